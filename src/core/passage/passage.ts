@@ -1,0 +1,93 @@
+/** The exercise's notes as an immutable value. Everything else in the core is computed from it. */
+import type { Tuning } from '../instrument/instrument';
+
+export type Stroke = 'down' | 'up';
+
+/** How a note is sounded. Only `pick` uses the pick; the others are slurred or tapped. */
+export type Technique = 'pick' | 'hammer' | 'pull' | 'slide' | 'tap';
+
+export type Finger = 1 | 2 | 3 | 4;
+
+/** A stroke chosen by the teacher, which every policy obeys. */
+export interface Lock {
+  readonly stroke: Stroke;
+  /** Why, in the teacher's words. */
+  readonly reason?: string;
+}
+
+/** A bend as written: its size where given, and whether it is released again. */
+export interface Bend {
+  /** Semitones above the fret, null where the size was not written. */
+  readonly semitones: number | null;
+  readonly released: boolean;
+}
+
+export interface Note {
+  /** Unique in the passage and stable through edits. */
+  readonly id: string;
+  /** 1 is the thinnest string. */
+  readonly string: number;
+  readonly fret: number;
+  /** Ticks from the first bar line (6,720 a quarter); negative in a pick-up. */
+  readonly onsetTicks: number;
+  readonly durationTicks: number;
+  readonly technique: Technique;
+  readonly finger?: Finger;
+  readonly lock?: Lock;
+  readonly dead?: true;
+  /** Written in brackets: barely sounded. */
+  readonly ghost?: true;
+  readonly palmMute?: true;
+  readonly vibrato?: true;
+  readonly bend?: Bend;
+  /** A slide that begins before or goes on after the note, to or from no written fret. */
+  readonly slideIn?: 'from below' | 'from above';
+  readonly slideOut?: 'upward' | 'downward';
+}
+
+/** Beats in a bar and how long one is: 4 × 6,720 is 4/4, 2 × 10,080 is 6/8 counted in two. */
+export interface Meter {
+  readonly beats: number;
+  readonly beatTicks: number;
+}
+
+/** The part that goes round; what lies before is the lead-in, what lies after the ending. */
+export interface LoopBounds {
+  readonly startTicks: number;
+  readonly endTicks: number;
+}
+
+export interface Passage {
+  readonly tuning: Tuning;
+  readonly meter: Meter;
+  /** Length of the incomplete bar before the first bar line; notes there have negative onsets. */
+  readonly pickupTicks: number;
+  /** Slots a beat, 1–8. */
+  readonly subdivision: number;
+  /** Beats (counted from the first bar line) that are divided otherwise. */
+  readonly beatSubdivisions: Readonly<Record<number, number>>;
+  /** Where the pass ends, in ticks from the first bar line. */
+  readonly lengthTicks: number;
+  /** Absent: the whole passage goes round. */
+  readonly loopBounds?: LoopBounds;
+  /** In order of onset; notes of one onset from the thickest string to the thinnest. */
+  readonly notes: readonly Note[];
+  /** The number that the next new note's id takes. */
+  readonly nextNoteNumber: number;
+}
+
+/** Orders notes as a passage keeps them. */
+export function compareNotes(a: Note, b: Note): number {
+  return a.onsetTicks - b.onsetTicks || b.string - a.string;
+}
+
+/** The part of the passage that goes round when it is looped, in ticks. */
+export function loopSpan(passage: Passage): LoopBounds {
+  return passage.loopBounds ?? { startTicks: -passage.pickupTicks, endTicks: passage.lengthTicks };
+}
+
+/** Which part a moment belongs to. */
+export function partAt(passage: Passage, ticks: number): 'lead-in' | 'loop' | 'ending' {
+  const { startTicks, endTicks } = loopSpan(passage);
+  return ticks < startTicks ? 'lead-in' : ticks >= endTicks ? 'ending' : 'loop';
+}

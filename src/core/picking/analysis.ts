@@ -1,0 +1,226 @@
+/** What the strokes of a passage do: one pure function from passage and assignment to changes, figures and slants. */
+import type { Setup } from '../instrument/instrument';
+import { loopSpan, type Passage, type Stroke } from '../passage/passage';
+import { secondsOf } from '../rhythm/slots';
+import { describeChange, isStringChange, slantsOf, type ChangeKind, type StringChange } from './changes';
+import { exitString, entryString } from './geometry';
+import { picksOf, type Pick } from './picks';
+import type { StrokeAssignment } from './strokes';
+
+/** A transition between two picks of the passage. `from` and `to` count picks within the part that is analysed. */
+export interface Transition extends StringChange {
+  readonly pass: number;
+  readonly fromNote: string;
+  readonly toNote: string;
+  readonly stringFrom: number;
+  readonly stringTo: number;
+  readonly fromStroke: Stroke;
+  readonly toStroke: Stroke;
+  readonly seam: boolean;
+  /** Pick to pick in ticks; the seam's includes the trailing rest of the pass. */
+  readonly gapTicks: number;
+}
+
+/** String changes from one string to another in one direction, per pass. */
+export interface PairCount {
+  readonly stringFrom: number;
+  readonly stringTo: number;
+  readonly outside: number;
+  readonly inside: number;
+  readonly sweep: number;
+  readonly backtrack: number;
+}
+
+/** Counts per pass: those of the period divided by its passes, so halves are possible. */
+export interface Figures {
+  readonly kinds: Readonly<Record<ChangeKind, number>>;
+  readonly strokes: Readonly<Record<Stroke, number>>;
+  readonly picks: number;
+  readonly skips: number;
+  readonly crossings: number;
+  readonly travelMm: number;
+  /** A run of neighbour sweeps is one motion. */
+  readonly motions: number;
+  /** Transitions whose two strokes differ. */
+  readonly reversals: number;
+  readonly pairs: readonly PairCount[];
+  /** Inside / (inside + outside); null when there is neither. */
+  readonly insideShare: number | null;
+}
+
+export interface Analysis {
+  /** Everything that is counted: the loop over its full period, seam included, or the whole line. */
+  readonly transitions: readonly Transition[];
+  /** Lead-in and ending with their joins, where a loop has them. */
+  readonly outsideLoop: readonly Transition[];
+  readonly passes: number;
+  readonly loop: boolean;
+  readonly figures: Figures;
+  readonly slants: ReturnType<typeof slantsOf>;
+  /** Id of the note at each counted pick, for the switch lists (index modulo the picks of the period). */
+  readonly pickNotes: readonly string[];
+}
+
+interface StruckPick {
+  readonly pick: Pick;
+  readonly stroke: Stroke;
+  readonly pass: number;
+}
+
+function transition(
+  passage: Passage,
+  from: number,
+  a: StruckPick,
+  to: number,
+  b: StruckPick,
+  seamTicks: number | null,
+): Transition {
+  const change = describeChange(from, a.pick, a.stroke, to, b.pick, b.stroke);
+  const stringFrom = exitString(a.pick, a.stroke);
+  const stringTo = entryString(b.pick, b.stroke);
+  const noteOn = (pick: Pick, string: number) =>
+    passage.notes[pick.notes.find((note) => passage.notes[note]!.string === string) ?? pick.notes[0]!]!.id;
+  return {
+    ...change,
+    pass: a.pass,
+    fromNote: noteOn(a.pick, stringFrom),
+    toNote: noteOn(b.pick, stringTo),
+    stringFrom,
+    stringTo,
+    fromStroke: a.stroke,
+    toStroke: b.stroke,
+    seam: seamTicks !== null,
+    gapTicks: b.pick.onsetTicks - a.pick.onsetTicks + (seamTicks ?? 0),
+  };
+}
+
+/** Counts of some transitions and picks, divided by the passes they cover. */
+export function figuresOf(
+  transitions: readonly Transition[],
+  strokes: readonly Stroke[],
+  passes: number,
+  setup: Setup,
+): Figures {
+  const kinds = { alternate: 0, repeat: 0, outside: 0, inside: 0, sweep: 0, backtrack: 0 };
+  const pairs = new Map<string, PairCount>();
+  let [skips, crossings, neighbourSweeps, reversals] = [0, 0, 0, 0];
+  const one = 1 / passes;
+  for (const change of transitions) {
+    kinds[change.kind] += one;
+    crossings += change.crossings * one;
+    if (change.fromStroke !== change.toStroke) reversals += one;
+    if (change.skipped > 0) skips += one;
+    if (change.kind === 'sweep' && change.skipped === 0) neighbourSweeps += one;
+    if (change.kind === 'alternate' || change.kind === 'repeat') continue;
+    const { stringFrom, stringTo } = change;
+    const key = `${stringFrom}>${stringTo}`;
+    const pair = pairs.get(key) ?? { stringFrom, stringTo, outside: 0, inside: 0, sweep: 0, backtrack: 0 };
+    pairs.set(key, { ...pair, [change.kind]: pair[change.kind] + one });
+  }
+  const down = strokes.filter((stroke) => stroke === 'down').length * one;
+  const either = kinds.inside + kinds.outside;
+  return {
+    kinds,
+    strokes: { down, up: strokes.length * one - down },
+    picks: strokes.length * one,
+    skips,
+    crossings,
+    travelMm: crossings * setup.stringSpacingMm,
+    motions: strokes.length * one - neighbourSweeps,
+    reversals,
+    pairs: [...pairs.values()].sort((a, b) => {
+      const thick = (pair: PairCount) => Math.max(pair.stringFrom, pair.stringTo);
+      return thick(b) - thick(a) || b.stringFrom - a.stringFrom || b.stringTo - a.stringTo;
+    }),
+    insideShare: either === 0 ? null : kinds.inside / either,
+  };
+}
+
+/**
+ * Analyses an assignment: every transition of the period with its kind, what it crosses and its time; figures per pass;
+ * slants and their switches. With a loop the lead-in and the ending are listed apart and not counted.
+ */
+export function analyseStrokes(
+  passage: Passage,
+  assignment: StrokeAssignment,
+  loop: boolean,
+  setup: Setup,
+): Analysis {
+  const span = loopSpan(passage);
+  const picks = picksOf(passage);
+  const isLooped =
+    loop && picks.some((pick) => pick.onsetTicks >= span.startTicks && pick.onsetTicks < span.endTicks);
+  const counted: StruckPick[] = [];
+  const outsideLoop: Transition[] = [];
+  assignment.passes.forEach((strokes, pass) => {
+    const struck = picks.flatMap((pick): StruckPick[] => {
+      const stroke = strokes[pick.notes[0]!];
+      return stroke ? [{ pick, stroke, pass }] : [];
+    });
+    for (const at of struck.keys()) {
+      const pick = struck[at]!;
+      const inLoop = pick.pick.onsetTicks >= span.startTicks && pick.pick.onsetTicks < span.endTicks;
+      if (!isLooped || inLoop) counted.push(pick);
+      const next = struck[at + 1];
+      if (isLooped && next && !(inLoop && next.pick.onsetTicks < span.endTicks))
+        outsideLoop.push(transition(passage, at, pick, at + 1, next, null));
+    }
+  });
+
+  const passTicks = span.endTicks - span.startTicks;
+  const transitions: Transition[] = [];
+  const last = isLooped ? counted.length : counted.length - 1;
+  for (let from = 0; from < last; from++) {
+    const to = (from + 1) % counted.length;
+    const [a, b] = [counted[from]!, counted[to]!];
+    const seam = isLooped && (to === 0 || b.pass !== a.pass);
+    transitions.push(transition(passage, from, a, to, b, seam ? passTicks : null));
+  }
+  const passes = isLooped ? assignment.passes.length : 1;
+  const strokes = counted.map((pick) => pick.stroke);
+  return {
+    transitions,
+    outsideLoop,
+    passes,
+    loop: isLooped,
+    figures: figuresOf(transitions, strokes, passes, setup),
+    slants: slantsOf(transitions, counted.length, isLooped),
+    pickNotes: counted.map(({ pick }) => passage.notes[pick.notes[0]!]!.id),
+  };
+}
+
+/** The change that leaves the least room at a tempo, by bits a second (Fitts 1954 in MacKenzie's form). */
+export interface TightestChange {
+  readonly change: Transition;
+  readonly seconds: number;
+  readonly mmPerSecond: number;
+  /** log2(crossings + 1): distance and target both counted in string spacings. */
+  readonly bits: number;
+  readonly bitsPerSecond: number;
+}
+
+/**
+ * String changes ranked by bits a second at a tempo; equal ones inside before outside (commonly felt harder).
+ * @param bpm beats a minute, above 0.
+ */
+export function tightestChanges(
+  passage: Passage,
+  analysis: Analysis,
+  bpm: number,
+  setup: Setup,
+): TightestChange[] {
+  return analysis.transitions
+    .filter(isStringChange)
+    .map((change) => {
+      const seconds = secondsOf(change.gapTicks, bpm, passage.meter.beatTicks);
+      const bits = Math.log2(change.crossings + 1);
+      const mmPerSecond = (change.crossings * setup.stringSpacingMm) / seconds;
+      return { change, seconds, mmPerSecond, bits, bitsPerSecond: bits / seconds };
+    })
+    .sort(
+      (a, b) =>
+        b.bitsPerSecond - a.bitsPerSecond ||
+        Number(b.change.kind === 'inside') - Number(a.change.kind === 'inside') ||
+        a.change.from - b.change.from,
+    );
+}

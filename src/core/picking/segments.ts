@@ -1,0 +1,128 @@
+/** Strokes for a row of picks: a line, a line tied to a pick before or after it, or a cycle over its full period. */
+import type { Stroke } from '../passage/passage';
+import { crossingsBetween, type Span } from './geometry';
+import { rulingFor, type PickingPolicy } from './policy';
+import { bestPaths, compareCosts, compareTies, marginals, type Path, type Trellis } from './trellis';
+
+export const STROKES: readonly Stroke[] = ['down', 'up'];
+
+/** Tiers of the cost in order of weight: departures from the policy's rule, then a start other than asked. */
+const TIERS = 2;
+
+/** What turning one stroke would cost, all else solved again: breaks and start by tier, crossings as they come out. */
+export interface CostOfOtherChoice {
+  readonly breaks: number;
+  readonly start: number;
+  readonly crossings: number;
+}
+
+export interface SegmentPick extends Span {
+  readonly lock: Stroke | null;
+}
+
+export interface SolvedSegment {
+  /** One array of strokes a pass. */
+  readonly passes: Stroke[][];
+  /** Per pass and pick. */
+  readonly otherCosts: CostOfOtherChoice[][];
+  /** With an automatic start: how the other start would have compared. */
+  readonly autoStart: { readonly breaks: number; readonly crossings: number } | null;
+  readonly startYielded: boolean;
+}
+
+function buildTrellis(
+  picks: readonly SegmentPick[],
+  policy: PickingPolicy,
+  start: Stroke | 'auto',
+  cycle: boolean,
+): Trellis {
+  const n = picks.length;
+  const costs = new Int32Array(n * 4 * TIERS);
+  const breaks = new Uint8Array(n * 4);
+  const figures = new Int32Array(n * 4);
+  const allowed = new Uint8Array(n * 2);
+  for (let i = 0; i < n; i++) {
+    const to = picks[i]!;
+    for (let b = 0; b < 2; b++) allowed[i * 2 + b] = to.lock === null || to.lock === STROKES[b] ? 1 : 0;
+    if (i === 0 && !cycle) continue;
+    const from = picks[i === 0 ? n - 1 : i - 1]!;
+    for (let a = 0; a < 2; a++)
+      for (let b = 0; b < 2; b++) {
+        const at = (i * 2 + a) * 2 + b;
+        const departs = rulingFor(policy, from, STROKES[a]!, to, STROKES[b]!).stroke !== STROKES[b];
+        breaks[at] = departs ? 1 : 0;
+        costs[at * TIERS] = breaks[at]!;
+        figures[at] = crossingsBetween(from, STROKES[a]!, to, STROKES[b]!);
+      }
+  }
+  const firstCosts = new Int32Array(2 * TIERS);
+  if (start !== 'auto') {
+    firstCosts[(start === 'down' ? 1 : 0) * TIERS + 1] = 1;
+    // In an open line the start holds like a lock on the first pick; a lock there goes before it.
+    if (!cycle && picks[0]!.lock === null) allowed[start === 'down' ? 1 : 0] = 0;
+  }
+  return { picks: n, states: 2, tiers: TIERS, costs, breaks, figures, allowed, firstCosts };
+}
+
+/** Picks the best of several paths of one length; with an automatic start crossings decide before the ties do. */
+function bestOf(trellis: Trellis, paths: readonly Path[], auto: boolean, cycle: boolean): Path {
+  return paths.reduce((best, path) => {
+    const order =
+      compareCosts(path.cost, best.cost) ||
+      (auto ? path.figure - best.figure : 0) ||
+      compareTies(trellis, path, best, cycle);
+    return order < 0 ? path : best;
+  });
+}
+
+/**
+ * Strokes for at least one pick. As a cycle it is solved over one pass and over two, the lower cost a pass wins and ties
+ * go to the shorter. `start` binds a line like a lock; in a cycle it yields to the rules.
+ */
+export function solveSegment(
+  picks: readonly SegmentPick[],
+  policy: PickingPolicy,
+  start: Stroke | 'auto',
+  cycle: boolean,
+): SolvedSegment {
+  const trellis = buildTrellis(picks, policy, start, cycle);
+  const auto = start === 'auto';
+  const paths = bestPaths(trellis, 1, cycle);
+  let best = bestOf(trellis, paths, auto, cycle);
+  let rivals = paths;
+  let passCount = 1;
+  if (cycle && best.cost.some((tier) => tier > 0)) {
+    const twice = bestPaths(trellis, 2, true);
+    const bestTwice = bestOf(trellis, twice, auto, true);
+    // Breaks recur each pass; a start other than asked happens once, however long the period.
+    const once = [2 * best.cost[0]!, best.cost[1]!];
+    if (compareCosts(bestTwice.cost, once) < 0) [best, rivals, passCount] = [bestTwice, twice, 2];
+  }
+  const n = picks.length;
+  const passes = Array.from({ length: passCount }, (_, pass) =>
+    Array.from(best.states.subarray(pass * n, (pass + 1) * n), (state) => STROKES[state]!),
+  );
+  const through = marginals(trellis, cycle);
+  const otherCosts = passes.map((strokes) =>
+    strokes.map((stroke, i): CostOfOtherChoice => {
+      const cell = i * 2 + (stroke === 'down' ? 1 : 0);
+      return {
+        breaks: through.costs[cell * TIERS]! - best.cost[0]! / passCount,
+        start: through.costs[cell * TIERS + 1]! - best.cost[1]!,
+        crossings: through.figures[cell]! - best.figure / passCount,
+      };
+    }),
+  );
+  const other = auto ? rivals.find((path) => path.states[0] !== best.states[0]) : undefined;
+  return {
+    passes,
+    otherCosts,
+    autoStart: other
+      ? {
+          breaks: (other.cost[0]! - best.cost[0]!) / passCount,
+          crossings: (other.figure - best.figure) / passCount,
+        }
+      : null,
+    startYielded: !auto && STROKES[best.states[0]!] !== start,
+  };
+}

@@ -1,0 +1,124 @@
+/** The picking model in words: plain sentences for strokes, changes and reasons. */
+import type { Stroke } from '../passage/passage';
+import type { ChangeKind, Slant } from './changes';
+import type { Transition } from './analysis';
+import type { Rule } from './policy';
+import type { CostOfOtherChoice } from './segments';
+import type { StrokeReason, Unmet } from './strokes';
+
+export const STROKE_NAMES: Readonly<Record<Stroke, string>> = { down: 'downstroke', up: 'upstroke' };
+
+export const KIND_NAMES: Readonly<Record<ChangeKind, string>> = {
+  alternate: 'same string, alternating',
+  repeat: 'same string, same stroke again',
+  outside: 'outside',
+  inside: 'inside',
+  sweep: 'sweep',
+  backtrack: 'against the grain',
+};
+
+/** A count with its noun: "1 skip", "2 skips", "2.5 crossings". */
+export function counted(count: number, noun: string, plural = `${noun}s`): string {
+  return `${Number.isInteger(count) ? count : count.toFixed(1)} ${count === 1 ? noun : plural}`;
+}
+
+function ruleText(rule: Rule): string {
+  switch (rule.code) {
+    case 'alternates':
+      return 'alternates';
+    case 'alternatesOverSkip':
+      return 'alternates over the skipped string';
+    case 'enters':
+      return `enters string ${rule.string} going ${rule.travel}`;
+  }
+}
+
+/** Why a note has its stroke, in a few words. */
+export function reasonText(reason: StrokeReason): string {
+  switch (reason.code) {
+    case 'notPicked':
+      return 'not picked: slurred or tapped';
+    case 'locked':
+      return reason.words ? `locked by you: ${reason.words}` : 'locked by you';
+    case 'start':
+      return 'the start you asked for';
+    case 'autoStart': {
+      if (reason.breaks > 0)
+        return `start chosen: the other would break the rule ${counted(reason.breaks, 'time')} more`;
+      if (reason.crossings > 0)
+        return `start chosen: ${counted(reason.crossings, 'crossing')} fewer than the other start`;
+      return 'start chosen: both starts cost the same, so down';
+    }
+    case 'startYielded':
+      return `the way round needs it: ${ruleText(reason.rule)}`;
+    case 'rule':
+      return reason.seam
+        ? `${ruleText(reason.rule)}, coming round from the last note`
+        : ruleText(reason.rule);
+    case 'departs':
+      return `breaks the rule (${ruleText(reason.rule)}) because a lock or the way round needs it`;
+  }
+}
+
+/** What the other stroke would cost: "one break more, 2 crossings more", or that it costs nothing. */
+export function otherCostText(stroke: Stroke, cost: CostOfOtherChoice): string {
+  const parts = [
+    [cost.breaks, 'break of the rule', 'breaks of the rule'],
+    [cost.start, 'other start', 'other starts'],
+    [cost.crossings, 'crossing', 'crossings'],
+  ] as const;
+  const said = parts
+    .filter(([count]) => count !== 0)
+    .map(
+      ([count, noun, plural]) => `${counted(Math.abs(count), noun, plural)} ${count > 0 ? 'more' : 'fewer'}`,
+    );
+  const other = stroke === 'down' ? 'Up' : 'Down';
+  return `${other} here instead: ${said.length === 0 ? 'costs the same' : said.join(', ')}`;
+}
+
+/** What could not be satisfied; `place` names the note, for example "note 5 (string 2, fret 7)". */
+export function unmetText(unmet: Unmet, place: string): string {
+  switch (unmet.code) {
+    case 'ruleBroken':
+      return `The stroke rule is broken at ${place}.`;
+    case 'startYielded':
+      return `The start you asked for had to give way at ${place}.`;
+    case 'lockContradicted':
+      return `Two locks on one stroke differ; the one on the thicker string holds, not that at ${place}.`;
+    case 'lockWithoutPick':
+      return `The lock at ${place} has no effect: the note is not picked. It is kept.`;
+  }
+}
+
+const SLANT_WORDS: Readonly<Record<Slant, string>> = {
+  upward: 'upward slant (grip end up)',
+  downward: 'downward slant (grip end down)',
+};
+
+/** A slant with which end of the pick is meant. */
+export function slantText(slant: Slant): string {
+  return SLANT_WORDS[slant];
+}
+
+/** One sentence about a change, as it is shown when the change is pointed at. */
+export function changeText(change: Transition): string {
+  const { kind, stringFrom, stringTo, fromStroke, toStroke, skipped, crossings } = change;
+  const strokes = `${STROKE_NAMES[fromStroke]}, then ${STROKE_NAMES[toStroke]}`;
+  if (kind === 'alternate') return `Stays on string ${stringFrom}: ${strokes}.`;
+  if (kind === 'repeat')
+    return `Stays on string ${stringFrom} with a second ${STROKE_NAMES[fromStroke]}: the pick goes back over the string first.`;
+  const from = `from string ${stringFrom} to string ${stringTo}`;
+  const over = skipped === 0 ? '' : `, over ${counted(skipped, 'string')} not played`;
+  const where = {
+    outside: `the pick goes round the outside of the two strings`,
+    inside: `both are struck from the gap between them`,
+    sweep:
+      skipped === 0
+        ? `one motion carries the pick on to the next string`
+        : `one direction, lifted over ${counted(skipped, 'string')}`,
+    backtrack: `the same stroke against the way the hand moves`,
+  }[kind];
+  const cross = crossings === 0 ? '' : ` It passes ${counted(crossings, 'string line')} silently.`;
+  const name = { outside: 'Outside', inside: 'Inside', sweep: 'Sweep', backtrack: 'Against the grain' }[kind];
+  return `${name} ${from}${over}: ${strokes}; ${where}.${cross}`;
+}
