@@ -1,0 +1,273 @@
+/** Tab text: round trip by property, tolerance of common shapes (common practice, no source), and hostile text. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { usualTuning } from '../../instrument/instrument';
+import type { Note, Passage } from '../../passage/passage';
+import { COMMON_METER } from '../../rhythm/slots';
+import { readTabText } from './read';
+import { writeTabText } from './write';
+
+const SIX = (...bodies: string[]) =>
+  ['e', 'B', 'G', 'D', 'A', 'E'].map((letter, at) => `${letter}|${bodies[at]}|`);
+const RUN = SIX(
+  '--------------',
+  '--------------',
+  '-------5-7-9--',
+  '-5-7-8--------',
+  '--------------',
+  '--------------',
+);
+const places = (passage: Passage) => passage.notes.map((note) => [note.string, note.fret]);
+const RUN_PLACES = [
+  [4, 5],
+  [4, 7],
+  [4, 8],
+  [3, 5],
+  [3, 7],
+  [3, 9],
+];
+
+const marks = fc.record(
+  {
+    dead: fc.constant(true as const),
+    ghost: fc.constant(true as const),
+    vibrato: fc.constant(true as const),
+    slideIn: fc.constantFrom('from below' as const, 'from above' as const),
+    slideOut: fc.constantFrom('upward' as const, 'downward' as const),
+    bend: fc.record({ semitones: fc.constantFrom(null, 1, 2, 3), released: fc.boolean() }),
+    lock: fc.record({ stroke: fc.constantFrom('down' as const, 'up' as const) }),
+    technique: fc.constantFrom('hammer' as const, 'pull' as const, 'slide' as const, 'tap' as const),
+  },
+  { requiredKeys: [] },
+);
+const cell = fc.record({ fret: fc.integer({ min: 0, max: 24 }), marks });
+const moment = fc.record({
+  on: fc.dictionary(fc.integer({ min: 1, max: 9 }).map(String), cell, { minKeys: 1, maxKeys: 2 }),
+  palmMute: fc.boolean(),
+  held: fc.integer({ min: 1, max: 3 }),
+  rest: fc.integer({ min: 0, max: 2 }),
+});
+
+/** A passage in the form that every reader gives: one length a moment, one lock a pick, marks that fit their technique. */
+const passages = fc
+  .record({
+    moments: fc.array(moment, { minLength: 1, maxLength: 40 }),
+    strings: fc.constantFrom(4, 6, 7, 8, 9),
+    subdivision: fc.integer({ min: 1, max: 8 }),
+  })
+  .map(({ moments, strings, subdivision }): Passage => {
+    const slotTicks = 6720 / subdivision;
+    const notes: Note[] = [];
+    let slot = 0;
+    for (const { on, palmMute, held, rest } of moments) {
+      const here = Object.entries(on).filter(([string]) => Number(string) <= strings);
+      const lock = here.find(([, one]) => one.marks.lock && !one.marks.technique)?.[1].marks.lock;
+      for (const [string, { fret, marks: some }] of here.sort((a, b) => Number(b[0]) - Number(a[0]))) {
+        const { technique = 'pick', lock: _, slideIn, bend, ...others } = some;
+        const picked = technique === 'pick';
+        notes.push({
+          ...others,
+          id: `n${notes.length + 1}`,
+          string: Number(string),
+          fret: some.dead ? 0 : fret,
+          technique,
+          onsetTicks: slot * slotTicks,
+          durationTicks: held * slotTicks,
+          ...(bend && !some.dead ? { bend } : {}),
+          ...(picked && slideIn ? { slideIn } : {}),
+          ...(picked && lock ? { lock } : {}),
+          ...(palmMute ? { palmMute: true as const } : {}),
+        });
+      }
+      slot += here.length > 0 ? held + rest : 0;
+    }
+    return {
+      tuning: usualTuning(strings),
+      meter: COMMON_METER,
+      pickupTicks: 0,
+      subdivision,
+      beatSubdivisions: {},
+      lengthTicks: Math.max(1, slot) * slotTicks,
+      notes,
+      nextNoteNumber: notes.length + 1,
+    };
+  })
+  .filter((passage) => passage.notes.length > 0);
+
+describe('round trip', () => {
+  it('keeps strings, frets, marks, locks and rhythm, at any width', () => {
+    fc.assert(
+      fc.property(passages, fc.integer({ min: 20, max: 200 }), (passage, width) => {
+        const reading = readTabText(writeTabText(passage, { width }));
+        expect(reading.problems.filter((problem) => problem.code !== 'moreStrings')).toEqual([]);
+        expect(reading.passage.tuning).toEqual(passage.tuning);
+        // Without a whole beat the number of slots in it cannot be told, so times are only kept from one beat on.
+        const whole = passage.lengthTicks >= 6720 * 2;
+        const timed = ({ onsetTicks, durationTicks, ...note }: Note) =>
+          whole ? { ...note, onsetTicks, durationTicks } : note;
+        expect(reading.passage.notes.map(timed)).toEqual(passage.notes.map(timed));
+      }),
+      { numRuns: 500 },
+    );
+  });
+
+  it('keeps the loop bounds as repeat signs', () => {
+    const { passage } = readTabText(RUN.join('\n'), { subdivision: 1 });
+    const bounded = { ...passage, loopBounds: { startTicks: 6720, endTicks: 5 * 6720 } };
+    expect(readTabText(writeTabText(bounded)).passage.loopBounds).toEqual(bounded.loopBounds);
+  });
+});
+
+describe('common shapes', () => {
+  it.each([
+    ['letters and bars', RUN],
+    ['Windows line ends', [RUN.join('\r\n')]],
+    ['no letters', RUN.map((line) => line.slice(1))],
+    ['no bars', RUN.map((line) => line.replace(/\|/g, '').replace(/^./, (letter) => `${letter} `))],
+    ['typographic dashes', RUN.map((line) => line.replace(/-/g, '–'))],
+    ['spaces for dashes', RUN.map((line) => line.replace(/-/g, ' '))],
+    ['a tab character before each line', RUN.map((line) => `\t${line}`)],
+    ['small letters', RUN.map((line) => line.toLowerCase())],
+    ['the thick string on top', [...RUN].reverse()],
+    ['string numbers', RUN.map((line, at) => line.replace(/^./, String(at + 1)))],
+  ])('%s', (_, lines) => {
+    const reading = readTabText(lines.join('\n'));
+    expect(places(reading.passage)).toEqual(RUN_PLACES);
+    expect(reading.problems).toEqual([]);
+  });
+
+  it('several systems, with and without a blank line between', () => {
+    for (const between of ['\n\n', '\n'])
+      expect(places(readTabText([RUN, RUN].map((lines) => lines.join('\n')).join(between)).passage)).toEqual([
+        ...RUN_PLACES,
+        ...RUN_PLACES,
+      ]);
+  });
+
+  it('bars of equal size tell meter and subdivision', () => {
+    const bar = '-5-7-8-5-7-8';
+    const lines = SIX(...Array<string>(5).fill(`${'-'.repeat(12)}|${'-'.repeat(12)}`), `${bar}|${bar}`);
+    expect(readTabText(lines.join('\n')).passage).toMatchObject({
+      meter: { beats: 3, beatTicks: 6720 },
+      subdivision: 2,
+    });
+  });
+
+  it.each([
+    [' D U D U D U', 'dududu'],
+    [' ↓ ↑ ↓ ↑ ↓ ↑', 'dududu'],
+    [' ⊓ V ⊓ V ⊓ V', 'dududu'],
+    [' n v n v n v', 'dududu'],
+    [' v ^ v ^ v ^', 'dududu'],
+    [' D U D D U D', 'duddud'],
+  ])('the stroke row “%s” over or under the lines', (row, strokes) => {
+    for (const lines of [
+      [`  ${row}`, ...RUN],
+      [...RUN, `  ${row}`],
+    ]) {
+      const reading = readTabText(lines.join('\n'));
+      expect(reading.problems).toEqual([]);
+      expect(
+        Object.values(reading.strokes!)
+          .map((one) => one[0])
+          .join(''),
+      ).toBe(strokes);
+    }
+  });
+
+  it('a row of v alone is asked, and the answer used', () => {
+    const text = ['   v   v   v', ...RUN].join('\n');
+    const asked = readTabText(text);
+    expect(asked.problems.map(({ code, severity, line, column }) => [code, severity, line, column])).toEqual([
+      ['strokeMeaning', 'question', 1, 4],
+    ]);
+    expect(asked.strokes).toBeNull();
+    expect(Object.values(readTabText(text, { vMeans: 'down' }).strokes!)).toEqual(['down', 'down', 'down']);
+  });
+
+  it('slurs, slides, bends, taps, dead and muted notes', () => {
+    const lines = SIX(
+      '-----------------------------',
+      '-5h7p5-8/10--7b9r7-x-(7)-t12~',
+      ...Array<string>(4).fill('-'.repeat(29)),
+    );
+    const { passage, problems } = readTabText(['            PM------', ...lines].join('\n'));
+    expect(problems).toEqual([]);
+    expect(passage.notes.map((note) => note.technique)).toEqual([
+      'pick',
+      'hammer',
+      'pull',
+      'pick',
+      'slide',
+      'pick',
+      'pick',
+      'pick',
+      'tap',
+    ]);
+    expect(passage.notes[5]).toMatchObject({ fret: 7, bend: { semitones: 2, released: true } });
+    expect(passage.notes[6]).toMatchObject({ dead: true });
+    expect(passage.notes[7]).toMatchObject({ ghost: true });
+    expect(passage.notes[8]).toMatchObject({ fret: 12, vibrato: true });
+    expect(passage.notes.flatMap((note, at) => (note.palmMute ? [at] : []))).toEqual([4, 5]);
+  });
+});
+
+describe('what is not understood', () => {
+  it('is named by line and column', () => {
+    const lines = [...RUN];
+    lines[2] = lines[2]!.replace('-5-', '-§-');
+    const { passage, problems } = readTabText(['A little title', ...lines].join('\n'));
+    expect(problems.map(({ code, line, column, text }) => [code, line, column, text])).toEqual([
+      ['textLine', 1, 1, 'A little title'],
+      ['signNotUnderstood', 4, 10, '§'],
+    ]);
+    expect(passage.notes).toHaveLength(5);
+  });
+
+  it('seven lines are a seven-string guitar, and it says so; an empty text has no notes and says so', () => {
+    const seven = readTabText([...RUN, 'B|-2------------|'].join('\n'));
+    expect(seven.passage.tuning).toHaveLength(7);
+    expect(seven.problems.map((problem) => problem.code)).toEqual(['moreStrings']);
+    expect(readTabText('').problems.map((problem) => problem.code)).toEqual(['noTab']);
+  });
+
+  it('never throws and never loses a line or a sign', () => {
+    const sign = fc.constantFrom(
+      ...'eBGDAE|-0123456789hpbr~/\\tx()PMDUvn^!1&e. :\n\r\t–⊓§é',
+      '\n',
+      '\n',
+      '--',
+      '|',
+    );
+    const text = fc.oneof(
+      fc.array(sign, { maxLength: 200 }).map((signs) => signs.join('')),
+      fc.string({ unit: 'binary' }),
+    );
+    fc.assert(
+      fc.property(text, (some) => {
+        const { lines, problems, passage } = readTabText(some);
+        const raw = some.split(/\r\n|[\n\r\u2028\u2029]/);
+        expect(lines).toHaveLength(raw.length);
+        const named = new Set(problems.map((problem) => problem.line));
+        lines.forEach((role, at) => {
+          if (role === 'text') expect(named).toContain(at + 1);
+          // Every digit or foreign letter on a string line is a note or is named.
+          const own = role === 'string' && /[§é]/.test(raw[at]!);
+          if (own) expect(named).toContain(at + 1);
+          if (role === 'string' && passage.notes.length === 0 && /\d/.test(raw[at]!.slice(1)))
+            expect(named.size).toBeGreaterThan(0);
+        });
+        for (const note of passage.notes) expect(note.string).toBeLessThanOrEqual(passage.tuning.length);
+      }),
+      { numRuns: 3000 },
+    );
+  }, 60_000);
+
+  it('reads ten thousand notes', () => {
+    const body = '-5-7-8-7'.repeat(2500);
+    const silent = '-'.repeat(body.length);
+    expect(
+      readTabText(SIX(silent, body, silent, silent, silent, silent).join('\n')).passage.notes,
+    ).toHaveLength(10_000);
+  });
+});
