@@ -17,9 +17,14 @@ export const KIND_NAMES: Readonly<Record<ChangeKind, string>> = {
   backtrack: 'against the grain',
 };
 
+/** A count per pass, which may be a half: "4", "2.5". */
+export function countText(count: number): string {
+  return Number.isInteger(count) ? String(count) : count.toFixed(1);
+}
+
 /** A count with its noun: "1 skip", "2 skips", "2.5 crossings". */
 export function counted(count: number, noun: string, plural = `${noun}s`): string {
-  return `${Number.isInteger(count) ? count : count.toFixed(1)} ${count === 1 ? noun : plural}`;
+  return `${countText(count)} ${count === 1 ? noun : plural}`;
 }
 
 function ruleText(rule: Rule): string {

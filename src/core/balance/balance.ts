@@ -1,0 +1,89 @@
+/** Inside against outside, string pair by string pair and direction by direction, and what an exercise trains. */
+import type { Analysis, Figures, PairCount } from '../picking/analysis';
+import type { Slant } from '../picking/changes';
+import { counted, countText, slantText } from '../picking/words';
+
+/** One string pair, thicker string first, with its changes in each direction (null where there are none). */
+export interface PairRow {
+  readonly thicker: number;
+  readonly thinner: number;
+  readonly floorward: PairCount | null;
+  readonly ceilingward: PairCount | null;
+  /** Set where all inside and outside changes of the pair are of one kind. */
+  readonly oneSided: 'outside' | 'inside' | null;
+}
+
+/** The figures by string pair, neighbouring pairs first from the thickest on, then the skips. */
+export function pairRows(figures: Figures): PairRow[] {
+  const rows = new Map<
+    string,
+    { thicker: number; thinner: number; floorward: PairCount | null; ceilingward: PairCount | null }
+  >();
+  for (const pair of figures.pairs) {
+    const thicker = Math.max(pair.stringFrom, pair.stringTo);
+    const thinner = Math.min(pair.stringFrom, pair.stringTo);
+    const key = `${thicker}-${thinner}`;
+    const row = rows.get(key) ?? { thicker, thinner, floorward: null, ceilingward: null };
+    rows.set(key, { ...row, [pair.stringFrom > pair.stringTo ? 'floorward' : 'ceilingward']: pair });
+  }
+  return [...rows.values()]
+    .sort((a, b) => a.thicker - a.thinner - (b.thicker - b.thinner) || b.thicker - a.thicker)
+    .map((row) => {
+      const both = [row.floorward, row.ceilingward];
+      const outside = both.reduce((sum, pair) => sum + (pair?.outside ?? 0), 0);
+      const inside = both.reduce((sum, pair) => sum + (pair?.inside ?? 0), 0);
+      const oneSided =
+        outside + inside === 0 ? null : inside === 0 ? 'outside' : outside === 0 ? 'inside' : null;
+      return { ...row, oneSided };
+    });
+}
+
+/** String pairs (neighbours) that the passage's strings would allow but no change uses, in words. */
+export function missingPairs(rows: readonly PairRow[], strings: readonly number[]): string[] {
+  const used = [...new Set(strings)].sort((a, b) => b - a);
+  const has = (thicker: number) => rows.some((row) => row.thicker === thicker && row.thinner === thicker - 1);
+  return used
+    .filter((string) => used.includes(string - 1) && !has(string))
+    .map((string) => `${string} and ${string - 1}`);
+}
+
+function slantClause(analysis: Analysis): string {
+  const { class: slantClass, slants } = analysis.slants;
+  if (slantClass === 'free') return 'no exit asks for a slant';
+  if (slantClass === 'both slants') return 'the exits ask for both slants';
+  return `one slant, ${slantText(slants[0] as Slant)}`;
+}
+
+/** One sentence that says what an exercise trains: "5 outside, 0 inside: every change goes round the outside; …". */
+export function trainsSentence(analysis: Analysis): string {
+  const { kinds, picks, skips } = analysis.figures;
+  const { outside, inside, sweep, backtrack } = kinds;
+  const changes = outside + inside + sweep + backtrack;
+  if (picks === 0) return 'No picked notes yet.';
+  if (changes === 0)
+    return `No string changes: ${counted(picks, 'stroke')} on one string, the hand stays in place.`;
+  const named = [
+    outside + inside > 0 ? `${countText(outside)} outside, ${countText(inside)} inside` : '',
+    sweep > 0 ? counted(sweep, 'sweep') : '',
+    backtrack > 0 ? `${countText(backtrack)} against the grain` : '',
+  ].filter((part) => part !== '');
+  const all = (count: number) => count === changes;
+  const what = all(outside)
+    ? 'every change goes round the outside'
+    : all(inside)
+      ? 'every change is struck from the gap between the strings'
+      : all(sweep)
+        ? 'every change is carried by one motion'
+        : outside === inside && all(outside + inside)
+          ? 'outside and inside alike'
+          : sweep > outside + inside
+            ? 'mostly sweeps'
+            : outside > inside
+              ? 'mostly outside'
+              : inside > outside
+                ? 'mostly inside'
+                : 'a mixture';
+  const skipClause = skips > 0 ? `; ${counted(skips, 'skip')}` : '';
+  const pass = analysis.passes > 1 ? ' a pass, over two passes that swap every kind' : '';
+  return `${named.join(', ')}${pass}: ${what}${skipClause}; ${slantClause(analysis)}.`;
+}

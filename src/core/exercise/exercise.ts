@@ -1,0 +1,85 @@
+/** An exercise: a passage with its goal, its policy and what the teacher says about it. */
+import type { Passage } from '../passage/passage';
+import type { PickingPolicy } from '../picking/policy';
+import type { Direction } from '../picking/changes';
+
+/** The techniques that a goal may name. */
+export const GOAL_TECHNIQUES = [
+  'alternate picking',
+  'economy picking',
+  'sweep picking',
+  'string skipping',
+  'picking hand only',
+  'two-string cell',
+] as const;
+export type GoalTechnique = (typeof GOAL_TECHNIQUES)[number];
+
+/** The kinds of change that a goal may ask for; `balanced` asks for inside and outside alike. */
+export const GOAL_KINDS = ['outside', 'inside', 'balanced', 'sweep'] as const;
+export type GoalKind = (typeof GOAL_KINDS)[number];
+
+/** One main goal, put together from parts that can be checked against the notes, plus free words. */
+export interface Goal {
+  readonly kind: GoalKind | null;
+  /** The two strings of the change, thicker string first; null is any. */
+  readonly strings: readonly [number, number] | null;
+  /** Strings skipped; null is any number. */
+  readonly skipped: number | null;
+  /** Null is both ways. */
+  readonly direction: Direction | null;
+  readonly technique: GoalTechnique | null;
+  /** The tempo aimed at, in beats a minute. */
+  readonly bpm: number | null;
+  readonly words: string;
+}
+
+/** A note to the student, free or pinned to the change that leaves a note. */
+export interface StudentNote {
+  readonly id: string;
+  readonly text: string;
+  /** Id of the note that the change leaves; null for a free note. */
+  readonly pinnedTo: string | null;
+}
+
+export interface Exercise {
+  readonly title: string;
+  readonly passage: Passage;
+  readonly policy: PickingPolicy;
+  readonly goal: Goal;
+  readonly alsoTrains: string;
+  readonly startBpm: number;
+  readonly studentNotes: readonly StudentNote[];
+  /** The text that was pasted, with whatever in it was not understood. */
+  readonly sourceText: string;
+}
+
+export const NO_GOAL: Goal = {
+  kind: null,
+  strings: null,
+  skipped: null,
+  direction: null,
+  technique: null,
+  bpm: null,
+  words: '',
+};
+
+/** Slow enough for most figures in sixteenths to be clean at once: common practice, no source. */
+export const DEFAULT_START_BPM = 60;
+
+/** Tempos that an exercise may have, in beats a minute. */
+export const MIN_BPM = 20;
+export const MAX_BPM = 400;
+
+/** An exercise with a passage and nothing said about it yet. */
+export function newExercise(title: string, passage: Passage, sourceText = ''): Exercise {
+  return {
+    title,
+    passage,
+    policy: { kind: 'alternateByNote', start: 'down', loop: false },
+    goal: NO_GOAL,
+    alsoTrains: '',
+    startBpm: DEFAULT_START_BPM,
+    studentNotes: [],
+    sourceText,
+  };
+}

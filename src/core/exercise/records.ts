@@ -1,0 +1,61 @@
+/** Records: what is kept, in the browser's database and in project files alike. */
+import type { Setup } from '../instrument/instrument';
+import type { Passage } from '../passage/passage';
+import type { Exercise } from './exercise';
+
+/** On every record. Ids are UUIDs made by the client. */
+export interface RecordStamp {
+  readonly id: string;
+  /** Counts up with each change; a change that was based on an older one loses. */
+  readonly revision: number;
+  /** ISO 8601 with the local offset, so that the local day is kept. */
+  readonly createdAt: string;
+  readonly updatedAt: string;
+  readonly deviceId: string;
+}
+
+/** An exercise whose passage is kept apart, under its content hash. */
+export interface ExerciseRecord extends RecordStamp, Omit<Exercise, 'passage'> {
+  readonly passageHash: string;
+  readonly archivedAt: string | null;
+}
+
+/** A passage that never changes: another content has another hash. */
+export interface PassageRecord {
+  readonly hash: string;
+  readonly passage: Passage;
+}
+
+/** A student, or the built-in "me". */
+export interface PlayerRecord extends RecordStamp {
+  readonly name: string;
+  readonly setup: Setup;
+}
+
+/** Where a player starts on an exercise. */
+export interface LadderRecord extends RecordStamp {
+  readonly exerciseId: string;
+  readonly playerId: string;
+  readonly startBpm: number;
+}
+
+/** What is left of a deleted record, so that a merge does not bring it back unasked. */
+export interface Tombstone {
+  readonly id: string;
+  readonly table: 'exercises' | 'players' | 'ladders';
+  readonly deletedAt: string;
+  readonly deviceId: string;
+}
+
+/** The id of the player that is always there. */
+export const ME = 'me';
+
+/** The whole record in one value, as project files carry it. */
+export interface Project {
+  readonly exportedAt: string;
+  readonly exercises: readonly ExerciseRecord[];
+  readonly passages: readonly PassageRecord[];
+  readonly players: readonly PlayerRecord[];
+  readonly ladders: readonly LadderRecord[];
+  readonly tombstones: readonly Tombstone[];
+}

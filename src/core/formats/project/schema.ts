@@ -1,0 +1,149 @@
+/** The shape of a project file, as Joi checks it and as it is published in JSON Schema. */
+import Joi from 'joi';
+import { GOAL_KINDS, GOAL_TECHNIQUES, MAX_BPM, MIN_BPM } from '../../exercise/exercise';
+import { MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
+import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
+
+export const PROJECT_FORMAT = 'yardfell-project';
+export const PROJECT_VERSION = 1;
+
+/** More than any exercise or library holds; what is larger is refused before it is looked at. */
+export const PROJECT_LIMITS = {
+  characters: 50_000_000,
+  depth: 12,
+  notesInPassage: 20_000,
+  exercises: 5_000,
+  textLength: 20_000,
+  titleLength: 300,
+  sourceLength: 4_000_000,
+} as const;
+
+const text = (max: number) => Joi.string().allow('').max(max).required();
+const orNull = (schema: Joi.Schema) => Joi.alternatives(schema, Joi.valid(null)).required();
+const ticks = Joi.number().integer().min(-10_000_000).max(1_000_000_000).required();
+const string = Joi.number().integer().min(1).max(MAX_STRINGS);
+const stroke = Joi.string().valid('down', 'up');
+const isTrue = Joi.boolean().valid(true);
+const bpm = Joi.number().min(MIN_BPM).max(MAX_BPM);
+
+const note = Joi.object({
+  id: Joi.string().max(40).required(),
+  string: string.required(),
+  fret: Joi.number().integer().min(0).max(MAX_FRET).required(),
+  onsetTicks: ticks,
+  durationTicks: Joi.number().integer().min(1).max(1_000_000_000).required(),
+  technique: Joi.string().valid('pick', 'hammer', 'pull', 'slide', 'tap').required(),
+  finger: Joi.number().valid(1, 2, 3, 4),
+  lock: Joi.object({ stroke: stroke.required(), reason: Joi.string().max(PROJECT_LIMITS.textLength) }),
+  dead: isTrue,
+  ghost: isTrue,
+  palmMute: isTrue,
+  vibrato: isTrue,
+  bend: Joi.object({ semitones: orNull(Joi.number().min(0).max(12)), released: Joi.boolean().required() }),
+  slideIn: Joi.string().valid('from below', 'from above'),
+  slideOut: Joi.string().valid('upward', 'downward'),
+});
+
+const passage = Joi.object({
+  tuning: Joi.array()
+    .items(Joi.number().integer().min(0).max(127))
+    .min(MIN_STRINGS)
+    .max(MAX_STRINGS)
+    .required(),
+  meter: Joi.object({
+    beats: Joi.number().integer().min(1).max(32).required(),
+    beatTicks: Joi.number().integer().min(840).max(53_760).required(),
+  }).required(),
+  pickupTicks: Joi.number().integer().min(0).max(1_000_000).required(),
+  subdivision: Joi.number().integer().min(1).max(MAX_SLOTS_PER_BEAT).required(),
+  beatSubdivisions: Joi.object()
+    .pattern(/^-?\d+$/, Joi.number().integer().min(1).max(MAX_SLOTS_PER_BEAT))
+    .required(),
+  lengthTicks: Joi.number().integer().min(1).max(1_000_000_000).required(),
+  loopBounds: Joi.object({ startTicks: ticks, endTicks: ticks }),
+  notes: Joi.array().items(note).max(PROJECT_LIMITS.notesInPassage).required(),
+  nextNoteNumber: Joi.number().integer().min(1).required(),
+});
+
+const stamp = {
+  id: Joi.string().max(80).required(),
+  revision: Joi.number().integer().min(1).required(),
+  createdAt: Joi.string().max(40).required(),
+  updatedAt: Joi.string().max(40).required(),
+  deviceId: Joi.string().max(80).required(),
+};
+
+const goal = Joi.object({
+  kind: orNull(Joi.string().valid(...GOAL_KINDS)),
+  strings: orNull(Joi.array().items(string).length(2)),
+  skipped: orNull(Joi.number().integer().min(0).max(MAX_STRINGS)),
+  direction: orNull(Joi.string().valid('floorward', 'ceilingward')),
+  technique: orNull(Joi.string().valid(...GOAL_TECHNIQUES)),
+  bpm: orNull(bpm),
+  words: text(PROJECT_LIMITS.textLength),
+});
+
+const exercise = Joi.object({
+  ...stamp,
+  title: text(PROJECT_LIMITS.titleLength),
+  passageHash: Joi.string().hex().length(64).required(),
+  policy: Joi.object({
+    kind: Joi.string().valid('alternateByNote', 'economy').required(),
+    start: Joi.string().valid('down', 'up', 'auto').required(),
+    loop: Joi.boolean(),
+    travelOverSkips: Joi.boolean(),
+  }).required(),
+  goal: goal.required(),
+  alsoTrains: text(PROJECT_LIMITS.textLength),
+  startBpm: bpm.required(),
+  studentNotes: Joi.array()
+    .items(
+      Joi.object({
+        id: Joi.string().max(80).required(),
+        text: text(PROJECT_LIMITS.textLength),
+        pinnedTo: orNull(Joi.string().max(40)),
+      }),
+    )
+    .max(1000)
+    .required(),
+  sourceText: text(PROJECT_LIMITS.sourceLength),
+  archivedAt: orNull(Joi.string().max(40)),
+});
+
+const player = Joi.object({
+  ...stamp,
+  name: text(PROJECT_LIMITS.titleLength),
+  setup: Joi.object({
+    handedness: Joi.string().valid('right', 'left').required(),
+    stringSpacingMm: Joi.number().min(5).max(20).required(),
+    scaleLengthMm: Joi.number().min(300).max(1000).required(),
+  }).required(),
+});
+
+const ladder = Joi.object({
+  ...stamp,
+  exerciseId: Joi.string().max(80).required(),
+  playerId: Joi.string().max(80).required(),
+  startBpm: bpm.required(),
+});
+
+const tombstone = Joi.object({
+  id: Joi.string().max(80).required(),
+  table: Joi.string().valid('exercises', 'players', 'ladders').required(),
+  deletedAt: Joi.string().max(40).required(),
+  deviceId: Joi.string().max(80).required(),
+});
+
+/** A whole project file of the current version. */
+export const projectSchema = Joi.object({
+  format: Joi.string().valid(PROJECT_FORMAT).required(),
+  version: Joi.number().valid(PROJECT_VERSION).required(),
+  exportedAt: Joi.string().max(40).required(),
+  exercises: Joi.array().items(exercise).max(PROJECT_LIMITS.exercises).required(),
+  passages: Joi.array()
+    .items(Joi.object({ hash: Joi.string().hex().length(64).required(), passage: passage.required() }))
+    .required(),
+  players: Joi.array().items(player).max(1000).required(),
+  ladders: Joi.array().items(ladder).max(100_000).required(),
+  tombstones: Joi.array().items(tombstone).max(100_000).required(),
+}).required();

@@ -1,0 +1,37 @@
+/** The public face of the core: everything that the rest of the application, and outside checks, may use. */
+export * from './instrument/instrument';
+export * from './passage/passage';
+export * from './passage/edits';
+export { emptyPassage } from './passage/empty';
+export { passageHash, canonicalJson } from './passage/hash';
+export * from './rhythm/slots';
+export * from './exercise/exercise';
+export * from './exercise/records';
+export { fitPolicy, planOf, type Plan } from './exercise/plan';
+export * from './picking/analysis';
+export {
+  describeChanges,
+  isStringChange,
+  type ChangeKind,
+  type Contact,
+  type Direction,
+  type PickInput,
+  type Slant,
+  type StringChange,
+} from './picking/changes';
+export { gapAfter, gapBefore } from './picking/geometry';
+export { isPicked } from './picking/picks';
+export { otherStroke, type PickingPolicy } from './picking/policy';
+export { assignStrokes, type StrokeAssignment, type StrokeReason, type Unmet } from './picking/strokes';
+export * from './picking/words';
+export * from './balance/balance';
+export * from './balance/goal';
+export { readTabText, type ReadTabOptions, type TabReading } from './formats/tab/read';
+export type { Problem, ProblemCode } from './formats/tab/problems';
+export { writeTabText, type WriteTabOptions } from './formats/tab/write';
+export {
+  readProject,
+  writeProject,
+  type ProjectProblem,
+  type ProjectReading,
+} from './formats/project/project';
