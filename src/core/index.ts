@@ -7,7 +7,9 @@ export { passageHash, canonicalJson } from './passage/hash';
 export * from './rhythm/slots';
 export * from './exercise/exercise';
 export * from './exercise/records';
-export { fitPolicy, planOf, type Plan } from './exercise/plan';
+export { planOf, type Plan } from './exercise/plan';
+export { spokenNote, spokenPlace } from './exercise/spoken';
+export { exerciseFromTab, fitPolicy, takeStrokes, withTab } from './exercise/taking';
 export * from './picking/analysis';
 export {
   describeChanges,

@@ -51,7 +51,7 @@ function slantClause(analysis: Analysis): string {
   const { class: slantClass, slants } = analysis.slants;
   if (slantClass === 'free') return 'no exit asks for a slant';
   if (slantClass === 'both slants') return 'the exits ask for both slants';
-  return `one slant, ${slantText(slants[0] as Slant)}`;
+  return `one slant: ${slantText(slants[0] as Slant)}`;
 }
 
 /** One sentence that says what an exercise trains: "5 outside, 0 inside: every change goes round the outside; …". */

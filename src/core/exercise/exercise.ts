@@ -1,5 +1,5 @@
 /** An exercise: a passage with its goal, its policy and what the teacher says about it. */
-import type { Passage } from '../passage/passage';
+import type { Passage, Stroke } from '../passage/passage';
 import type { PickingPolicy } from '../picking/policy';
 import type { Direction } from '../picking/changes';
 
@@ -51,7 +51,14 @@ export interface Exercise {
   readonly studentNotes: readonly StudentNote[];
   /** The text that was pasted, with whatever in it was not understood. */
   readonly sourceText: string;
+  /** What reading that text left to be asked. */
+  readonly question: OpenQuestion | null;
 }
+
+/** A question that a pasted tab leaves open: what `v` means, or whether its strokes hold. */
+export type OpenQuestion =
+  | { readonly kind: 'vMeans' }
+  | { readonly kind: 'strokes'; readonly strokes: Readonly<Record<string, Stroke>> };
 
 export const NO_GOAL: Goal = {
   kind: null,
@@ -81,5 +88,6 @@ export function newExercise(title: string, passage: Passage, sourceText = ''): E
     startBpm: DEFAULT_START_BPM,
     studentNotes: [],
     sourceText,
+    question: null,
   };
 }

@@ -96,11 +96,11 @@ export function unmetText(unmet: Unmet, place: string): string {
 }
 
 const SLANT_WORDS: Readonly<Record<Slant, string>> = {
-  upward: 'upward slant (grip end up)',
-  downward: 'downward slant (grip end down)',
+  upward: 'upward (grip end up)',
+  downward: 'downward (grip end down)',
 };
 
-/** A slant with which end of the pick is meant. */
+/** The way of a slant with which end of the pick is meant. */
 export function slantText(slant: Slant): string {
   return SLANT_WORDS[slant];
 }

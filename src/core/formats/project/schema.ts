@@ -107,6 +107,17 @@ const exercise = Joi.object({
     .max(1000)
     .required(),
   sourceText: text(PROJECT_LIMITS.sourceLength),
+  question: orNull(
+    Joi.alternatives(
+      Joi.object({ kind: Joi.string().valid('vMeans').required() }),
+      Joi.object({
+        kind: Joi.string().valid('strokes').required(),
+        strokes: Joi.object()
+          .pattern(/^.{1,40}$/, stroke)
+          .required(),
+      }),
+    ),
+  ),
   archivedAt: orNull(Joi.string().max(40)),
 });
 

@@ -28,7 +28,29 @@ function meterFor(columnsPerBar: number): { meter: Meter; subdivision: number } 
   return null;
 }
 
-/** Each column takes the next slot. Bars of equal size tell the meter; a shorter first one is a pick-up. */
+/** Several bars of one size tell meter and subdivision, or with the subdivision asked for the meter alone. */
+function readBars(
+  size: number,
+  count: number,
+  subdivision: number | undefined,
+): { meter: Meter; subdivision: number } | null {
+  if (size === 0 || count < 2) return null;
+  const beats = subdivision === undefined ? null : size / subdivision;
+  if (beats !== null && subdivision !== undefined && Number.isInteger(beats) && beats > 1 && beats < 8)
+    return { meter: { beats, beatTicks: TICKS_PER_QUARTER }, subdivision };
+  return meterFor(size);
+}
+
+/** What a figure of n notes wants: threes where it divides by three and not by four, or fills a bar with them. */
+function wantedSubdivision(columnCount: number): number {
+  const isThrees = columnCount % 3 === 0 && (columnCount % 4 !== 0 || columnCount === 12);
+  return isThrees ? 3 : DEFAULT_SUBDIVISION;
+}
+
+/**
+ * Each column takes the next slot. Several bars of equal size tell the meter, a shorter first one being a pick-up;
+ * otherwise the number of notes suggests the subdivision (six want triplets, eight sixteenths: common practice, no source).
+ */
 export function timeByOrder(
   columnCount: number,
   bars: readonly number[],
@@ -40,9 +62,11 @@ export function timeByOrder(
   const size = closed.length > 1 ? closed[1]! : (closed[0] ?? 0);
   const hasPickup = closed.length > 1 && sizes[0]! < size;
   const even = closed.slice(hasPickup ? 1 : 0).every((one) => one === size) && sizes.at(-1)! <= size;
-  const fromBars = size > 0 && even ? meterFor(size) : null;
+  const fromBars = even
+    ? readBars(size, sizes.filter((one) => one === size).length, asked.subdivision)
+    : null;
   const meter = asked.meter ?? fromBars?.meter ?? COMMON_METER;
-  const subdivision = asked.subdivision ?? fromBars?.subdivision ?? DEFAULT_SUBDIVISION;
+  const subdivision = asked.subdivision ?? fromBars?.subdivision ?? wantedSubdivision(columnCount);
   const slotTicks = meter.beatTicks / subdivision;
   const pickupTicks = fromBars && hasPickup ? sizes[0]! * slotTicks : 0;
   return {

@@ -1,0 +1,39 @@
+import '@fontsource-variable/atkinson-hyperlegible-mono/index.css';
+import '@fontsource-variable/atkinson-hyperlegible-next/index.css';
+import type { Metadata, Viewport } from 'next';
+import { cookies, headers } from 'next/headers';
+import type { ReactNode } from 'react';
+import { AppShell } from '@/ui/shell/AppShell';
+import { GlobalStyle } from '@/ui/theme/GlobalStyle';
+import { StyleRegistry } from '@/ui/theme/StyleRegistry';
+
+export const metadata: Metadata = {
+  title: { default: 'Yardfell', template: '%s · Yardfell' },
+  description: 'A workbench for guitar teachers who plan flatpick exercises',
+};
+
+export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
+  const theme = (await cookies()).get('theme')?.value;
+  const chosen = theme === 'dark' || theme === 'light' ? theme : undefined;
+  return (
+    <html lang="en" {...(chosen ? { 'data-theme': chosen } : {})}>
+      <head>
+        <meta property="csp-nonce" nonce={nonce} content={nonce} />
+      </head>
+      <body>
+        <StyleRegistry nonce={nonce}>
+          <GlobalStyle />
+          <AppShell
+            withDemo={process.env.YARDFELL_DEMO === '1'}
+            seed={process.env.YARDFELL_SEED === undefined ? null : Number(process.env.YARDFELL_SEED)}
+          >
+            {children}
+          </AppShell>
+        </StyleRegistry>
+      </body>
+    </html>
+  );
+}

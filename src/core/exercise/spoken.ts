@@ -1,0 +1,56 @@
+/** Notes as they are said to someone who does not see the lane. */
+import { noteAt } from '../passage/edits';
+import type { Note, Passage } from '../passage/passage';
+import { isStringChange } from '../picking/changes';
+import { countText, KIND_NAMES, STROKE_NAMES } from '../picking/words';
+import type { Plan } from './plan';
+import { countSyllable, slotAt } from '../rhythm/slots';
+
+const FINGER_NAMES = ['', 'first finger', 'second finger', 'third finger', 'fourth finger'];
+const TECHNIQUE_NAMES = {
+  pick: '',
+  hammer: 'hammer-on',
+  pull: 'pull-off',
+  slide: 'slide',
+  tap: 'tap',
+} as const;
+
+/** "string 2, fret 7, third finger, downstroke, then outside to string 1". */
+export function spokenNote(passage: Passage, plan: Plan, note: Note, pass = 0): string {
+  const stroke = plan.assignment.passes[pass]?.[passage.notes.indexOf(note)];
+  const changes = [...plan.analysis.transitions, ...plan.analysis.outsideLoop];
+  const next = changes.find(
+    (change) => change.pass === pass && change.fromNote === note.id && isStringChange(change),
+  );
+  const parts = [
+    `string ${note.string}`,
+    note.dead ? 'dead note' : `fret ${note.fret}`,
+    note.finger ? FINGER_NAMES[note.finger] : '',
+    TECHNIQUE_NAMES[note.technique],
+    stroke ? STROKE_NAMES[stroke] : '',
+    note.lock ? 'locked' : '',
+    next
+      ? `${next.seam ? 'coming round ' : 'then '}${KIND_NAMES[next.kind]} to string ${next.stringTo}${next.skipped > 0 ? ` over ${countText(next.skipped)}` : ''}`
+      : '',
+  ];
+  return parts.filter((part) => part !== '').join(', ');
+}
+
+/** What is at a place of the lane: the note, or an empty slot, with its count. */
+export function spokenPlace(passage: Passage, plan: Plan, ticks: number, string: number, pass = 0): string {
+  const note = noteAt(passage, ticks, string);
+  const others = passage.notes.filter((one) => one.onsetTicks === ticks && one !== note);
+  const slot = slotAt(passage, ticks);
+  const bar = Math.floor(slot.beat / passage.meter.beats) + 1;
+  const when =
+    ticks >= passage.lengthTicks
+      ? 'after the end'
+      : `bar ${bar}, ${slot.indexInBeat === 0 ? 'beat ' : ''}${countSyllable(passage, slot)}`;
+  const also =
+    others.length > 0
+      ? `; also here: ${others.map((one) => `string ${one.string}, fret ${one.fret}`).join('; ')}`
+      : '';
+  return note
+    ? `${spokenNote(passage, plan, note, pass)}; ${when}${also}`
+    : `string ${string}, empty; ${when}${also}`;
+}

@@ -1,0 +1,82 @@
+/** The demo library as a project: what ships so that nobody starts before an empty page. */
+import {
+  DEFAULT_SETUP,
+  newExercise,
+  passageHash,
+  readTabText,
+  setFinger,
+  setLock,
+  setLoopBounds,
+  type Exercise,
+  type ExerciseRecord,
+  type Passage,
+  type PlayerRecord,
+  type Project,
+} from '@/core';
+import { seededSources } from '@/storage/sources';
+import { DEMO_EXERCISES, DEMO_PLAYERS, fingerAt, type DemoExercise } from './exercises';
+
+const DEMO_SEED = 20_260_105;
+const DEMO_START = Date.UTC(2026, 0, 5, 16, 30);
+const STAMP_TIME = '2026-01-05T16:30:00+00:00';
+
+function passageOf(demo: DemoExercise): Passage {
+  let { passage } = readTabText(demo.tab, { subdivision: demo.subdivision });
+  passage.notes.forEach((note, index) => {
+    const finger = fingerAt(demo.fingers, index);
+    if (finger) passage = setFinger(passage, note.id, finger);
+  });
+  for (const { note, stroke, reason } of demo.locks ?? [])
+    passage = setLock(passage, [passage.notes[note - 1]!.id], { stroke, reason });
+  if (demo.loop) {
+    const ticksOf = (note: number) => passage.notes[note - 1]?.onsetTicks ?? passage.lengthTicks;
+    passage = setLoopBounds(passage, {
+      startTicks: ticksOf(demo.loop.from),
+      endTicks: ticksOf(demo.loop.before),
+    });
+  }
+  return passage;
+}
+
+function exerciseOf(demo: DemoExercise, newId: () => string): Exercise {
+  const passage = passageOf(demo);
+  return {
+    ...newExercise(demo.title, passage),
+    policy: demo.policy,
+    goal: demo.goal,
+    alsoTrains: demo.alsoTrains,
+    startBpm: demo.startBpm,
+    studentNotes: demo.notes.map(({ text, after }) => ({
+      id: newId(),
+      text,
+      pinnedTo: after === undefined ? null : (passage.notes[after - 1]?.id ?? null),
+    })),
+  };
+}
+
+/** The demo library, the same each time. */
+export function demoProject(): Project {
+  const { newId } = seededSources(DEMO_SEED, DEMO_START);
+  const deviceId = newId();
+  const stamp = () => ({ id: newId(), revision: 1, createdAt: STAMP_TIME, updatedAt: STAMP_TIME, deviceId });
+  const made = DEMO_EXERCISES.map((demo): { record: ExerciseRecord; passage: Passage } => {
+    const { passage, ...fields } = exerciseOf(demo, newId);
+    return {
+      record: { ...stamp(), ...fields, passageHash: passageHash(passage), archivedAt: null },
+      passage,
+    };
+  });
+  const players = DEMO_PLAYERS.map(({ name, handedness }): PlayerRecord => ({
+    ...stamp(),
+    name,
+    setup: { ...DEFAULT_SETUP, handedness },
+  }));
+  return {
+    exportedAt: STAMP_TIME,
+    exercises: made.map(({ record }) => record),
+    passages: made.map(({ record, passage }) => ({ hash: record.passageHash, passage })),
+    players,
+    ladders: [],
+    tombstones: [],
+  };
+}

@@ -1,0 +1,247 @@
+'use client';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import styled from 'styled-components';
+import {
+  checkGoal,
+  countText,
+  goalText,
+  noteAt,
+  planOf,
+  spokenPlace,
+  trainsSentence,
+  type Exercise,
+  type Passage,
+} from '@/core';
+import type { ExerciseSession, SessionState } from '@/storage';
+import { Tabs } from '@/ui/controls/Tabs';
+import { keyHandler, useKeyGroup, type KeyGroup } from '@/ui/keys/keys';
+import { StringLane, type Place } from '@/ui/lane/StringLane';
+import { usePlayer } from '@/ui/shell/player';
+import { colour } from '@/ui/theme/tokens';
+import { BalancePanel } from './BalancePanel';
+import { BenchBar } from './BenchBar';
+import { lockHere, moveNoteTo, nextLock, putFret, type Change } from './editing';
+import { GoalLine } from './GoalLine';
+import { GoalPanel } from './GoalPanel';
+import { laneBindings, laneKeyGroup } from './laneKeys';
+import { Legend } from './Legend';
+import { NotesPanel } from './NotesPanel';
+import { NoteStrip } from './NoteStrip';
+import { QuestionStrip } from './QuestionStrip';
+import { StrokesPanel } from './StrokesPanel';
+import { StudentPanel } from './StudentPanel';
+
+/** How the Bench changes its exercise. */
+export type EditExercise = (
+  label: string,
+  change: (exercise: Exercise) => Exercise,
+  mergeKey?: string,
+) => void;
+
+type TabId = 'strokes' | 'notes' | 'goal' | 'student';
+
+const Root = styled.div`
+  display: grid;
+  gap: 0.6rem;
+  padding-bottom: 3.5rem;
+  outline: none;
+`;
+
+const SideBySide = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);
+  gap: 1.5rem;
+  @media (max-width: 60rem) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const Trains = styled.p`
+  color: ${colour.ink};
+  font-size: 1rem;
+  font-weight: 600;
+`;
+
+/** The lane takes at most this part of the window before it scrolls inside. */
+const LANE_SHARE = 0.52;
+
+function useWindowHeight(): number {
+  const [height, setHeight] = useState(800);
+  useEffect(() => {
+    const measure = () => setHeight(window.innerHeight);
+    measure();
+    window.addEventListener('resize', measure);
+    return () => window.removeEventListener('resize', measure);
+  }, []);
+  return height;
+}
+
+const VIEW_KEYS: KeyGroup = {
+  title: 'Bench',
+  bindings: [
+    { keys: ['Ctrl+z'], does: 'Undo' },
+    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
+    { keys: ['l'], does: 'Loop on or off' },
+    { keys: ['g'], does: 'Go to the lane' },
+    { keys: ['?'], does: 'This sheet' },
+  ],
+};
+
+/** The place where the caret belongs when its own is gone. */
+function validPlace(passage: Passage, place: Place): Place {
+  return {
+    ticks: Math.max(-passage.pickupTicks, Math.min(passage.lengthTicks, place.ticks)),
+    string: Math.max(1, Math.min(passage.tuning.length, place.string)),
+  };
+}
+
+function firstPlace(passage: Passage): Place {
+  const first = passage.notes[0];
+  return first
+    ? { ticks: first.onsetTicks, string: first.string }
+    : { ticks: -passage.pickupTicks, string: 3 };
+}
+
+interface BenchProps {
+  readonly session: ExerciseSession;
+  readonly state: SessionState;
+  readonly exercise: Exercise;
+}
+
+/** The Bench of an exercise that is there. */
+export function Bench({ session, state, exercise }: BenchProps) {
+  const { passage, policy, goal } = exercise;
+  const player = usePlayer();
+  const windowHeight = useWindowHeight();
+  const root = useRef<HTMLDivElement>(null);
+  const [wanted, setWanted] = useState<Place>(() => firstPlace(passage));
+  const [chosenPass, setChosenPass] = useState(0);
+  const [tab, setTab] = useState<TabId>(passage.notes.length === 0 ? 'notes' : 'strokes');
+  const lastDigit = useRef<{ fret: number; atMs: number; group: string } | null>(null);
+  const plan = useMemo(() => planOf(passage, policy, player.setup), [passage, policy, player.setup]);
+  const pass = Math.min(chosenPass, plan.assignment.passes.length - 1);
+  const caret = validPlace(passage, wanted);
+  const check = useMemo(() => checkGoal(goal, plan.analysis), [goal, plan]);
+  const pinned = useMemo(
+    () => new Set(exercise.studentNotes.flatMap((note) => (note.pinnedTo ? [note.pinnedTo] : []))),
+    [exercise.studentNotes],
+  );
+  const edit: EditExercise = (label, change, mergeKey) => session.edit(label, change, mergeKey);
+
+  const current = useRef({ passage, caret });
+  current.current = { passage, caret };
+  const place = (next: Place) => {
+    lastDigit.current = null;
+    setWanted(next);
+  };
+  const apply = (change: Change | null, mergeKey?: string) => {
+    if (!change) return;
+    setWanted(change.caret);
+    edit(change.label, (one) => ({ ...one, passage: change.passage }), mergeKey);
+  };
+  const hands = {
+    passage: () => session.snapshot().exercise?.passage ?? current.current.passage,
+    caret: () => current.current.caret,
+    place,
+    apply,
+    lastDigit,
+  };
+  const bindings = laneBindings(hands);
+  const [keyGroup] = useState(() => laneKeyGroup(bindings));
+  useKeyGroup(VIEW_KEYS);
+  useKeyGroup(keyGroup);
+  const setLoop = (loop: boolean) =>
+    edit(loop ? 'Loop on' : 'Loop off', (one) => ({ ...one, policy: { ...one.policy, loop } }));
+  const focusLane = () => root.current?.querySelector<HTMLElement>('[data-lane]')?.focus();
+  const onViewKey = keyHandler([
+    { keys: ['Ctrl+z'], does: '', run: () => session.step('undo') },
+    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => session.step('redo') },
+    { keys: ['l'], does: '', run: () => setLoop(policy.loop !== true) },
+    { keys: ['g'], does: '', run: focusLane },
+  ]);
+  useEffect(() => focusLane(), []);
+
+  const { kinds } = plan.analysis.figures;
+  const sentence = trainsSentence(plan.analysis);
+  const policyName = policy.kind === 'economy' ? 'economy' : 'alternate';
+  const selected = noteAt(passage, caret.ticks, caret.string);
+  return (
+    <Root ref={root} onKeyDown={onViewKey}>
+      <GoalLine exercise={exercise} check={check} edit={edit} onChangeGoal={() => setTab('goal')} />
+      <QuestionStrip exercise={exercise} edit={edit} />
+      <StringLane
+        passage={passage}
+        plan={plan}
+        pass={pass}
+        caret={caret}
+        pinned={pinned}
+        spoken={spokenPlace(passage, plan, caret.ticks, caret.string, pass)}
+        summary={`${exercise.title}. ${sentence} ${goal.kind ? `Goal: ${goalText(goal)}.` : ''} Arrow keys move, digits set frets, question mark lists all keys.`}
+        maxHeight={windowHeight * LANE_SHARE}
+        onPlace={place}
+        onMove={(note, to) => apply(moveNoteTo(passage, note, to))}
+        onPut={(at) => apply(putFret(passage, at, 5))}
+        onStroke={(note) => {
+          const given = plan.assignment.passes[pass]?.[passage.notes.indexOf(note)] ?? 'down';
+          apply(lockHere(passage, { ticks: note.onsetTicks, string: note.string }, nextLock(note, given)));
+        }}
+        onKeyDown={keyHandler(bindings)}
+      />
+      <NoteStrip
+        passage={passage}
+        plan={plan}
+        pass={pass}
+        caret={caret}
+        note={selected}
+        apply={apply}
+        edit={edit}
+      />
+      <Trains>{sentence}</Trains>
+      <Legend kinds={kinds} />
+      <Tabs<TabId>
+        label="Questions about the exercise"
+        selected={tab}
+        onSelect={setTab}
+        tabs={[
+          {
+            id: 'strokes',
+            name: 'Strokes and balance',
+            figure: `${policyName} · ${countText(kinds.outside)} outside : ${countText(kinds.inside)} inside`,
+            body: (
+              <SideBySide>
+                <StrokesPanel
+                  exercise={exercise}
+                  plan={plan}
+                  pass={pass}
+                  onPass={setChosenPass}
+                  edit={edit}
+                  onGo={place}
+                />
+                <BalancePanel exercise={exercise} plan={plan} setup={player.setup} />
+              </SideBySide>
+            ),
+          },
+          {
+            id: 'notes',
+            name: 'Notes',
+            figure: `${passage.notes.length}`,
+            body: <NotesPanel exercise={exercise} plan={plan} pass={pass} caret={caret} edit={edit} />,
+          },
+          {
+            id: 'goal',
+            name: 'Goal',
+            figure: check.of > 0 ? `${countText(check.met)} of ${countText(check.of)}` : 'none yet',
+            body: <GoalPanel exercise={exercise} check={check} edit={edit} />,
+          },
+          {
+            id: 'student',
+            name: 'To the student',
+            figure: `${exercise.studentNotes.length}`,
+            body: <StudentPanel exercise={exercise} plan={plan} caret={caret} edit={edit} onGo={place} />,
+          },
+        ]}
+      />
+      <BenchBar session={session} state={state} exercise={exercise} onLoop={setLoop} />
+    </Root>
+  );
+}

@@ -1,0 +1,181 @@
+'use client';
+import { Trash2 } from 'lucide-react';
+import styled from 'styled-components';
+import {
+  isStringChange,
+  changeText,
+  otherCostText,
+  reasonText,
+  setFinger,
+  setFret,
+  setTechnique,
+  STROKE_NAMES,
+  MAX_FRET,
+  type Finger,
+  type Note,
+  type Passage,
+  type Plan,
+  type Technique,
+} from '@/core';
+import { Button } from '@/ui/controls/Button';
+import { Choice } from '@/ui/controls/Choice';
+import { NumberField, Select, TextField } from '@/ui/controls/fields';
+import { StrokeIcon } from '@/ui/lane/marks';
+import type { Place } from '@/ui/lane/StringLane';
+import { colour } from '@/ui/theme/tokens';
+import type { EditExercise } from './Bench';
+import { deleteHere, lockHere, moveNoteTo, type Change } from './editing';
+
+const Strip = styled.section`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 0.4rem 0.9rem;
+  padding: 0.5rem 0.75rem;
+  border: 1px solid ${colour.line};
+  border-radius: 0.5rem;
+  background: ${colour.sunken};
+  p {
+    flex: 1 1 22rem;
+    align-self: center;
+    min-height: 2.8em;
+  }
+  small {
+    color: ${colour.inkSoft};
+  }
+`;
+
+const TECHNIQUES: readonly { id: Technique; name: string }[] = [
+  { id: 'pick', name: 'picked' },
+  { id: 'hammer', name: 'hammer-on' },
+  { id: 'pull', name: 'pull-off' },
+  { id: 'slide', name: 'slide' },
+  { id: 'tap', name: 'tap' },
+];
+
+const FINGERS = [
+  { id: '0', name: '–' },
+  { id: '1', name: '1' },
+  { id: '2', name: '2' },
+  { id: '3', name: '3' },
+  { id: '4', name: '4' },
+] as const;
+
+interface NoteStripProps {
+  readonly passage: Passage;
+  readonly plan: Plan;
+  readonly pass: number;
+  readonly caret: Place;
+  readonly note: Note | undefined;
+  readonly apply: (change: Change | null, mergeKey?: string) => void;
+  readonly edit: EditExercise;
+}
+
+function sentenceFor({ passage, plan, pass, note, caret }: NoteStripProps): { main: string; more: string } {
+  if (!note)
+    return {
+      main: `Empty place on string ${caret.string}.`,
+      more: 'Type a fret to put a note here, or double-click a string in the lane.',
+    };
+  const index = passage.notes.indexOf(note);
+  const stroke = plan.assignment.passes[pass]?.[index];
+  const reason = plan.assignment.reasons[pass]?.[index];
+  const cost = plan.assignment.otherCosts[pass]?.[index];
+  const next = [...plan.analysis.transitions, ...plan.analysis.outsideLoop].find(
+    (change) => change.pass === pass && change.fromNote === note.id && isStringChange(change),
+  );
+  const where = `Note ${index + 1}: string ${note.string}, ${note.dead ? 'dead' : `fret ${note.fret}`}`;
+  const why =
+    stroke && reason ? `${STROKE_NAMES[stroke]}, ${reasonText(reason)}` : reason ? reasonText(reason) : '';
+  const more = [next ? changeText(next) : '', stroke && cost ? `${otherCostText(stroke, cost)}.` : ''];
+  return { main: `${where}: ${why}.`, more: more.filter((part) => part !== '').join(' ') };
+}
+
+/** What stands at the caret and why, with everything that can be changed about it. */
+export function NoteStrip(props: NoteStripProps) {
+  const { passage, caret, note, apply } = props;
+  const { main, more } = sentenceFor(props);
+  const change = (label: string, next: Passage) => apply({ label, passage: next, caret });
+  return (
+    <Strip aria-label="The note at the caret">
+      <p>
+        <b>{main}</b>
+        <br />
+        <small>{more}</small>
+      </p>
+      {note ? (
+        <>
+          <NumberField
+            label="Fret"
+            value={note.fret}
+            min={0}
+            max={MAX_FRET}
+            onChange={(fret) => fret !== null && change('Fret', setFret(passage, note.id, fret))}
+          />
+          <NumberField
+            label="String"
+            value={note.string}
+            min={1}
+            max={passage.tuning.length}
+            onChange={(string) => string !== null && apply(moveNoteTo(passage, note, { ...caret, string }))}
+          />
+          <Choice
+            label="Finger"
+            value={String(note.finger ?? 0) as '0'}
+            options={FINGERS}
+            onChange={(id) =>
+              change('Finger', setFinger(passage, note.id, id === '0' ? null : (Number(id) as Finger)))
+            }
+          />
+          <Select
+            label="Sounded"
+            value={note.technique}
+            options={TECHNIQUES}
+            onChange={(technique) => change('How it sounds', setTechnique(passage, note.id, technique))}
+          />
+          <Choice
+            label="Stroke"
+            value={note.lock?.stroke ?? 'auto'}
+            options={[
+              { id: 'auto', name: 'plan' },
+              { id: 'down', name: <StrokeIcon stroke="down" />, spoken: 'Lock down' },
+              { id: 'up', name: <StrokeIcon stroke="up" />, spoken: 'Lock up' },
+            ]}
+            onChange={(id) =>
+              apply(
+                lockHere(
+                  passage,
+                  caret,
+                  id === 'auto'
+                    ? null
+                    : { stroke: id, ...(note.lock?.reason ? { reason: note.lock.reason } : {}) },
+                ),
+              )
+            }
+          />
+          {note.lock ? (
+            <TextField
+              label="Why locked"
+              value={note.lock.reason ?? ''}
+              placeholder="lands the phrase"
+              maxLength={300}
+              onChange={(reason) =>
+                apply(
+                  lockHere(passage, caret, { stroke: note.lock!.stroke, ...(reason ? { reason } : {}) }),
+                  `reason-${note.id}`,
+                )
+              }
+            />
+          ) : null}
+          <Button
+            square
+            aria-label="Delete the note"
+            onPress={() => apply(deleteHere(passage, caret, 'here'))}
+          >
+            <Trash2 size={16} aria-hidden />
+          </Button>
+        </>
+      ) : null}
+    </Strip>
+  );
+}

@@ -1,0 +1,139 @@
+'use client';
+import styled from 'styled-components';
+import { counted, unmetText, type Exercise, type PickingPolicy, type Plan, slantText } from '@/core';
+import { Button } from '@/ui/controls/Button';
+import { Choice } from '@/ui/controls/Choice';
+import { Switch } from '@/ui/controls/fields';
+import type { Place } from '@/ui/lane/StringLane';
+import { colour } from '@/ui/theme/tokens';
+import type { EditExercise } from './Bench';
+
+const Panel = styled.section`
+  display: grid;
+  align-content: start;
+  gap: 0.7rem;
+  h2 {
+    font-size: 1rem;
+  }
+`;
+
+const Row = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 0.5rem 1.25rem;
+`;
+
+const Unmet = styled.ul`
+  display: grid;
+  gap: 0.25rem;
+  padding: 0.5rem 0.75rem;
+  border-left: 3px solid ${colour.warn};
+  background: ${colour.card};
+  li {
+    display: flex;
+    align-items: baseline;
+    justify-content: space-between;
+    gap: 0.5rem;
+  }
+`;
+
+interface StrokesPanelProps {
+  readonly exercise: Exercise;
+  readonly plan: Plan;
+  readonly pass: number;
+  readonly onPass: (pass: number) => void;
+  readonly edit: EditExercise;
+  readonly onGo: (place: Place) => void;
+}
+
+function slantSentence({ analysis }: Plan, passage: Exercise['passage']): string {
+  const { class: slantClass, slants, switches } = analysis.slants;
+  if (slantClass === 'free') return 'No exit asks for a slant.';
+  if (slantClass === 'one slant') return `All exits are helped by one slant: ${slantText(slants[0]!)}.`;
+  const number = (index: number) =>
+    passage.notes.findIndex((note) => note.id === analysis.pickNotes[index]) + 1;
+  const list = (pick: (one: (typeof switches)[number]) => number) =>
+    [...new Set(switches.map((one) => number(pick(one))))].join(', ');
+  return `Both slants: ${counted(switches.length, 'switch', 'switches')}; turn early at notes ${list((one) => one.early)}, or late at notes ${list((one) => one.late)}.`;
+}
+
+/** Who decides the strokes, what they cost, and what could not be satisfied. */
+export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: StrokesPanelProps) {
+  const { passage, policy } = exercise;
+  const { figures } = plan.analysis;
+  const set = (label: string, change: Partial<PickingPolicy>) =>
+    edit(label, (one) => ({ ...one, policy: { ...one.policy, ...change } }));
+  const passes = plan.assignment.passes.length;
+  const unmet = plan.assignment.unmet.filter((one) => one.pass === pass || passes === 1);
+  return (
+    <Panel aria-label="Strokes">
+      <h2>What the pick does</h2>
+      <Row>
+        <Choice
+          label="Strokes are"
+          value={policy.kind}
+          options={[
+            { id: 'alternateByNote', name: 'alternate' },
+            { id: 'economy', name: 'economy' },
+          ]}
+          onChange={(kind) => set('Who decides the strokes', { kind })}
+        />
+        <Choice
+          label="Start"
+          value={policy.start}
+          options={[
+            { id: 'down', name: 'down' },
+            { id: 'up', name: 'up' },
+            { id: 'auto', name: 'auto' },
+          ]}
+          onChange={(start) => set('Start', { start })}
+        />
+        {passes > 1 ? (
+          <Choice
+            label="Shown pass"
+            value={String(pass)}
+            options={Array.from({ length: passes }, (_, at) => ({ id: String(at), name: `pass ${at + 1}` }))}
+            onChange={(id) => onPass(Number(id))}
+          />
+        ) : null}
+        {policy.kind === 'economy' ? (
+          <Switch
+            isOn={policy.travelOverSkips === true}
+            onChange={(travelOverSkips) => set('Over skipped strings', { travelOverSkips })}
+          >
+            travel on over skipped strings
+          </Switch>
+        ) : null}
+      </Row>
+      {passes > 1 ? (
+        <p>
+          An odd number of strokes goes round: the second pass starts on the other stroke, and every kind
+          swaps.
+        </p>
+      ) : null}
+      <p>
+        {counted(figures.strokes.down, 'downstroke')}, {counted(figures.strokes.up, 'upstroke')};{' '}
+        {counted(figures.motions, 'pick motion')}; {counted(figures.crossings, 'string line')} crossed
+        silently ({figures.travelMm.toFixed(0)} mm){passes > 1 ? ' a pass' : ''}.
+      </p>
+      <p>{slantSentence(plan, passage)}</p>
+      {unmet.length > 0 ? (
+        <Unmet aria-label="What could not be satisfied">
+          {unmet.map((one) => {
+            const note = passage.notes[one.note]!;
+            const text = unmetText(one, `note ${one.note + 1} (string ${note.string}, fret ${note.fret})`);
+            return (
+              <li key={`${one.code}-${one.note}-${one.pass}`}>
+                {text}
+                <Button look="quiet" onPress={() => onGo({ ticks: note.onsetTicks, string: note.string })}>
+                  Go there
+                </Button>
+              </li>
+            );
+          })}
+        </Unmet>
+      ) : null}
+    </Panel>
+  );
+}

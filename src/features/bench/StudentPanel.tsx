@@ -1,0 +1,138 @@
+'use client';
+import { Trash2 } from 'lucide-react';
+import styled from 'styled-components';
+import {
+  isStringChange,
+  KIND_NAMES,
+  noteAt,
+  noteById,
+  type Exercise,
+  type Plan,
+  type StudentNote,
+} from '@/core';
+import { newId } from '@/storage';
+import { Button } from '@/ui/controls/Button';
+import { TextField } from '@/ui/controls/fields';
+import type { Place } from '@/ui/lane/StringLane';
+import { colour } from '@/ui/theme/tokens';
+import type { EditExercise } from './Bench';
+
+const List = styled.ul`
+  display: grid;
+  gap: 0.6rem;
+  max-width: 56rem;
+  margin-bottom: 0.75rem;
+  li {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 15rem auto;
+    align-items: end;
+    gap: 0.75rem;
+  }
+  span {
+    padding-bottom: 0.3rem;
+    color: ${colour.inkSoft};
+  }
+  @media (max-width: 45rem) {
+    li {
+      grid-template-columns: minmax(0, 1fr) auto;
+    }
+  }
+`;
+
+const Row = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+`;
+
+interface StudentPanelProps {
+  readonly exercise: Exercise;
+  readonly plan: Plan;
+  readonly caret: Place;
+  readonly edit: EditExercise;
+  readonly onGo: (place: Place) => void;
+}
+
+function changeFrom(plan: Plan, noteId: string) {
+  return [...plan.analysis.transitions, ...plan.analysis.outsideLoop].find(
+    (change) => change.fromNote === noteId && isStringChange(change),
+  );
+}
+
+/** What the teacher says to the student, free or pinned to a change. */
+export function StudentPanel({ exercise, plan, caret, edit, onGo }: StudentPanelProps) {
+  const { studentNotes, passage } = exercise;
+  const here = noteAt(passage, caret.ticks, caret.string);
+  const changeHere = here && changeFrom(plan, here.id);
+  const set = (notes: readonly StudentNote[], label: string, mergeKey?: string) =>
+    edit(label, (one) => ({ ...one, studentNotes: notes }), mergeKey);
+  const add = (pinnedTo: string | null) =>
+    set([...studentNotes, { id: newId(), text: '', pinnedTo }], 'Note to the student');
+  return (
+    <section aria-label="Notes to the student">
+      {studentNotes.length === 0 ? (
+        <p>Nothing yet. A note stands on the handout; one pinned to a change stands at that change.</p>
+      ) : null}
+      <List>
+        {studentNotes.map((note, at) => {
+          const pinned = note.pinnedTo === null ? null : noteById(passage, note.pinnedTo);
+          const change = note.pinnedTo === null ? undefined : changeFrom(plan, note.pinnedTo);
+          const where =
+            note.pinnedTo === null
+              ? 'for the whole exercise'
+              : !pinned
+                ? 'its note is gone; it stays as a free note'
+                : change
+                  ? `at the ${KIND_NAMES[change.kind]} change from ${change.stringFrom} to ${change.stringTo}`
+                  : `at note ${passage.notes.indexOf(pinned) + 1}`;
+          return (
+            <li key={note.id}>
+              <TextField
+                label={`Note ${at + 1}`}
+                value={note.text}
+                maxLength={2000}
+                onChange={(text) =>
+                  set(
+                    studentNotes.map((one) => (one.id === note.id ? { ...one, text } : one)),
+                    'Note to the student',
+                    `student-${note.id}`,
+                  )
+                }
+              />
+              {pinned ? (
+                <Button
+                  look="quiet"
+                  onPress={() => onGo({ ticks: pinned.onsetTicks, string: pinned.string })}
+                >
+                  {where}
+                </Button>
+              ) : (
+                <span>{where}</span>
+              )}
+              <Button
+                square
+                aria-label={`Delete note ${at + 1}`}
+                onPress={() =>
+                  set(
+                    studentNotes.filter((one) => one.id !== note.id),
+                    'Delete a note',
+                  )
+                }
+              >
+                <Trash2 size={16} aria-hidden />
+              </Button>
+            </li>
+          );
+        })}
+      </List>
+      <Row>
+        <Button onPress={() => add(null)}>Add a note</Button>
+        <Button isDisabled={!changeHere} onPress={() => here && add(here.id)}>
+          {changeHere
+            ? `Pin a note to the change from ${changeHere.stringFrom} to ${changeHere.stringTo}`
+            : 'Pin a note: put the caret on a note before a change'}
+        </Button>
+      </Row>
+    </section>
+  );
+}

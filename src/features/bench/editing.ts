@@ -1,0 +1,177 @@
+/** What the keys of the lane do: each action is an edit of the passage and a place for the caret after it. */
+import {
+  deleteSlot,
+  insertSlot,
+  MAX_FRET,
+  moveInTime,
+  moveToString,
+  nextSlotTicks,
+  noteAt,
+  otherStroke,
+  putNote,
+  restNotes,
+  setDead,
+  setFret,
+  setLock,
+  setTechnique,
+  slotsOf,
+  type Lock,
+  type Note,
+  type Passage,
+  type Stroke,
+  type Technique,
+} from '@/core';
+import type { Place } from '@/ui/lane/StringLane';
+
+/** Two digits within this time make one fret. */
+const SECOND_DIGIT_MS = 900;
+
+/** The places in time where the caret may stand: slots, notes between slots, and one slot after the end. */
+export function caretStops(passage: Passage): number[] {
+  const stops = new Set([
+    ...slotsOf(passage).map((slot) => slot.ticks),
+    ...passage.notes.map((note) => note.onsetTicks),
+    passage.lengthTicks,
+  ]);
+  return [...stops].sort((a, b) => a - b);
+}
+
+/** The caret moved along the time line; it follows the notes from string to string. */
+export function moveCaret(passage: Passage, caret: Place, by: number): Place {
+  const stops = caretStops(passage);
+  const at = stops.findIndex((stop) => stop >= caret.ticks);
+  const index = Math.max(0, Math.min(stops.length - 1, (at < 0 ? stops.length - 1 : at) + by));
+  const ticks = stops[index]!;
+  const here = passage.notes.filter((note) => note.onsetTicks === ticks);
+  const same = here.find((note) => note.string === caret.string);
+  return { ticks, string: (same ?? here[0])?.string ?? caret.string };
+}
+
+/** The fret that a digit makes: with the digit just before it a number of two, where the neck has it. */
+export function fretFromDigit(
+  digit: number,
+  last: { fret: number; atMs: number } | null,
+  nowMs: number,
+): number {
+  const both = last && nowMs - last.atMs < SECOND_DIGIT_MS ? last.fret * 10 + digit : null;
+  return both !== null && last!.fret > 0 && last!.fret < 10 && both <= MAX_FRET ? both : digit;
+}
+
+export interface Change {
+  readonly label: string;
+  readonly passage: Passage;
+  readonly caret: Place;
+}
+
+/** Puts a fret at the caret. */
+export function putFret(passage: Passage, caret: Place, fret: number): Change {
+  return { label: 'Fret', passage: putNote(passage, caret.ticks, caret.string, fret), caret };
+}
+
+/** Takes the slot at the caret out, or the one before it. */
+export function deleteHere(passage: Passage, caret: Place, way: 'here' | 'before'): Change | null {
+  const place = way === 'here' ? caret : moveCaret(passage, caret, -1);
+  if (way === 'before' && place.ticks === caret.ticks) return null;
+  if (place.ticks >= passage.lengthTicks) return null;
+  const next = deleteSlot(passage, place.ticks);
+  const string =
+    noteAt(next, place.ticks, caret.string)?.string ??
+    next.notes.find((note) => note.onsetTicks === place.ticks)?.string;
+  return { label: 'Delete', passage: next, caret: { ticks: place.ticks, string: string ?? caret.string } };
+}
+
+/** Leaves a rest where a note is. */
+export function restHere(passage: Passage, caret: Place): Change | null {
+  const note = noteAt(passage, caret.ticks, caret.string);
+  return note ? { label: 'Rest', passage: restNotes(passage, [note.id]), caret } : null;
+}
+
+/** Opens an empty slot at the caret. */
+export function insertHere(passage: Passage, caret: Place): Change | null {
+  if (caret.ticks >= passage.lengthTicks) return null;
+  return { label: 'Insert', passage: insertSlot(passage, caret.ticks), caret };
+}
+
+/** Moves the note at the caret to the next string, the caret with it. */
+export function moveNoteAcross(
+  passage: Passage,
+  caret: Place,
+  by: 1 | -1,
+  keep: 'fret' | 'pitch',
+): Change | null {
+  const note = noteAt(passage, caret.ticks, caret.string);
+  if (!note) return null;
+  const string = caret.string + by;
+  const next = moveToString(passage, note.id, string, keep);
+  return next === passage ? null : { label: 'Move', passage: next, caret: { ...caret, string } };
+}
+
+/** Moves the note at the caret to the next slot, the caret with it. */
+export function moveNoteAlong(passage: Passage, caret: Place, by: 1 | -1): Change | null {
+  const note = noteAt(passage, caret.ticks, caret.string);
+  const stops = caretStops(passage);
+  const ticks = stops[stops.indexOf(caret.ticks) + by];
+  if (!note || ticks === undefined) return null;
+  const next = moveInTime(passage, note.id, ticks);
+  return next === passage ? null : { label: 'Move', passage: next, caret: { ...caret, ticks } };
+}
+
+/** Moves a dragged note to a place, keeping its fret. */
+export function moveNoteTo(passage: Passage, note: Note, to: Place): Change | null {
+  let next = passage;
+  if (to.string !== note.string) next = moveToString(next, note.id, to.string, 'fret');
+  if (to.ticks !== note.onsetTicks) {
+    const moved = moveInTime(next, note.id, to.ticks);
+    if (moved === next) return null;
+    next = moved;
+  }
+  return next === passage ? null : { label: 'Move', passage: next, caret: to };
+}
+
+/** Locks the stroke of the pick at the caret, or with null leaves it to the policy. */
+export function lockHere(passage: Passage, caret: Place, lock: Lock | null): Change | null {
+  const here = passage.notes.filter((note) => note.onsetTicks === caret.ticks && note.technique === 'pick');
+  if (here.length === 0) return null;
+  return {
+    label: lock ? 'Lock stroke' : 'Unlock stroke',
+    passage: setLock(
+      passage,
+      here.map((note) => note.id),
+      lock,
+    ),
+    caret,
+  };
+}
+
+/** The next state of a stroke sign that is pressed: automatic, locked to the other stroke, locked to this one, automatic. */
+export function nextLock(note: Note, given: Stroke): Lock | null {
+  if (!note.lock) return { stroke: otherStroke(given) };
+  return note.lock.stroke === given ? null : { stroke: given };
+}
+
+/** Sets how the note at the caret is sounded; the same key again makes it a picked note. */
+export function techniqueHere(passage: Passage, caret: Place, technique: Technique): Change | null {
+  const note = noteAt(passage, caret.ticks, caret.string);
+  if (!note) return null;
+  const next = note.technique === technique ? 'pick' : technique;
+  return { label: 'How it sounds', passage: setTechnique(passage, note.id, next), caret };
+}
+
+/** Makes the note at the caret dead or sounding; on an empty place it puts a dead note. */
+export function deadHere(passage: Passage, caret: Place): Change {
+  const there = noteAt(passage, caret.ticks, caret.string);
+  const withNote = there ? passage : putNote(passage, caret.ticks, caret.string, 0);
+  const note = noteAt(withNote, caret.ticks, caret.string)!;
+  return { label: 'Dead note', passage: setDead(withNote, note.id, !note.dead), caret };
+}
+
+/** Steps the fret of the note at the caret. */
+export function stepFret(passage: Passage, caret: Place, by: 1 | -1): Change | null {
+  const note = noteAt(passage, caret.ticks, caret.string);
+  return note ? { label: 'Fret', passage: setFret(passage, note.id, note.fret + by), caret } : null;
+}
+
+/** The slot after a place. */
+export function nextPlace(passage: Passage, caret: Place): Place {
+  return { ticks: Math.min(passage.lengthTicks, nextSlotTicks(passage, caret.ticks)), string: caret.string };
+}

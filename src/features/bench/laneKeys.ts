@@ -1,0 +1,125 @@
+/** The key map of the string lane. */
+import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
+import type { Place } from '@/ui/lane/StringLane';
+import type { Passage } from '@/core';
+import {
+  deadHere,
+  deleteHere,
+  fretFromDigit,
+  insertHere,
+  lockHere,
+  moveCaret,
+  moveNoteAcross,
+  moveNoteAlong,
+  putFret,
+  restHere,
+  stepFret,
+  techniqueHere,
+  type Change,
+} from './editing';
+
+/** What the keys act on. */
+export interface LaneHands {
+  readonly passage: () => Passage;
+  readonly caret: () => Place;
+  readonly place: (place: Place) => void;
+  readonly apply: (change: Change | null, mergeKey?: string) => void;
+  /** The fret typed last, for numbers of two digits. */
+  readonly lastDigit: { current: { fret: number; atMs: number; group: string } | null };
+}
+
+/** All bindings of the lane, in the order of the key sheet. */
+export function laneBindings(hands: LaneHands): KeyBinding[] {
+  const { passage, caret, place, apply } = hands;
+  const along = (by: number) => () => place(moveCaret(passage(), caret(), by));
+  const across = (by: number) => () => {
+    const string = Math.max(1, Math.min(passage().tuning.length, caret().string + by));
+    place({ ...caret(), string });
+  };
+  const digit = (event: { key: string; timeStamp: number }) => {
+    const last = hands.lastDigit.current;
+    const fret = fretFromDigit(Number(event.key), last, event.timeStamp);
+    // Both digits of one number are one step of undo.
+    const group = last && fret > 9 ? last.group : `fret-${event.timeStamp}`;
+    hands.lastDigit.current = { fret, atMs: event.timeStamp, group };
+    apply(putFret(passage(), caret(), fret), group);
+  };
+  const change = (make: (of: Passage, at: Place) => Change | null) => () => apply(make(passage(), caret()));
+  return [
+    { keys: ['ArrowLeft'], does: 'Earlier', run: along(-1) },
+    { keys: ['ArrowRight'], does: 'Later', run: along(1) },
+    { keys: ['ArrowUp'], does: 'Thinner string', run: across(-1) },
+    { keys: ['ArrowDown'], does: 'Thicker string', run: across(1) },
+    { keys: ['Home'], does: 'First slot', run: along(-Infinity) },
+    { keys: ['End'], does: 'After the last slot', run: along(Infinity) },
+    { keys: [...'0123456789'], does: 'Put a fret; two quick digits make one number', run: digit },
+    { keys: ['+'], does: 'One fret up', run: change((of, at) => stepFret(of, at, 1)) },
+    { keys: ['-'], does: 'One fret down', run: change((of, at) => stepFret(of, at, -1)) },
+    {
+      keys: ['Delete'],
+      does: 'Delete the slot and close up',
+      run: change((of, at) => deleteHere(of, at, 'here')),
+    },
+    {
+      keys: ['Backspace'],
+      does: 'Delete the slot before',
+      run: change((of, at) => deleteHere(of, at, 'before')),
+    },
+    { keys: ['r'], does: 'Leave a rest instead of the note', run: change(restHere) },
+    { keys: ['i'], does: 'Insert an empty slot', run: change(insertHere) },
+    {
+      keys: ['Shift+ArrowUp'],
+      does: 'Move the note to the thinner string',
+      run: change((of, at) => moveNoteAcross(of, at, -1, 'fret')),
+    },
+    {
+      keys: ['Shift+ArrowDown'],
+      does: 'Move the note to the thicker string',
+      run: change((of, at) => moveNoteAcross(of, at, 1, 'fret')),
+    },
+    {
+      keys: ['Alt+ArrowUp'],
+      does: 'The same pitch on the thinner string',
+      run: change((of, at) => moveNoteAcross(of, at, -1, 'pitch')),
+    },
+    {
+      keys: ['Alt+ArrowDown'],
+      does: 'The same pitch on the thicker string',
+      run: change((of, at) => moveNoteAcross(of, at, 1, 'pitch')),
+    },
+    {
+      keys: ['Shift+ArrowLeft'],
+      does: 'Move the note one slot earlier',
+      run: change((of, at) => moveNoteAlong(of, at, -1)),
+    },
+    {
+      keys: ['Shift+ArrowRight'],
+      does: 'Move the note one slot later',
+      run: change((of, at) => moveNoteAlong(of, at, 1)),
+    },
+    { keys: ['d'], does: 'Lock a downstroke', run: change((of, at) => lockHere(of, at, { stroke: 'down' })) },
+    { keys: ['u'], does: 'Lock an upstroke', run: change((of, at) => lockHere(of, at, { stroke: 'up' })) },
+    { keys: ['a'], does: 'Leave the stroke to the plan', run: change((of, at) => lockHere(of, at, null)) },
+    {
+      keys: ['h'],
+      does: 'Hammer-on, or picked again',
+      run: change((of, at) => techniqueHere(of, at, 'hammer')),
+    },
+    {
+      keys: ['p'],
+      does: 'Pull-off, or picked again',
+      run: change((of, at) => techniqueHere(of, at, 'pull')),
+    },
+    { keys: ['s'], does: 'Slide, or picked again', run: change((of, at) => techniqueHere(of, at, 'slide')) },
+    { keys: ['t'], does: 'Tap, or picked again', run: change((of, at) => techniqueHere(of, at, 'tap')) },
+    { keys: ['x'], does: 'Dead note, or sounding again', run: change(deadHere) },
+  ];
+}
+
+/** The lane's keys as the key sheet shows them. */
+export function laneKeyGroup(bindings: readonly KeyBinding[]): KeyGroup {
+  return {
+    title: 'String lane',
+    bindings: bindings.map(({ keys, does }) => ({ does, keys: keys.length > 4 ? ['0 … 9'] : keys })),
+  };
+}

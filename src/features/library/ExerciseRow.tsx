@@ -1,0 +1,142 @@
+'use client';
+import { Ellipsis } from 'lucide-react';
+import Link from 'next/link';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { countText } from '@/core';
+import { Menu } from '@/ui/controls/Menu';
+import { TextField } from '@/ui/controls/fields';
+import { KindIcon } from '@/ui/lane/marks';
+import { SmallLane } from '@/ui/lane/SmallLane';
+import { colour } from '@/ui/theme/tokens';
+import { useLibraryActions } from './actions';
+import { goalState, type PlannedItem } from './items';
+
+const LANE_WIDTH = 210;
+
+export const rowColumns = `${LANE_WIDTH}px minmax(12rem, 1fr) 9.5rem 7rem 4.5rem 2.25rem`;
+
+const Row = styled.li`
+  display: grid;
+  grid-template-columns: ${rowColumns};
+  align-items: center;
+  gap: 0.25rem 1rem;
+  padding: 0.35rem 0.5rem;
+  border-bottom: 1px solid ${colour.line};
+  content-visibility: auto;
+  contain-intrinsic-height: 4rem;
+  &:hover {
+    background: ${colour.card};
+  }
+  h3 {
+    overflow-wrap: anywhere;
+    font-size: 1.05rem;
+  }
+  h3 a {
+    color: ${colour.ink};
+    text-decoration: none;
+  }
+  h3 a:hover {
+    text-decoration: underline;
+  }
+  small {
+    display: block;
+    color: ${colour.inkSoft};
+    overflow-wrap: anywhere;
+  }
+  .figures {
+    display: flex;
+    align-items: center;
+    gap: 0.25rem;
+    font-variant-numeric: tabular-nums;
+  }
+  .tempo {
+    font-variant-numeric: tabular-nums;
+    white-space: nowrap;
+  }
+  @media (max-width: 60rem) {
+    grid-template-columns: ${LANE_WIDTH}px minmax(0, 1fr) auto 2.25rem;
+    .technique,
+    .tempo {
+      display: none;
+    }
+  }
+  @media (max-width: 40rem) {
+    grid-template-columns: minmax(0, 1fr) auto 2.25rem;
+    .lane {
+      display: none;
+    }
+  }
+`;
+
+/** One exercise of the library. */
+export function ExerciseRow({ item }: { item: PlannedItem }) {
+  const { record, exercise, plan, technique, startBpm } = item;
+  const actions = useLibraryActions();
+  const [newTitle, setNewTitle] = useState<string | null>(null);
+  const { kinds } = plan.analysis.figures;
+  const rename = () => {
+    if (newTitle !== null && newTitle.trim() !== '' && newTitle !== exercise.title)
+      void actions.rename(record, newTitle.trim());
+    setNewTitle(null);
+  };
+  const isArchived = record.archivedAt !== null;
+  return (
+    <Row>
+      <div className="lane">
+        <SmallLane passage={exercise.passage} plan={plan} width={LANE_WIDTH} />
+      </div>
+      <div>
+        {newTitle === null ? (
+          <h3>
+            <Link href={`/bench/${record.id}`} prefetch={false}>
+              {exercise.title || 'Untitled'}
+            </Link>
+          </h3>
+        ) : (
+          <TextField
+            label={`New title for ${exercise.title}`}
+            hideLabel
+            autoFocus
+            value={newTitle}
+            maxLength={300}
+            onChange={setNewTitle}
+            onBlur={rename}
+            onKeyDown={({ key }) => {
+              if (key === 'Enter') rename();
+              if (key === 'Escape') setNewTitle(null);
+            }}
+          />
+        )}
+        <small>
+          {goalState(item)}
+          {exercise.goal.words ? ` · ${exercise.goal.words}` : ''}
+        </small>
+      </div>
+      <span className="technique">{technique}</span>
+      <span className="figures">
+        <KindIcon kind="outside" size={15} />
+        <span className="for-screen-readers">outside</span>
+        {countText(kinds.outside)} : <KindIcon kind="inside" size={15} />
+        <span className="for-screen-readers">inside</span>
+        {countText(kinds.inside)}
+      </span>
+      <span className="tempo">{startBpm} bpm</span>
+      <Menu
+        label={`More for ${exercise.title}`}
+        icon={<Ellipsis size={18} aria-hidden />}
+        items={[
+          { id: 'open', name: 'Open on the Bench', run: () => actions.open(record) },
+          { id: 'duplicate', name: 'Duplicate', run: () => void actions.duplicate(record) },
+          { id: 'rename', name: 'Rename', run: () => setNewTitle(exercise.title) },
+          {
+            id: 'archive',
+            name: isArchived ? 'Bring back from the archive' : 'Archive',
+            run: () => void actions.archive(record, !isArchived),
+          },
+          { id: 'delete', name: 'Delete', run: () => void actions.remove(record) },
+        ]}
+      />
+    </Row>
+  );
+}

@@ -1,0 +1,233 @@
+'use client';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { Download, Upload } from 'lucide-react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
+import styled from 'styled-components';
+import { GOAL_TECHNIQUES } from '@/core';
+import { database, loadDemo, readLibrary } from '@/storage';
+import { Button } from '@/ui/controls/Button';
+import { EmptyState } from '@/ui/controls/EmptyState';
+import { Select, TextField } from '@/ui/controls/fields';
+import { say } from '@/ui/controls/toasts';
+import { keyHandler, useKeyGroup, type KeyGroup } from '@/ui/keys/keys';
+import { exportLibrary } from '@/ui/shell/exportLibrary';
+import { usePlayer } from '@/ui/shell/player';
+import { colour } from '@/ui/theme/tokens';
+import { useLibraryActions } from './actions';
+import { ExerciseRow, rowColumns } from './ExerciseRow';
+import { choose, EVERYTHING, planned, SORTS, type Sort, type Wanted } from './items';
+import { PasteBox } from './PasteBox';
+
+/** Rows at first and with each further stretch; the rest follows while scrolling. */
+const STRETCH = 40;
+
+const Root = styled.div`
+  display: grid;
+  gap: 0.9rem;
+  outline: none;
+`;
+
+const Bar = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 0.5rem 0.75rem;
+  h1 {
+    margin-right: auto;
+    font-size: 1.45rem;
+  }
+  .search {
+    flex: 0 1 16rem;
+  }
+  .choice {
+    flex: 0 0 10.5rem;
+  }
+`;
+
+const Heads = styled.div`
+  display: grid;
+  grid-template-columns: ${rowColumns};
+  gap: 1rem;
+  padding: 0 0.5rem 0.2rem;
+  border-bottom: 2px solid ${colour.line};
+  color: ${colour.inkSoft};
+  font-size: 0.8125rem;
+  @media (max-width: 60rem) {
+    display: none;
+  }
+`;
+
+const SORT_NAMES: Record<Sort, string> = {
+  changed: 'changed last',
+  title: 'by title',
+  inside: 'most inside first',
+  tempo: 'slowest first',
+};
+
+const KEYS: KeyGroup = {
+  title: 'Library',
+  bindings: [
+    { keys: ['/'], does: 'Search' },
+    { keys: ['Ctrl+z'], does: 'Undo the last action' },
+    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
+    { keys: ['?'], does: 'This sheet' },
+  ],
+};
+
+function More({ onMore }: { onMore: () => void }) {
+  const ref = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const observer = new IntersectionObserver(
+      (entries) => entries.some((entry) => entry.isIntersecting) && onMore(),
+      {
+        rootMargin: '400px',
+      },
+    );
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [onMore]);
+  return (
+    <li ref={ref}>
+      <Button onPress={onMore}>Show more</Button>
+    </li>
+  );
+}
+
+/** The Library: the first screen. */
+export function LibraryView() {
+  const player = usePlayer();
+  const items = useLiveQuery(() => readLibrary(database(), player.id), [player.id]);
+  const [wanted, setWanted] = useState<Wanted>(EVERYTHING);
+  const [shown, setShown] = useState(STRETCH);
+  const actions = useLibraryActions();
+  const root = useRef<HTMLDivElement>(null);
+  useKeyGroup(KEYS);
+  const deferred = useDeferredValue(wanted);
+  const chosen = useMemo(() => choose(items ?? [], deferred, player.setup), [items, deferred, player.setup]);
+  const rows = useMemo(
+    () => chosen.slice(0, shown).map((item) => planned(item, player.setup)),
+    [chosen, shown, player.setup],
+  );
+  const set = (change: Partial<Wanted>) => {
+    setWanted((one) => ({ ...one, ...change }));
+    setShown(STRETCH);
+  };
+  const onMore = useMemo(() => () => setShown((count) => count + STRETCH), []);
+  const onKeyDown = keyHandler([
+    { keys: ['/'], does: '', run: () => root.current?.querySelector<HTMLElement>('.search input')?.focus() },
+    { keys: ['Ctrl+z'], does: '', run: () => void actions.undo() },
+    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => void actions.redo() },
+  ]);
+  const isEmpty = items?.length === 0;
+
+  return (
+    <Root ref={root} tabIndex={-1} onKeyDown={onKeyDown}>
+      <PasteBox />
+      <Bar>
+        <h1>Library</h1>
+        <div className="search">
+          <TextField
+            label="Search"
+            type="search"
+            value={wanted.search}
+            onChange={(search) => set({ search })}
+          />
+        </div>
+        <div className="choice">
+          <Select
+            label="Technique"
+            value={wanted.technique}
+            options={[
+              { id: 'any', name: 'any technique' },
+              ...GOAL_TECHNIQUES.map((name) => ({ id: name, name })),
+            ]}
+            onChange={(technique) => set({ technique })}
+          />
+        </div>
+        <div className="choice">
+          <Select
+            label="Order"
+            value={wanted.sort}
+            options={SORTS.map((id) => ({ id, name: SORT_NAMES[id] }))}
+            onChange={(sort) => set({ sort })}
+          />
+        </div>
+        <div className="choice">
+          <Select
+            label="Shelf"
+            value={wanted.shelf}
+            options={[
+              { id: 'current', name: 'in use' },
+              { id: 'archived', name: 'archived' },
+            ]}
+            onChange={(shelf) => set({ shelf })}
+          />
+        </div>
+        <FileTrigger
+          acceptedFileTypes={['application/json', '.json']}
+          onSelect={(files) => {
+            for (const file of files ?? []) void actions.importFile(file);
+          }}
+        >
+          <Button>
+            <Upload size={16} aria-hidden /> Import
+          </Button>
+        </FileTrigger>
+        <Button onPress={() => void exportLibrary()}>
+          <Download size={16} aria-hidden /> Export all
+        </Button>
+      </Bar>
+      {items === undefined ? <p aria-busy="true">Opening the library …</p> : null}
+      {isEmpty ? (
+        <EmptyState title="Nothing here yet">
+          <p>
+            The Library keeps your exercises with their goals, strokes and tempos. Paste a tab into the box
+            above, begin an empty exercise, or look at what others might look like:
+          </p>
+          <div>
+            <Button
+              look="primary"
+              onPress={() => {
+                loadDemo(database()).catch((error: Error) =>
+                  say(`The demo library did not load: ${error.message}`),
+                );
+              }}
+            >
+              Load the demo library
+            </Button>
+          </div>
+        </EmptyState>
+      ) : null}
+      {items !== undefined && !isEmpty && chosen.length === 0 ? (
+        <EmptyState title={wanted.shelf === 'archived' ? 'Nothing is archived' : 'No exercise fits'}>
+          <p>
+            {wanted.shelf === 'archived'
+              ? 'What you archive is kept here, out of the way.'
+              : `Of ${items.length} exercises none fits the search and the choices above.`}
+          </p>
+          <Button onPress={() => set(EVERYTHING)}>Show everything in use</Button>
+        </EmptyState>
+      ) : null}
+      {rows.length > 0 ? (
+        <section aria-label={`${chosen.length} exercises`}>
+          <Heads aria-hidden>
+            <span>How it goes</span>
+            <span>Exercise and goal</span>
+            <span>Technique</span>
+            <span>Outside : inside</span>
+            <span>Start</span>
+          </Heads>
+          <ul>
+            {rows.map((item) => (
+              <ExerciseRow key={item.record.id} item={item} />
+            ))}
+            {rows.length < chosen.length ? <More key={rows.length} onMore={onMore} /> : null}
+          </ul>
+        </section>
+      ) : null}
+    </Root>
+  );
+}

@@ -1,0 +1,89 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { emptyPassage, exerciseFromTab, readTabText } from '@/core';
+import { addEmptyExercise, addExercise, database } from '@/storage';
+import { Button } from '@/ui/controls/Button';
+import { TextField } from '@/ui/controls/fields';
+import { colour } from '@/ui/theme/tokens';
+
+const Root = styled.section`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: end;
+  gap: 0.5rem 1rem;
+  padding: 0.75rem 1rem;
+  border: 1px solid ${colour.line};
+  border-radius: 0.5rem;
+  background: ${colour.card};
+  textarea {
+    min-height: 4.2rem;
+  }
+  div.buttons {
+    display: grid;
+    gap: 0.4rem;
+  }
+  p {
+    grid-column: 1 / -1;
+    color: ${colour.bad};
+  }
+  @media (max-width: 40rem) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+/** Where pasted tab becomes an exercise at once. */
+export function PasteBox() {
+  const router = useRouter();
+  const [text, setText] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const db = database();
+
+  const take = async (tab: string) => {
+    const exercise = exerciseFromTab(tab, 'Pasted tab');
+    if (!exercise) {
+      setProblem(`${readTabText(tab).problems.at(-1)?.message ?? ''} Your text is still in the box.`);
+      return;
+    }
+    const id = await addExercise(db, exercise, 'New exercise from tab');
+    router.push(`/bench/${id}`);
+  };
+
+  return (
+    <Root
+      aria-label="New exercise"
+      onPaste={(event) => {
+        const pasted = event.clipboardData.getData('text/plain');
+        // Pasting into an empty box is the whole intention; into a text that is being typed it is not.
+        if (text.trim() !== '' || pasted.trim() === '') return;
+        event.preventDefault();
+        setText(pasted);
+        void take(pasted);
+      }}
+    >
+      <TextField
+        label="Paste tab here and it opens on the Bench"
+        value={text}
+        onChange={(next) => {
+          setText(next);
+          setProblem(null);
+        }}
+        rows={3}
+        mono
+        placeholder={'e|--5-7-8--|\nB|---------| …'}
+      />
+      <div className="buttons">
+        <Button look="primary" isDisabled={text.trim() === ''} onPress={() => void take(text)}>
+          Open on the Bench
+        </Button>
+        <Button
+          onPress={() => void addEmptyExercise(db, emptyPassage()).then((id) => router.push(`/bench/${id}`))}
+        >
+          New empty exercise
+        </Button>
+      </div>
+      {problem ? <p role="alert">{problem}</p> : null}
+    </Root>
+  );
+}

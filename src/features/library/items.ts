@@ -1,0 +1,81 @@
+/** Search, filter and sort of the library; pure. */
+import { checkGoal, GOAL_TECHNIQUES, planOf, type GoalTechnique, type Plan, type Setup } from '@/core';
+import type { LibraryItem } from '@/storage';
+
+/** An exercise with its plan, as a row shows it. */
+export interface PlannedItem extends LibraryItem {
+  readonly plan: Plan;
+  readonly technique: string;
+}
+
+export const SORTS = ['changed', 'title', 'inside', 'tempo'] as const;
+export type Sort = (typeof SORTS)[number];
+
+export interface Wanted {
+  readonly search: string;
+  readonly technique: GoalTechnique | 'any';
+  readonly shelf: 'current' | 'archived';
+  readonly sort: Sort;
+}
+
+export const EVERYTHING: Wanted = { search: '', technique: 'any', shelf: 'current', sort: 'changed' };
+
+/** The technique that the goal names, or the way the strokes are decided. */
+export function techniqueOf({ exercise }: LibraryItem): string {
+  return (
+    exercise.goal.technique ?? (exercise.policy.kind === 'economy' ? GOAL_TECHNIQUES[1] : GOAL_TECHNIQUES[0])
+  );
+}
+
+/** Plans are a function of passage and policy, which are shared values: each is made once. */
+const plans = new WeakMap<object, { policy: unknown; setup: Setup; plan: Plan }>();
+
+/** An item with its plan. */
+export function planned(item: LibraryItem, setup: Setup): PlannedItem {
+  const { passage, policy } = item.exercise;
+  const key = JSON.stringify(policy);
+  const known = plans.get(passage);
+  const plan =
+    known && known.policy === key && known.setup === setup ? known.plan : planOf(passage, policy, setup);
+  plans.set(passage, { policy: key, setup, plan });
+  return { ...item, plan, technique: techniqueOf(item) };
+}
+
+function textOf({ exercise }: LibraryItem): string {
+  const { title, goal, alsoTrains, studentNotes } = exercise;
+  return [title, goal.words, goal.kind, goal.technique, alsoTrains, ...studentNotes.map((note) => note.text)]
+    .join(' ')
+    .toLowerCase();
+}
+
+/** The items wanted, in order. All words of the search must occur. */
+export function choose(items: readonly LibraryItem[], wanted: Wanted, setup: Setup): LibraryItem[] {
+  const words = wanted.search.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = items.filter((item) => {
+    const isArchived = item.record.archivedAt !== null;
+    return (
+      isArchived === (wanted.shelf === 'archived') &&
+      (wanted.technique === 'any' || techniqueOf(item) === wanted.technique) &&
+      words.every((word) => textOf(item).includes(word))
+    );
+  });
+  const by: Record<Sort, (a: LibraryItem, b: LibraryItem) => number> = {
+    changed: (a, b) => b.record.updatedAt.localeCompare(a.record.updatedAt),
+    title: () => 0,
+    inside: (a, b) => insideShare(b, setup) - insideShare(a, setup),
+    tempo: (a, b) => a.startBpm - b.startBpm,
+  };
+  return found.sort(
+    (a, b) =>
+      by[wanted.sort](a, b) || a.exercise.title.localeCompare(b.exercise.title, 'en', { numeric: true }),
+  );
+}
+
+function insideShare(item: LibraryItem, setup: Setup): number {
+  return planned(item, setup).plan.analysis.figures.insideShare ?? -1;
+}
+
+/** The goal's check of an item, in words. */
+export function goalState(item: PlannedItem): string {
+  return checkGoal(item.exercise.goal, item.plan.analysis).text;
+}

@@ -1,0 +1,145 @@
+/** The browser's database: the only place that knows IndexedDB. */
+import { Dexie, type EntityTable, type Table } from 'dexie';
+import {
+  DEFAULT_SETUP,
+  ME,
+  type ExerciseRecord,
+  type LadderRecord,
+  type PassageRecord,
+  type PlayerRecord,
+  type Tombstone,
+} from '@/core';
+import { newId, timestamp } from './sources';
+
+/** A change of one record: the fields it had and the fields it got. Null stands for no record. */
+export interface RecordChange {
+  readonly table: Tombstone['table'];
+  readonly id: string;
+  readonly before: Readonly<Record<string, unknown>> | null;
+  readonly after: Readonly<Record<string, unknown>> | null;
+}
+
+/** One action that can be undone. */
+export interface LogEntry {
+  readonly id: string;
+  /** The id of an exercise, or `library` for actions on the library. */
+  readonly scope: string;
+  readonly seq: number;
+  readonly label: string;
+  readonly changes: readonly RecordChange[];
+  readonly undone: 0 | 1;
+  /** Entries in a row with the same key are one action, such as the letters of a word. */
+  readonly mergeKey: string | null;
+  readonly at: string;
+}
+
+interface MetaRecord {
+  readonly key: string;
+  readonly value: unknown;
+}
+
+export class Database extends Dexie {
+  exercises!: EntityTable<ExerciseRecord, 'id'>;
+  passages!: EntityTable<PassageRecord, 'hash'>;
+  players!: EntityTable<PlayerRecord, 'id'>;
+  ladders!: EntityTable<LadderRecord, 'id'>;
+  tombstones!: Table<Tombstone, [string, string]>;
+  log!: EntityTable<LogEntry, 'id'>;
+  meta!: EntityTable<MetaRecord, 'key'>;
+
+  constructor(name: string) {
+    super(name);
+    for (const { version, stores, upgrade } of VERSIONS) {
+      const declared = this.version(version).stores(stores);
+      if (upgrade) declared.upgrade(upgrade);
+    }
+    this.on('populate', (transaction) => {
+      const at = timestamp();
+      const deviceId = newId();
+      void transaction.table('meta').bulkAdd([
+        { key: 'deviceId', value: deviceId },
+        { key: 'currentPlayer', value: ME },
+      ]);
+      const me: PlayerRecord = {
+        id: ME,
+        revision: 1,
+        createdAt: at,
+        updatedAt: at,
+        deviceId,
+        name: 'Me',
+        setup: DEFAULT_SETUP,
+      };
+      void transaction.table('players').add(me);
+    });
+  }
+}
+
+interface Version {
+  readonly version: number;
+  readonly stores: Record<string, string>;
+  readonly upgrade?: (transaction: import('dexie').Transaction) => Promise<unknown>;
+}
+
+/** Every version that was ever shipped, oldest first; a new one is added, none is changed. */
+export const VERSIONS: readonly Version[] = [
+  {
+    version: 1,
+    stores: {
+      exercises: 'id, updatedAt, passageHash',
+      passages: 'hash',
+      players: 'id',
+      ladders: 'id, [playerId+exerciseId], exerciseId',
+      tombstones: '[table+id]',
+      log: 'id, [scope+seq]',
+      meta: 'key',
+    },
+  },
+  {
+    // Undo looks entries up by whether they are undone; text typed in a row is one action.
+    version: 2,
+    stores: { log: 'id, [scope+seq], [scope+undone+seq]' },
+    upgrade: (transaction) =>
+      transaction
+        .table('log')
+        .toCollection()
+        .modify((entry: { mergeKey?: string | null }) => {
+          entry.mergeKey ??= null;
+        }),
+  },
+];
+
+/** Something about the database that the user must know. */
+export type DatabaseNotice = 'blocked' | 'newerVersion' | null;
+
+type Listener = (notice: DatabaseNotice) => void;
+
+const listeners = new Set<Listener>();
+let notice: DatabaseNotice = null;
+let opened: Database | null = null;
+
+function announce(next: DatabaseNotice): void {
+  notice = next;
+  for (const listener of listeners) listener(next);
+}
+
+/** Calls back when another tab holds up, or has taken over, the database. */
+export function onDatabaseNotice(listener: Listener): () => void {
+  listeners.add(listener);
+  listener(notice);
+  return () => listeners.delete(listener);
+}
+
+/** The database of the application, opened at first use. */
+export function database(): Database {
+  if (!opened) {
+    opened = new Database('yardfell');
+    opened.on('blocked', () => announce('blocked'));
+    opened.on('ready', () => announce(null));
+    opened.on('versionchange', () => {
+      // Another tab needs a newer version: let it have the database rather than hold it up.
+      opened?.close();
+      announce('newerVersion');
+    });
+  }
+  return opened;
+}

@@ -1,0 +1,93 @@
+/** The whole library out to a project, and a project into the library. */
+import {
+  canonicalJson,
+  type ExerciseRecord,
+  type LadderRecord,
+  type PlayerRecord,
+  type Project,
+} from '@/core';
+import type { Database } from './database';
+import { commit, LIBRARY, type Edit } from './log';
+import { newId, timestamp } from './sources';
+
+/** Everything that is kept, undo logs apart, as one consistent value. */
+export async function exportProject(db: Database): Promise<Project> {
+  return db.transaction('r', [db.exercises, db.passages, db.players, db.ladders, db.tombstones], async () => {
+    const [exercises, players, ladders, tombstones] = await Promise.all([
+      db.exercises.toArray(),
+      db.players.toArray(),
+      db.ladders.toArray(),
+      db.tombstones.toArray(),
+    ]);
+    const hashes = [...new Set(exercises.map((exercise) => exercise.passageHash))];
+    const passages = (await db.passages.bulkGet(hashes)).filter((passage) => passage !== undefined);
+    return { exportedAt: timestamp(), exercises, passages, players, ladders, tombstones };
+  });
+}
+
+export interface ImportSummary {
+  readonly added: number;
+  /** There already, just the same. */
+  readonly same: number;
+  /** There already but different: both are kept, the imported one as a copy. */
+  readonly copied: number;
+}
+
+function content(record: object, leaveOut: readonly string[] = []): string {
+  const stamp = ['revision', 'createdAt', 'updatedAt', 'deviceId', ...leaveOut];
+  return canonicalJson(Object.fromEntries(Object.entries(record).filter(([key]) => !stamp.includes(key))));
+}
+
+function bare<T extends ExerciseRecord | PlayerRecord | LadderRecord>(record: T) {
+  const { revision: _r, createdAt: _c, updatedAt: _u, deviceId: _d, ...fields } = record;
+  return fields;
+}
+
+/**
+ * Adds a checked project as one action that can be undone. Nothing that is there is changed: an exercise that is there
+ * with another content comes in as a copy.
+ */
+export async function importProject(db: Database, project: Project, label: string): Promise<ImportSummary> {
+  const [exercises, players, ladders] = await Promise.all([
+    db.exercises.bulkGet(project.exercises.map((record) => record.id)),
+    db.players.bulkGet(project.players.map((record) => record.id)),
+    db.ladders.bulkGet(project.ladders.map((record) => record.id)),
+  ]);
+  const edits: Edit[] = [];
+  const newIds = new Map<string, string>();
+  let [added, same, copied] = [0, 0, 0];
+  project.exercises.forEach((record, at) => {
+    const there = exercises[at];
+    if (!there) {
+      added++;
+      edits.push({ table: 'exercises', create: bare(record) });
+    } else if (content(there) === content(record)) same++;
+    else {
+      copied++;
+      const id = newId();
+      newIds.set(record.id, id);
+      edits.push({
+        table: 'exercises',
+        create: { ...bare(record), id, title: `${record.title} (from file)` },
+      });
+    }
+  });
+  project.players.forEach((record, at) => {
+    if (!players[at]) edits.push({ table: 'players', create: bare(record) });
+  });
+  project.ladders.forEach((record, at) => {
+    const exerciseId = newIds.get(record.exerciseId);
+    if (exerciseId) edits.push({ table: 'ladders', create: { ...bare(record), id: newId(), exerciseId } });
+    else if (!ladders[at]) edits.push({ table: 'ladders', create: bare(record) });
+  });
+  await commit(db, LIBRARY, label, edits, { passages: project.passages });
+  return { added, same, copied };
+}
+
+/** Fetches the demo library from the application's own server and adds it. */
+export async function loadDemo(db: Database): Promise<ImportSummary> {
+  const [response, { readProject }] = await Promise.all([fetch('/api/demo'), import('@/core/formats')]);
+  const { project, problems } = readProject(await response.text());
+  if (!project) throw new Error(problems[0]?.message ?? 'The demo library could not be read.');
+  return importProject(db, project, 'Load the demo library');
+}

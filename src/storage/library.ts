@@ -1,0 +1,149 @@
+/** What the library does to exercises and players, and what it reads. */
+import {
+  ME,
+  newExercise,
+  passageHash,
+  type Exercise,
+  type ExerciseRecord,
+  type Passage,
+  type PlayerRecord,
+  type Setup,
+} from '@/core';
+import type { Database, LogEntry } from './database';
+import { commit, LIBRARY, type Edit } from './log';
+import { newId } from './sources';
+
+/** An exercise with its passage, as views read it. */
+export interface LibraryItem {
+  readonly record: ExerciseRecord;
+  readonly exercise: Exercise;
+  /** The tempo where the current player starts. */
+  readonly startBpm: number;
+}
+
+/** Puts a record and its passage together. */
+export function exerciseOf(record: ExerciseRecord, passage: Passage): Exercise {
+  const { title, policy, goal, alsoTrains, startBpm, studentNotes, sourceText, question } = record;
+  return { title, passage, policy, goal, alsoTrains, startBpm, studentNotes, sourceText, question };
+}
+
+/** The fields of an exercise as its record keeps them. */
+export function recordFields(exercise: Exercise): Omit<Exercise, 'passage'> & { passageHash: string } {
+  const { passage, ...rest } = exercise;
+  return { ...rest, passageHash: passageHash(passage) };
+}
+
+/** All exercises with the tempos of a player. */
+export async function readLibrary(db: Database, playerId: string): Promise<LibraryItem[]> {
+  const [records, passages, ladders] = await Promise.all([
+    db.exercises.toArray(),
+    db.passages.toArray(),
+    db.ladders.where('[playerId+exerciseId]').between([playerId, ''], [playerId, '\uffff']).toArray(),
+  ]);
+  const byHash = new Map(passages.map(({ hash, passage }) => [hash, passage]));
+  const bpmOf = new Map(ladders.map((ladder) => [ladder.exerciseId, ladder.startBpm]));
+  return records.flatMap((record) => {
+    const passage = byHash.get(record.passageHash);
+    if (!passage) return [];
+    return [
+      { record, exercise: exerciseOf(record, passage), startBpm: bpmOf.get(record.id) ?? record.startBpm },
+    ];
+  });
+}
+
+/** Adds an exercise; returns its id. */
+export async function addExercise(db: Database, exercise: Exercise, label: string): Promise<string> {
+  const id = newId();
+  const { passageHash: hash } = recordFields(exercise);
+  const create = { ...recordFields(exercise), archivedAt: null, id };
+  await commit(db, LIBRARY, label, [{ table: 'exercises', create }], {
+    passages: [{ hash, passage: exercise.passage }],
+  });
+  return id;
+}
+
+/** Adds an empty exercise; returns its id. */
+export async function addEmptyExercise(db: Database, passage: Passage): Promise<string> {
+  return addExercise(db, newExercise('New exercise', passage), 'New exercise');
+}
+
+/** Adds a copy with a title that says so; returns its id. */
+export async function duplicateExercise(db: Database, record: ExerciseRecord): Promise<string> {
+  const { revision: _r, createdAt: _c, updatedAt: _u, deviceId: _d, ...fields } = record;
+  const id = newId();
+  const create = { ...fields, id, title: `${record.title} (copy)`, archivedAt: null };
+  await commit(db, LIBRARY, `Duplicate “${record.title}”`, [{ table: 'exercises', create }]);
+  return id;
+}
+
+/** Changes the title. */
+export async function renameExercise(
+  db: Database,
+  record: ExerciseRecord,
+  title: string,
+): Promise<LogEntry | null> {
+  return commit(db, LIBRARY, `Rename “${record.title}”`, [
+    { table: 'exercises', id: record.id, set: { title } },
+  ]);
+}
+
+/** Puts an exercise away, or brings it back. */
+export async function archiveExercise(
+  db: Database,
+  record: ExerciseRecord,
+  at: string | null,
+): Promise<LogEntry | null> {
+  const label = `${at ? 'Archive' : 'Bring back'} “${record.title}”`;
+  return commit(db, LIBRARY, label, [{ table: 'exercises', id: record.id, set: { archivedAt: at } }]);
+}
+
+/** Deletes an exercise with its ladders; undo brings all of it back. */
+export async function deleteExercise(db: Database, record: ExerciseRecord): Promise<LogEntry | null> {
+  const ladders = await db.ladders.where('exerciseId').equals(record.id).primaryKeys();
+  const edits: Edit[] = [
+    ...ladders.map((id): Edit => ({ table: 'ladders', remove: id })),
+    { table: 'exercises', remove: record.id },
+  ];
+  return commit(db, LIBRARY, `Delete “${record.title}”`, edits);
+}
+
+/** Sets where a player starts on an exercise; one action of the exercise, joined while it is being turned. */
+export async function setStartBpm(
+  db: Database,
+  exerciseId: string,
+  playerId: string,
+  startBpm: number,
+): Promise<void> {
+  const ladder = await db.ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();
+  const edit: Edit = ladder
+    ? { table: 'ladders', id: ladder.id, set: { startBpm } }
+    : { table: 'ladders', create: { exerciseId, playerId, startBpm } };
+  await commit(db, exerciseId, 'Start tempo', [edit], { mergeKey: `bpm-${playerId}` });
+}
+
+/** The player whose tempos and hand apply now. */
+export async function currentPlayer(db: Database): Promise<PlayerRecord | undefined> {
+  const id = (await db.meta.get('currentPlayer'))?.value;
+  return (typeof id === 'string' ? await db.players.get(id) : undefined) ?? db.players.get(ME);
+}
+
+/** Chooses the player of the moment. */
+export async function choosePlayer(db: Database, id: string): Promise<void> {
+  await db.meta.put({ key: 'currentPlayer', value: id });
+}
+
+/** Adds a player and chooses it. */
+export async function addPlayer(db: Database, name: string, setup: Setup): Promise<void> {
+  const id = newId();
+  await commit(db, LIBRARY, `Add student ${name}`, [{ table: 'players', create: { id, name, setup } }]);
+  await choosePlayer(db, id);
+}
+
+/** Changes a player's name or set-up. */
+export async function changePlayer(
+  db: Database,
+  id: string,
+  set: { name?: string; setup?: Setup },
+): Promise<void> {
+  await commit(db, LIBRARY, 'Change student', [{ table: 'players', id, set }]);
+}

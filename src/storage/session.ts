@@ -1,0 +1,166 @@
+/**
+ * One exercise being worked on: shown at once, written at once, in the order of the edits. What another tab wrote in the
+ * meantime wins; the edit that was based on older notes is given up and the session says so.
+ */
+import { liveQuery } from 'dexie';
+import { passageHash, type Exercise } from '@/core';
+import type { Database } from './database';
+import { exerciseOf, recordFields } from './library';
+import { commit, ConflictError, step, steps } from './log';
+
+export type SaveProblem = 'conflict' | 'full' | 'failed';
+
+export interface SessionState {
+  readonly status: 'loading' | 'missing' | 'ready';
+  readonly exercise: Exercise | null;
+  readonly saving: boolean;
+  readonly problem: SaveProblem | null;
+  /** What undo and redo would do, by label. */
+  readonly undo: string | null;
+  readonly redo: string | null;
+}
+
+const LOADING: SessionState = {
+  status: 'loading',
+  exercise: null,
+  saving: false,
+  problem: null,
+  undo: null,
+  redo: null,
+};
+
+export class ExerciseSession {
+  private state = LOADING;
+  private revision = 0;
+  private queue: Promise<void> = Promise.resolve();
+  private waiting = 0;
+  private readonly listeners = new Set<() => void>();
+  private subscription: { unsubscribe(): void } | null = null;
+
+  constructor(
+    private readonly db: Database,
+    readonly id: string,
+  ) {}
+
+  /** Begins to follow the record; returns what ends it. */
+  open(): () => void {
+    this.subscription = liveQuery(async () => ({
+      record: await this.db.exercises.get(this.id),
+      steps: await steps(this.db, this.id),
+    })).subscribe({
+      next: ({ record, steps: next }) => {
+        if (this.waiting > 0) return;
+        this.set({ undo: next.undo, redo: next.redo });
+        if (!record || record.revision !== this.revision || this.state.status !== 'ready')
+          this.reload().catch(() => this.set({ problem: 'failed' }));
+      },
+      error: () => this.set({ problem: 'failed' }),
+    });
+    return () => this.subscription?.unsubscribe();
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly snapshot = (): SessionState => this.state;
+
+  private set(next: Partial<SessionState>): void {
+    const changed = Object.entries(next).some(
+      ([key, value]) => this.state[key as keyof SessionState] !== value,
+    );
+    if (!changed) return;
+    this.state = { ...this.state, ...next };
+    for (const listener of this.listeners) listener();
+  }
+
+  private async reload(): Promise<void> {
+    const record = await this.db.exercises.get(this.id);
+    const kept = record && (await this.db.passages.get(record.passageHash));
+    if (!record || !kept) {
+      this.set({ status: 'missing', exercise: null });
+      return;
+    }
+    if (this.waiting > 0) return;
+    this.revision = record.revision;
+    this.set({
+      status: 'ready',
+      exercise: exerciseOf(record, kept.passage),
+      ...(await steps(this.db, this.id)),
+    });
+  }
+
+  /** Changes the exercise. Edits in a row with one merge key are one step of undo. */
+  edit(label: string, change: (exercise: Exercise) => Exercise, mergeKey?: string): void {
+    const before = this.state.exercise;
+    if (!before) return;
+    const after = change(before);
+    if (after === before) return;
+    const keys = (Object.keys(after) as (keyof Exercise)[]).filter((key) => after[key] !== before[key]);
+    if (keys.length === 0) return;
+    this.set({ exercise: after, undo: label, redo: null });
+    this.enqueue(async () => {
+      const fields: Record<string, unknown> = recordFields(after);
+      const set = Object.fromEntries(
+        keys.map((key) => (key === 'passage' ? ['passageHash', fields.passageHash] : [key, fields[key]])),
+      );
+      const entry = await commit(this.db, this.id, label, [{ table: 'exercises', id: this.id, set }], {
+        passages: keys.includes('passage')
+          ? [{ hash: passageHash(after.passage), passage: after.passage }]
+          : [],
+        expect: { table: 'exercises', id: this.id, revision: this.revision },
+        ...(mergeKey === undefined ? {} : { mergeKey }),
+      });
+      if (entry) this.revision += 1;
+    });
+  }
+
+  /** Takes back the last step, or does it again. */
+  step(way: 'undo' | 'redo'): void {
+    this.enqueue(async () => {
+      const entry = await step(this.db, this.id, way);
+      if (!entry) return;
+      this.waiting--;
+      await this.reload();
+      this.waiting++;
+    });
+  }
+
+  /** Waits until everything that was done is written. */
+  settled(): Promise<void> {
+    return this.queue;
+  }
+
+  dismiss(): void {
+    this.set({ problem: null });
+  }
+
+  private enqueue(work: () => Promise<void>): void {
+    this.waiting++;
+    this.set({ saving: true });
+    this.queue = this.queue.then(async () => {
+      let failed: SaveProblem | null = null;
+      try {
+        await work();
+      } catch (error) {
+        failed = problemOf(error);
+      }
+      this.waiting--;
+      if (failed) {
+        this.set({ problem: failed });
+        // A full store keeps what is on screen, so that it can still be exported; otherwise show what is really kept.
+        if (failed !== 'full') await this.reload();
+      }
+      if (this.waiting === 0) this.set({ saving: false, ...(await steps(this.db, this.id)) });
+    });
+  }
+}
+
+function problemOf(error: unknown): SaveProblem {
+  if (error instanceof ConflictError) return 'conflict';
+  const names = [error, (error as { inner?: unknown } | null)?.inner].map(
+    (one) => (one as { name?: string } | null)?.name,
+  );
+  return names.includes('QuotaExceededError') ? 'full' : 'failed';
+}

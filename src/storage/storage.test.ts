@@ -1,0 +1,186 @@
+/** Storage on an IndexedDB in memory: undo, conflicts, exchange and migration. */
+import 'fake-indexeddb/auto';
+import { Dexie } from 'dexie';
+import fc from 'fast-check';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { newExercise, putNote, emptyPassage, readProject, writeProject, passageHash } from '@/core';
+import { Database, VERSIONS } from './database';
+import { exportProject, importProject } from './exchange';
+import {
+  addEmptyExercise,
+  addExercise,
+  deleteExercise,
+  readLibrary,
+  renameExercise,
+  setStartBpm,
+} from './library';
+import { commit, ConflictError, LIBRARY, step, steps, sweepUnused } from './log';
+import { ExerciseSession } from './session';
+import { seededSources, setSources } from './sources';
+
+let db: Database;
+let count = 0;
+
+beforeEach(() => {
+  setSources(seededSources(count, Date.UTC(2026, 0, 5)));
+  db = new Database(`test-${count++}`);
+});
+const closers: (() => void)[] = [];
+afterEach(() => {
+  for (const close of closers.splice(0)) close();
+  db.close();
+});
+
+async function opened(id: string): Promise<ExerciseSession> {
+  const session = new ExerciseSession(db, id);
+  closers.push(session.open());
+  while (session.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
+  return session;
+}
+
+const titleOf = async (id: string) => (await db.exercises.get(id))?.title;
+
+describe('undo and redo', () => {
+  it('brings back every earlier state, and after a reopening too', async () => {
+    const id = await addEmptyExercise(db, emptyPassage());
+    const seen: string[] = [];
+    const session = await opened(id);
+    for (const fret of [3, 5, 7, 8]) {
+      seen.push(passageHash(session.snapshot().exercise!.passage));
+      session.edit('Put a note', (exercise) => ({
+        ...exercise,
+        passage: putNote(exercise.passage, exercise.passage.notes.length * 1680, 3, fret),
+      }));
+    }
+    await session.settled();
+    const final = passageHash(session.snapshot().exercise!.passage);
+    const again = await opened(id);
+    for (const hash of seen.toReversed()) {
+      again.step('undo');
+      await again.settled();
+      expect(passageHash(again.snapshot().exercise!.passage)).toBe(hash);
+    }
+    expect(again.snapshot().undo).toBeNull();
+    for (let i = 0; i < 4; i++) again.step('redo');
+    await again.settled();
+    expect(passageHash(again.snapshot().exercise!.passage)).toBe(final);
+  });
+
+  it('is one step for letters typed in a row, and a new edit ends what could be redone', async () => {
+    const id = await addEmptyExercise(db, emptyPassage());
+    const session = await opened(id);
+    for (const title of ['S', 'Sl', 'Slo'])
+      session.edit('Title', (exercise) => ({ ...exercise, title }), 'title');
+    await session.settled();
+    await step(db, id, 'undo');
+    expect(await titleOf(id)).toBe('New exercise');
+    await step(db, id, 'redo');
+    expect(await titleOf(id)).toBe('Slo');
+    await step(db, id, 'undo');
+    await commit(db, id, 'Title', [{ table: 'exercises', id, set: { title: 'Other' } }]);
+    expect(await steps(db, id)).toEqual({ undo: 'Title', redo: null });
+  });
+
+  it('of a deletion brings back exercise and tempos, and takes its tombstone away', async () => {
+    const id = await addEmptyExercise(db, emptyPassage());
+    await setStartBpm(db, id, 'me', 72);
+    const before = await readLibrary(db, 'me');
+    await deleteExercise(db, before[0]!.record);
+    expect(await db.tombstones.count()).toBe(2);
+    await sweepUnused(db);
+    await step(db, LIBRARY, 'undo');
+    expect(await readLibrary(db, 'me')).toEqual(before);
+    expect(await db.tombstones.count()).toBe(0);
+  });
+
+  it('refuses to take back a field that was changed elsewhere since', async () => {
+    const id = await addEmptyExercise(db, emptyPassage());
+    const [item] = await readLibrary(db, 'me');
+    await renameExercise(db, item!.record, 'One');
+    await commit(db, id, 'Title', [{ table: 'exercises', id, set: { title: 'Two' } }]);
+    await expect(step(db, LIBRARY, 'undo')).rejects.toBeInstanceOf(ConflictError);
+    expect(await titleOf(id)).toBe('Two');
+  });
+});
+
+it('an edit based on an older revision loses, writes nothing and shows what is kept', async () => {
+  const id = await addEmptyExercise(db, emptyPassage());
+  const session = await opened(id);
+  await commit(db, id, 'Title', [{ table: 'exercises', id, set: { title: 'From the other tab' } }]);
+  session.edit('Title', (exercise) => ({ ...exercise, title: 'Mine' }));
+  await session.settled();
+  expect(session.snapshot()).toMatchObject({
+    problem: 'conflict',
+    exercise: { title: 'From the other tab' },
+  });
+  expect(await titleOf(id)).toBe('From the other tab');
+});
+
+describe('project files', () => {
+  const titles = fc.array(fc.string({ unit: 'grapheme', maxLength: 40 }), { minLength: 1, maxLength: 4 });
+
+  it('round trip through an empty library, and a second import changes nothing', async () => {
+    await fc.assert(
+      fc.asyncProperty(titles, async (some) => {
+        const [from, to] = [new Database(`from-${count++}`), new Database(`to-${count++}`)];
+        for (const [at, title] of some.entries())
+          await addExercise(from, newExercise(title, putNote(emptyPassage(), 0, 1 + (at % 6), at)), 'Add');
+        const written = writeProject(await exportProject(from));
+        const { project } = readProject(written);
+        expect(await importProject(to, project!, 'Import')).toMatchObject({ added: some.length, copied: 0 });
+        const withoutStamp = (items: Awaited<ReturnType<typeof readLibrary>>) =>
+          items.map((item) => item.exercise);
+        expect(withoutStamp(await readLibrary(to, 'me'))).toEqual(
+          withoutStamp(await readLibrary(from, 'me')),
+        );
+        expect(await importProject(to, project!, 'Import')).toMatchObject({
+          added: 0,
+          same: some.length,
+          copied: 0,
+        });
+        from.close();
+        to.close();
+      }),
+      { numRuns: 15 },
+    );
+  });
+
+  it('keep both where an exercise is there with another content', async () => {
+    await addExercise(db, newExercise('Mine', emptyPassage()), 'Add');
+    const project = await exportProject(db);
+    const [item] = await readLibrary(db, 'me');
+    await renameExercise(db, item!.record, 'Mine, changed');
+    expect(await importProject(db, project, 'Import')).toEqual({ added: 0, same: 0, copied: 1 });
+    expect((await readLibrary(db, 'me')).map((one) => one.exercise.title).sort()).toEqual([
+      'Mine (from file)',
+      'Mine, changed',
+    ]);
+  });
+});
+
+it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
+  'opens a database of version %i and keeps what is in it',
+  async (version) => {
+    const name = `old-${version}`;
+    const old = new Dexie(name);
+    for (const one of VERSIONS.filter((candidate) => candidate.version <= version))
+      old.version(one.version).stores(one.stores);
+    const passage = putNote(emptyPassage(), 0, 2, 7);
+    const { passage: _, ...fields } = newExercise('Kept', passage);
+    const stamp = { revision: 1, createdAt: '', updatedAt: '', deviceId: 'd' };
+    await old
+      .table('exercises')
+      .add({ ...fields, ...stamp, id: 'a', passageHash: passageHash(passage), archivedAt: null });
+    await old.table('passages').add({ hash: passageHash(passage), passage });
+    const change = { table: 'exercises', id: 'a', before: { title: 'Earlier' }, after: { title: 'Kept' } };
+    await old
+      .table('log')
+      .add({ id: 'l', scope: 'a', seq: 1, label: 'Title', changes: [change], undone: 0, at: '' });
+    old.close();
+    const now = new Database(name);
+    expect((await readLibrary(now, 'me'))[0]?.exercise).toEqual(newExercise('Kept', passage));
+    await step(now, 'a', 'undo');
+    expect((await now.exercises.get('a'))?.title).toBe('Earlier');
+    now.close();
+  },
+);

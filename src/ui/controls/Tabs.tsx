@@ -1,0 +1,76 @@
+'use client';
+import type { ReactNode } from 'react';
+import { Tab, TabList, TabPanel, Tabs as AriaTabs } from 'react-aria-components';
+import styled from 'styled-components';
+import { colour } from '../theme/tokens';
+
+const List = styled(TabList)`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.25rem;
+  border-bottom: 1px solid ${colour.line};
+`;
+
+const Head = styled(Tab)`
+  display: flex;
+  align-items: baseline;
+  gap: 0.5rem;
+  padding: 0.35rem 0.8rem;
+  border-bottom: 3px solid transparent;
+  cursor: pointer;
+  font-weight: 600;
+  small {
+    color: ${colour.inkSoft};
+    font-size: 0.8125rem;
+    font-weight: 400;
+  }
+  &[data-selected] {
+    border-bottom-color: ${colour.accent};
+  }
+  &[data-hovered] {
+    border-bottom-color: ${colour.line};
+  }
+  &[data-selected][data-hovered] {
+    border-bottom-color: ${colour.accent};
+  }
+`;
+
+const Body = styled(TabPanel)`
+  padding: 0.75rem 0 0;
+`;
+
+export interface TabItem<T extends string> {
+  readonly id: T;
+  readonly name: string;
+  /** The most telling figure, on the tab itself. */
+  readonly figure?: string;
+  readonly body: ReactNode;
+}
+
+interface TabsProps<T extends string> {
+  readonly label: string;
+  readonly tabs: readonly TabItem<T>[];
+  readonly selected: T;
+  readonly onSelect: (id: T) => void;
+}
+
+/** One question at a time. */
+export function Tabs<T extends string>({ label, tabs, selected, onSelect }: TabsProps<T>) {
+  return (
+    <AriaTabs selectedKey={selected} onSelectionChange={(key) => onSelect(String(key) as T)}>
+      <List aria-label={label}>
+        {tabs.map(({ id, name, figure }) => (
+          <Head key={id} id={id}>
+            {name}
+            {figure ? <small>{figure}</small> : null}
+          </Head>
+        ))}
+      </List>
+      {tabs.map(({ id, body }) => (
+        <Body key={id} id={id}>
+          {body}
+        </Body>
+      ))}
+    </AriaTabs>
+  );
+}

@@ -1,0 +1,77 @@
+'use client';
+import { X } from 'lucide-react';
+import {
+  UNSTABLE_Toast as AriaToast,
+  UNSTABLE_ToastContent as ToastContent,
+  UNSTABLE_ToastQueue as ToastQueue,
+  UNSTABLE_ToastRegion as ToastRegion,
+} from 'react-aria-components';
+import styled from 'styled-components';
+import { colour } from '../theme/tokens';
+import { Button } from './Button';
+
+interface Message {
+  readonly text: string;
+  readonly action?: { readonly name: string; readonly run: () => void };
+}
+
+/** Long enough to read a sentence and reach the button. */
+const SHOWN_MS = 10_000;
+
+const queue = new ToastQueue<Message>({ maxVisibleToasts: 3 });
+
+/** Says in passing what happened, with one thing to do about it (most often: undo). */
+export function say(text: string, action?: Message['action']): void {
+  queue.add(action ? { text, action } : { text }, { timeout: SHOWN_MS });
+}
+
+const Region = styled(ToastRegion<Message>)`
+  position: fixed;
+  right: 1rem;
+  bottom: 1rem;
+  z-index: 60;
+  display: flex;
+  flex-direction: column-reverse;
+  gap: 0.5rem;
+  outline: none;
+`;
+
+const One = styled(AriaToast<Message>)`
+  display: flex;
+  align-items: center;
+  gap: 0.75rem;
+  max-width: min(32rem, calc(100vw - 2rem));
+  padding: 0.5rem 0.5rem 0.5rem 1rem;
+  border: 1px solid ${colour.inkSoft};
+  border-radius: 0.5rem;
+  background: ${colour.card};
+  box-shadow: 0 6px 20px #0003;
+`;
+
+/** Where what is said in passing appears. */
+export function Toasts() {
+  return (
+    <Region queue={queue} aria-label="Messages">
+      {({ toast }) => (
+        <One toast={toast}>
+          <ToastContent>
+            <span slot="title">{toast.content.text}</span>
+          </ToastContent>
+          {toast.content.action ? (
+            <Button
+              onPress={() => {
+                toast.content.action?.run();
+                queue.close(toast.key);
+              }}
+            >
+              {toast.content.action.name}
+            </Button>
+          ) : null}
+          <Button slot="close" look="quiet" square aria-label="Dismiss">
+            <X size={16} aria-hidden />
+          </Button>
+        </One>
+      )}
+    </Region>
+  );
+}

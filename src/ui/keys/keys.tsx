@@ -1,0 +1,106 @@
+'use client';
+import {
+  createContext,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  type KeyboardEvent,
+  type ReactNode,
+} from 'react';
+
+/** A key and what it does. Keys without Ctrl act only while the view or part that owns them has the focus (WCAG 2.1.4). */
+export interface KeyBinding {
+  /** As `KeyboardEvent.key`, with `Ctrl+`, `Shift+` or `Alt+` before it; several for one action. */
+  readonly keys: readonly string[];
+  readonly does: string;
+  readonly run: (event: KeyboardEvent) => void;
+}
+
+/** The keys of one part of a view, as the key sheet shows them. */
+export interface KeyGroup {
+  readonly title: string;
+  readonly bindings: readonly Pick<KeyBinding, 'keys' | 'does'>[];
+}
+
+/** The name of a pressed key with its modifiers; Cmd counts as Ctrl, Shift only where the key does not contain it. */
+function pressed(event: KeyboardEvent): string {
+  const ctrl = event.ctrlKey || event.metaKey ? 'Ctrl+' : '';
+  const alt = event.altKey ? 'Alt+' : '';
+  const isLetter = /^[a-z]$/i.test(event.key);
+  const shift = event.shiftKey && (event.key.length > 1 || (isLetter && ctrl !== '')) ? 'Shift+' : '';
+  return `${ctrl}${alt}${shift}${isLetter ? event.key.toLowerCase() : event.key}`;
+}
+
+/** Whether a key is being typed into a field. */
+function isTyping(target: EventTarget): boolean {
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  );
+}
+
+/** A handler for `onKeyDown` that runs the first matching binding. In fields only keys with Ctrl are taken. */
+export function keyHandler(bindings: readonly KeyBinding[]): (event: KeyboardEvent) => void {
+  return (event) => {
+    if (event.defaultPrevented) return;
+    const key = pressed(event);
+    if (isTyping(event.target)) return;
+    const binding = bindings.find(({ keys }) => keys.includes(key));
+    if (!binding) return;
+    event.preventDefault();
+    event.stopPropagation();
+    binding.run(event);
+  };
+}
+
+interface KeySheetState {
+  readonly groups: readonly KeyGroup[];
+  readonly add: (group: KeyGroup) => () => void;
+}
+
+const KeySheetContext = createContext<KeySheetState>({ groups: [], add: () => () => undefined });
+
+/** Collects the keys of the views on screen for the key sheet. */
+export function KeySheetProvider({ children }: { children: ReactNode }) {
+  const [groups, setGroups] = useState<readonly KeyGroup[]>([]);
+  const value = useMemo(
+    () => ({
+      groups,
+      add: (group: KeyGroup) => {
+        setGroups((some) => [...some, group]);
+        return () => setGroups((some) => some.filter((one) => one !== group));
+      },
+    }),
+    [groups],
+  );
+  return <KeySheetContext value={value}>{children}</KeySheetContext>;
+}
+
+/** The groups of keys that are in force. */
+export function useKeyGroups(): readonly KeyGroup[] {
+  return useContext(KeySheetContext).groups;
+}
+
+/** Puts a group of keys on the key sheet while the component is mounted. `group` must keep its identity. */
+export function useKeyGroup(group: KeyGroup): void {
+  const { add } = useContext(KeySheetContext);
+  // The provider makes `add` anew with each group; registering depends on the group alone.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  useEffect(() => add(group), [group]);
+}
+
+/** A key as it is shown, for example "Ctrl Z". */
+export function keyName(key: string): string {
+  const names: Record<string, string> = {
+    ArrowLeft: '←',
+    ArrowRight: '→',
+    ArrowUp: '↑',
+    ArrowDown: '↓',
+    ' ': 'Space',
+  };
+  return key
+    .split(/\+(?=.)/)
+    .map((part) => names[part] ?? (part.length === 1 ? part.toUpperCase() : part))
+    .join(' ');
+}

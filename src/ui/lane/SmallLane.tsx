@@ -1,0 +1,38 @@
+'use client';
+import { memo, useMemo } from 'react';
+import type { Passage } from '@/core';
+import type { Plan } from '@/core';
+import { layoutLane, SMALL_LANE } from './layout';
+import { rowsFor, SystemDrawing } from './SystemDrawing';
+
+const NOTHING_PINNED: ReadonlySet<string> = new Set();
+
+/** The beginning of a lane, small, for lists. */
+export const SmallLane = memo(function SmallLane({
+  passage,
+  plan,
+  width,
+}: {
+  passage: Passage;
+  plan: Plan;
+  width: number;
+}) {
+  const layout = useMemo(
+    () => layoutLane({ passage, ...plan, pass: 0 }, width, SMALL_LANE),
+    [passage, plan, width],
+  );
+  const system = layout.systems[0]!;
+  const rows = rowsFor(layout.strings, SMALL_LANE, false);
+  return (
+    <svg width={width} height={rows.height} viewBox={`0 0 ${width} ${rows.height}`} aria-hidden>
+      <SystemDrawing
+        system={system}
+        rows={rows}
+        size={SMALL_LANE}
+        strings={layout.strings}
+        slotWidth={layout.slotWidth}
+        pinned={NOTHING_PINNED}
+      />
+    </svg>
+  );
+});

@@ -1,0 +1,275 @@
+'use client';
+import {
+  useEffect,
+  useId,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+} from 'react';
+import styled from 'styled-components';
+import type { Note, Passage, Plan } from '@/core';
+import { colour } from '../theme/tokens';
+import { FULL_LANE, layoutLane, type LaneSystem } from './layout';
+import { rowsFor, SystemDrawing, type Rows } from './SystemDrawing';
+
+/** A place in the lane: a moment on a string. */
+export interface Place {
+  readonly ticks: number;
+  readonly string: number;
+}
+
+const Frame = styled.div`
+  position: relative;
+  border: 1px solid ${colour.line};
+  border-radius: 0.5rem;
+  background: ${colour.card};
+  overflow: hidden auto;
+  &:focus-visible {
+    outline: 3px solid ${colour.focus};
+    outline-offset: 1px;
+  }
+  svg {
+    display: block;
+    position: absolute;
+    left: 0;
+    touch-action: pan-y;
+  }
+`;
+
+interface StringLaneProps {
+  readonly passage: Passage;
+  readonly plan: Plan;
+  readonly pass: number;
+  readonly caret: Place;
+  readonly pinned: ReadonlySet<string>;
+  /** Said when the caret moves or what it stands on changes. */
+  readonly spoken: string;
+  readonly summary: string;
+  /** The lane scrolls inside beyond this height in pixels. */
+  readonly maxHeight: number;
+  readonly onPlace: (place: Place) => void;
+  /** A note was dragged to another place. */
+  readonly onMove: (note: Note, to: Place) => void;
+  /** A sign in the stroke row was pressed. */
+  readonly onStroke: (note: Note) => void;
+  /** A place without a note was double-clicked. */
+  readonly onPut: (place: Place) => void;
+  readonly onKeyDown: (event: KeyboardEvent) => void;
+}
+
+/** The width of an element as it changes. */
+function useWidth(): [React.RefObject<HTMLDivElement | null>, number] {
+  const ref = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(0);
+  useLayoutEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    setWidth(element.clientWidth);
+    const observer = new ResizeObserver(() => setWidth(element.clientWidth));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  return [ref, width];
+}
+
+function Caret({
+  system,
+  rows,
+  caret,
+  slotWidth,
+  lengthTicks,
+}: {
+  system: LaneSystem;
+  rows: Rows;
+  caret: Place;
+  slotWidth: number;
+  lengthTicks: number;
+}) {
+  const column = system.columns.find((one) => one.ticks === caret.ticks);
+  const last = system.columns.at(-1);
+  const afterEnd =
+    !column &&
+    caret.ticks >= lengthTicks &&
+    last !== undefined &&
+    last.slot.ticks + last.slot.durationTicks >= lengthTicks;
+  if (!column && !afterEnd) return null;
+  const x = column ? column.x : last!.x + slotWidth;
+  const y = rows.firstStringY + (caret.string - 1) * FULL_LANE.stringGap;
+  return (
+    <g pointerEvents="none">
+      <rect
+        x={x - slotWidth / 2}
+        y={rows.strokesY - 12}
+        width={slotWidth}
+        height={rows.countY - rows.strokesY + 16}
+        rx={5}
+        fill={colour.accentSoft}
+        opacity={0.45}
+      />
+      <rect
+        x={x - 13}
+        y={y - 10}
+        width={26}
+        height={20}
+        rx={4}
+        fill="none"
+        stroke={colour.caret}
+        strokeWidth={2.4}
+      />
+    </g>
+  );
+}
+
+/**
+ * The string lane: one tab stop whose keys belong to the view. The drawing is hidden from screen readers; they get the
+ * summary as its description and each place as the caret moves (docs/decisions/lane-accessibility.md).
+ */
+export function StringLane(props: StringLaneProps) {
+  const { passage, plan, pass, caret, pinned, spoken, summary, maxHeight } = props;
+  const [frame, width] = useWidth();
+  const [scrollTop, setScrollTop] = useState(0);
+  const drag = useRef<{ note: Note; from: Place } | null>(null);
+  const summaryId = useId();
+  const hasFingers = useMemo(() => passage.notes.some((note) => note.finger), [passage]);
+  const rows = rowsFor(passage.tuning.length, FULL_LANE, hasFingers);
+  const layout = useMemo(
+    () => layoutLane({ passage, ...plan, pass }, Math.max(320, width - 2), FULL_LANE),
+    [passage, plan, pass, width],
+  );
+  const { systems, slotWidth } = layout;
+  const height = systems.length * rows.height + 6;
+  const shown = Math.min(height, maxHeight);
+  const caretSystem = Math.max(
+    0,
+    systems.findLastIndex((system) => (system.columns[0]?.ticks ?? 0) <= caret.ticks),
+  );
+
+  useEffect(() => {
+    const element = frame.current;
+    if (!element || element.scrollHeight <= element.clientHeight) return;
+    const [top, bottom] = [caretSystem * rows.height, (caretSystem + 1) * rows.height];
+    if (top < element.scrollTop) element.scrollTop = top;
+    else if (bottom > element.scrollTop + element.clientHeight)
+      element.scrollTop = bottom - element.clientHeight;
+  }, [caretSystem, rows.height, frame]);
+
+  const placeAt = (
+    event: PointerEvent | React.MouseEvent,
+    system: LaneSystem,
+  ): { place: Place; y: number } | null => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const [x, y] = [event.clientX - box.left, event.clientY - box.top];
+    const nearest = system.columns.reduce<LaneSystem['columns'][number] | null>(
+      (best, column) => (best === null || Math.abs(column.x - x) < Math.abs(best.x - x) ? column : best),
+      null,
+    );
+    if (!nearest) return null;
+    const isPast = system === systems.at(-1) && x > nearest.x + slotWidth * 0.6 && !plan.analysis.loop;
+    const string = Math.round((y - rows.firstStringY) / FULL_LANE.stringGap) + 1;
+    return {
+      place: {
+        ticks: isPast ? passage.lengthTicks : nearest.ticks,
+        string: Math.max(1, Math.min(passage.tuning.length, string)),
+      },
+      y,
+    };
+  };
+  const noteUnder = (place: Place) =>
+    passage.notes.find((note) => note.onsetTicks === place.ticks && note.string === place.string);
+
+  const onPointerDown = (event: PointerEvent<SVGSVGElement>, system: LaneSystem) => {
+    const hit = placeAt(event, system);
+    if (!hit || event.button !== 0) return;
+    if (Math.abs(hit.y - rows.strokesY) < 13) {
+      const note = passage.notes.find(
+        (one) => one.onsetTicks === hit.place.ticks && one.technique === 'pick',
+      );
+      if (note) {
+        props.onPlace({ ticks: note.onsetTicks, string: note.string });
+        props.onStroke(note);
+      }
+      return;
+    }
+    const above = hit.y < rows.firstStringY - FULL_LANE.stringGap * 0.7;
+    const first = passage.notes.find((note) => note.onsetTicks === hit.place.ticks);
+    const place = above && first ? { ticks: first.onsetTicks, string: first.string } : hit.place;
+    const note = noteUnder(place);
+    if (note) {
+      drag.current = { note, from: place };
+      event.currentTarget.setPointerCapture(event.pointerId);
+    }
+    props.onPlace(place);
+  };
+  const onPointerUp = (event: PointerEvent<SVGSVGElement>, system: LaneSystem) => {
+    const start = drag.current;
+    drag.current = null;
+    const hit = start && placeAt(event, system);
+    if (!start || !hit) return;
+    if (hit.place.ticks !== start.from.ticks || hit.place.string !== start.from.string)
+      props.onMove(start.note, hit.place);
+  };
+
+  const first = Math.max(0, Math.floor(scrollTop / rows.height) - 1);
+  const count = Math.ceil(shown / rows.height) + 2;
+  return (
+    <>
+      <Frame
+        ref={frame}
+        role="application"
+        aria-roledescription="string lane"
+        aria-label={`String lane, ${passage.notes.length} notes`}
+        aria-describedby={summaryId}
+        tabIndex={0}
+        data-lane
+        style={{ height: shown + 2 }}
+        onKeyDown={props.onKeyDown}
+        onScroll={(event) => setScrollTop(event.currentTarget.scrollTop)}
+      >
+        <div style={{ height: height - 2 }} aria-hidden>
+          {width === 0
+            ? null
+            : systems.slice(first, first + count).map((system) => (
+                <svg
+                  key={system.index}
+                  width={width}
+                  height={rows.height}
+                  style={{ top: system.index * rows.height + 2 }}
+                  onPointerDown={(event) => onPointerDown(event, system)}
+                  onPointerUp={(event) => onPointerUp(event, system)}
+                  onDoubleClick={(event) => {
+                    const hit = placeAt(event, system);
+                    if (hit && hit.y > rows.firstStringY - 12 && !noteUnder(hit.place))
+                      props.onPut(hit.place);
+                  }}
+                >
+                  <Caret
+                    system={system}
+                    rows={rows}
+                    caret={caret}
+                    slotWidth={slotWidth}
+                    lengthTicks={passage.lengthTicks}
+                  />
+                  <SystemDrawing
+                    system={system}
+                    rows={rows}
+                    size={FULL_LANE}
+                    strings={layout.strings}
+                    slotWidth={slotWidth}
+                    pinned={pinned}
+                  />
+                </svg>
+              ))}
+        </div>
+      </Frame>
+      <p id={summaryId} className="for-screen-readers">
+        {summary}
+      </p>
+      <p role="status" className="for-screen-readers" data-spoken>
+        {spoken}
+      </p>
+    </>
+  );
+}

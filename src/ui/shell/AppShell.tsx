@@ -1,0 +1,155 @@
+'use client';
+import { Keyboard, Moon, Sun } from 'lucide-react';
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import { useEffect, useState, type ReactNode } from 'react';
+import styled from 'styled-components';
+import { Button } from '../controls/Button';
+import { Toasts } from '../controls/toasts';
+import { KeySheetProvider } from '../keys/keys';
+import { colour } from '../theme/tokens';
+import { Notices } from './Notices';
+import { PlayerProvider } from './player';
+import { PlayerPicker } from './PlayerPicker';
+import { useStart } from './start';
+
+const KeySheet = dynamic(() => import('./KeySheet').then((module) => module.KeySheet));
+
+const Skip = styled.a`
+  position: absolute;
+  left: 0.5rem;
+  top: -4rem;
+  z-index: 70;
+  padding: 0.5rem 1rem;
+  background: ${colour.card};
+  &:focus {
+    top: 0.5rem;
+  }
+`;
+
+const Bar = styled.header`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 1rem;
+  padding: 0.25rem 1.25rem;
+  border-bottom: 1px solid ${colour.line};
+  background: ${colour.sunken};
+  nav {
+    display: flex;
+    gap: 0.25rem;
+    margin-right: auto;
+  }
+  nav a {
+    padding: 0.35rem 0.7rem;
+    border-radius: 0.4rem;
+    color: ${colour.ink};
+    text-decoration: none;
+  }
+  nav a[aria-current] {
+    background: ${colour.paper};
+    font-weight: 650;
+  }
+`;
+
+const Name = styled(Link)`
+  color: ${colour.ink};
+  font-size: 1.1rem;
+  font-weight: 750;
+  letter-spacing: -0.01em;
+  text-decoration: none;
+`;
+
+const Main = styled.main`
+  max-width: 90rem;
+  margin: 0 auto;
+  padding: 0.75rem 1.25rem 1.5rem;
+  outline: none;
+`;
+
+const YEAR_SECONDS = 31_536_000;
+
+function ThemeButton() {
+  const [isDark, setIsDark] = useState<boolean | null>(null);
+  useEffect(() => {
+    const chosen = document.documentElement.dataset.theme;
+    setIsDark(chosen ? chosen === 'dark' : matchMedia('(prefers-color-scheme: dark)').matches);
+  }, []);
+  const next = isDark ? 'light' : 'dark';
+  return (
+    <Button
+      look="quiet"
+      square
+      aria-label={`Use the ${next} theme`}
+      onPress={() => {
+        document.documentElement.dataset.theme = next;
+        document.cookie = `theme=${next}; path=/; max-age=${YEAR_SECONDS}; samesite=lax`;
+        setIsDark(!isDark);
+      }}
+    >
+      {isDark ? <Sun size={16} aria-hidden /> : <Moon size={16} aria-hidden />}
+    </Button>
+  );
+}
+
+interface ShellProps {
+  readonly withDemo: boolean;
+  readonly seed: number | null;
+  readonly children: ReactNode;
+}
+
+/** What stands round every view: name, places to go, student, keys, theme, messages. */
+export function AppShell({ withDemo, seed, children }: ShellProps) {
+  const path = usePathname();
+  const [showsKeys, setShowsKeys] = useState(false);
+  const { isReady, lastExercise } = useStart(withDemo, seed, path);
+
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      // Only where the view has the focus: in fields and in the bars around it "?" is just a character.
+      const target = event.target as HTMLElement;
+      const inView = target.closest?.('main') !== null || target === document.body;
+      if (event.key !== '?' || !inView || /^(INPUT|TEXTAREA)$/.test(target.tagName)) return;
+      event.preventDefault();
+      setShowsKeys(true);
+    };
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, []);
+
+  return (
+    <KeySheetProvider>
+      <PlayerProvider>
+        <Skip href="#view">Skip to the view</Skip>
+        <Bar>
+          <Name href="/">Yardfell</Name>
+          <nav aria-label="Views">
+            <Link href="/" {...(path === '/' ? { 'aria-current': 'page' as const } : {})}>
+              Library
+            </Link>
+            {lastExercise ? (
+              <Link
+                href={`/bench/${lastExercise}`}
+                {...(path.startsWith('/bench') ? { 'aria-current': 'page' as const } : {})}
+              >
+                Bench
+              </Link>
+            ) : null}
+          </nav>
+          <PlayerPicker />
+          <Button look="quiet" onPress={() => setShowsKeys(true)}>
+            <Keyboard size={16} aria-hidden /> Keys <kbd aria-hidden>?</kbd>
+          </Button>
+          <ThemeButton />
+        </Bar>
+        <Notices />
+        <Main id="view" tabIndex={-1} data-ready={isReady}>
+          {children}
+        </Main>
+        <Toasts />
+        {showsKeys ? <KeySheet isOpen onClose={() => setShowsKeys(false)} /> : null}
+      </PlayerProvider>
+    </KeySheetProvider>
+  );
+}

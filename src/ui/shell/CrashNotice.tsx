@@ -1,0 +1,19 @@
+'use client';
+import { Button } from '../controls/Button';
+import { EmptyState } from '../controls/EmptyState';
+import { exportLibrary } from './exportLibrary';
+
+/** Shown when a view breaks: everything that is kept can still be taken out. */
+export function CrashNotice({ onRetry }: { onRetry: () => void }) {
+  return (
+    <EmptyState title="This view stopped working">
+      <p>What you entered is kept in the browser. You can save all of it to a file, or try the view again.</p>
+      <div style={{ display: 'flex', gap: '0.5rem' }}>
+        <Button look="primary" onPress={() => void exportLibrary()}>
+          Save everything to a file
+        </Button>
+        <Button onPress={onRetry}>Try again</Button>
+      </div>
+    </EmptyState>
+  );
+}

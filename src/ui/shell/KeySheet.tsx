@@ -1,0 +1,61 @@
+'use client';
+import styled from 'styled-components';
+import { Dialog } from '../controls/Dialog';
+import { keyName, useKeyGroups } from '../keys/keys';
+import { colour, MONO } from '../theme/tokens';
+
+const Groups = styled.div`
+  columns: 2 18rem;
+  gap: 2rem;
+  section {
+    break-inside: avoid;
+    margin-bottom: 1rem;
+  }
+  h3 {
+    margin-bottom: 0.25rem;
+    font-size: 1rem;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: minmax(5.5rem, auto) 1fr;
+    gap: 0.2rem 0.75rem;
+  }
+  kbd {
+    padding: 0 0.35rem;
+    border: 1px solid ${colour.inkSoft};
+    border-radius: 0.25rem;
+    font-family: ${MONO};
+    font-size: 0.8125rem;
+  }
+`;
+
+/** All keys that act now. */
+export function KeySheet({ isOpen, onClose }: { isOpen: boolean; onClose: () => void }) {
+  const groups = useKeyGroups();
+  return (
+    <Dialog title="Keys" isOpen={isOpen} onClose={onClose}>
+      <Groups>
+        {groups.map((group) => (
+          <section key={group.title}>
+            <h3>{group.title}</h3>
+            <dl>
+              {group.bindings.map(({ keys, does }) => (
+                <div key={does} style={{ display: 'contents' }}>
+                  <dt>
+                    {keys.map((key, at) => (
+                      <span key={key}>
+                        {at > 0 ? ' ' : null}
+                        <kbd>{keyName(key)}</kbd>
+                      </span>
+                    ))}
+                  </dt>
+                  <dd>{does}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        ))}
+      </Groups>
+    </Dialog>
+  );
+}

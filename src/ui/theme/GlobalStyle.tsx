@@ -1,0 +1,31 @@
+'use client';
+import { createGlobalStyle } from 'styled-components';
+import { FONT, THEME_CSS } from './tokens';
+
+export const GlobalStyle = createGlobalStyle`
+  ${THEME_CSS}
+  *, *::before, *::after { box-sizing: border-box; }
+  html { font-size: 100%; -webkit-text-size-adjust: 100%; }
+  body {
+    margin: 0;
+    background: var(--paper);
+    color: var(--ink);
+    font-family: ${FONT};
+    font-size: 0.9375rem;
+    line-height: 1.4;
+  }
+  h1, h2, h3, p, ul, ol, dl, dd, figure { margin: 0; padding: 0; }
+  h1, h2, h3 { font-weight: 650; line-height: 1.2; }
+  ul, ol { list-style: none; }
+  button, input, textarea, select { font: inherit; color: inherit; }
+  a { color: var(--accent); }
+  :focus-visible, [data-focus-visible] { outline: 2px solid var(--focus); outline-offset: 2px; }
+  :focus:not(:focus-visible):not([data-focus-visible]) { outline: none; }
+  @media (prefers-reduced-motion: reduce) {
+    *, *::before, *::after { animation: none !important; transition: none !important; scroll-behavior: auto !important; }
+  }
+  .for-screen-readers {
+    position: absolute; width: 1px; height: 1px; margin: -1px; padding: 0; overflow: hidden;
+    clip-path: inset(50%); white-space: nowrap; border: 0;
+  }
+`;
