@@ -20,7 +20,8 @@ import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { BalancePanel } from './BalancePanel';
 import { BenchBar } from './BenchBar';
-import { lockHere, moveNoteTo, nextLock, putFret, type Change } from './editing';
+import type { EditExercise } from './edit';
+import { digitMemory, lockHere, moveNoteTo, nextLock, putFret, type Change } from './editing';
 import { GoalLine } from './GoalLine';
 import { GoalPanel } from './GoalPanel';
 import { laneBindings, laneKeyGroup } from './laneKeys';
@@ -31,18 +32,11 @@ import { QuestionStrip } from './QuestionStrip';
 import { StrokesPanel } from './StrokesPanel';
 import { StudentPanel } from './StudentPanel';
 
-/** How the Bench changes its exercise. */
-export type EditExercise = (
-  label: string,
-  change: (exercise: Exercise) => Exercise,
-  mergeKey?: string,
-) => void;
-
 type TabId = 'strokes' | 'notes' | 'goal' | 'student';
 
 const Root = styled.div`
   display: grid;
-  gap: 0.6rem;
+  gap: 0.5rem;
   padding-bottom: 3.5rem;
   outline: none;
 `;
@@ -56,14 +50,21 @@ const SideBySide = styled.div`
   }
 `;
 
-const Trains = styled.p`
-  color: ${colour.ink};
-  font-size: 1rem;
-  font-weight: 600;
+const Trains = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 0.2rem 1.5rem;
+  p {
+    color: ${colour.ink};
+    font-size: 1rem;
+    font-weight: 600;
+  }
 `;
 
 /** The lane takes at most this part of the window before it scrolls inside. */
-const LANE_SHARE = 0.52;
+const LANE_SHARE = 0.53;
 
 function useWindowHeight(): number {
   const [height, setHeight] = useState(800);
@@ -86,6 +87,10 @@ const VIEW_KEYS: KeyGroup = {
     { keys: ['?'], does: 'This sheet' },
   ],
 };
+
+function focusLane(within: Element | null): void {
+  within?.querySelector<HTMLElement>('[data-lane]')?.focus({ preventScroll: true });
+}
 
 /** The place where the caret belongs when its own is gone. */
 function validPlace(passage: Passage, place: Place): Place {
@@ -117,7 +122,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
   const [wanted, setWanted] = useState<Place>(() => firstPlace(passage));
   const [chosenPass, setChosenPass] = useState(0);
   const [tab, setTab] = useState<TabId>(passage.notes.length === 0 ? 'notes' : 'strokes');
-  const lastDigit = useRef<{ fret: number; atMs: number; group: string } | null>(null);
+  const [digits] = useState(digitMemory);
   const plan = useMemo(() => planOf(passage, policy, player.setup), [passage, policy, player.setup]);
   const pass = Math.min(chosenPass, plan.assignment.passes.length - 1);
   const caret = validPlace(passage, wanted);
@@ -128,10 +133,8 @@ export function Bench({ session, state, exercise }: BenchProps) {
   );
   const edit: EditExercise = (label, change, mergeKey) => session.edit(label, change, mergeKey);
 
-  const current = useRef({ passage, caret });
-  current.current = { passage, caret };
   const place = (next: Place) => {
-    lastDigit.current = null;
+    digits.forget();
     setWanted(next);
   };
   const apply = (change: Change | null, mergeKey?: string) => {
@@ -140,11 +143,11 @@ export function Bench({ session, state, exercise }: BenchProps) {
     edit(change.label, (one) => ({ ...one, passage: change.passage }), mergeKey);
   };
   const hands = {
-    passage: () => session.snapshot().exercise?.passage ?? current.current.passage,
-    caret: () => current.current.caret,
+    passage: () => session.snapshot().exercise?.passage ?? passage,
+    caret: () => caret,
     place,
     apply,
-    lastDigit,
+    digits,
   };
   const bindings = laneBindings(hands);
   const [keyGroup] = useState(() => laneKeyGroup(bindings));
@@ -152,14 +155,13 @@ export function Bench({ session, state, exercise }: BenchProps) {
   useKeyGroup(keyGroup);
   const setLoop = (loop: boolean) =>
     edit(loop ? 'Loop on' : 'Loop off', (one) => ({ ...one, policy: { ...one.policy, loop } }));
-  const focusLane = () => root.current?.querySelector<HTMLElement>('[data-lane]')?.focus();
   const onViewKey = keyHandler([
     { keys: ['Ctrl+z'], does: '', run: () => session.step('undo') },
     { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => session.step('redo') },
     { keys: ['l'], does: '', run: () => setLoop(policy.loop !== true) },
-    { keys: ['g'], does: '', run: focusLane },
+    { keys: ['g'], does: '', run: (event) => focusLane(event.currentTarget) },
   ]);
-  useEffect(() => focusLane(), []);
+  useEffect(() => focusLane(root.current), []);
 
   const { kinds } = plan.analysis.figures;
   const sentence = trainsSentence(plan.analysis);
@@ -196,8 +198,10 @@ export function Bench({ session, state, exercise }: BenchProps) {
         apply={apply}
         edit={edit}
       />
-      <Trains>{sentence}</Trains>
-      <Legend kinds={kinds} />
+      <Trains>
+        <p>{sentence}</p>
+        <Legend kinds={kinds} />
+      </Trains>
       <Tabs<TabId>
         label="Questions about the exercise"
         selected={tab}

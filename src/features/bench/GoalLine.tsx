@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import type { Exercise, GoalCheck } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './Bench';
+import type { EditExercise } from './edit';
 
 const Row = styled.div`
   display: flex;

@@ -10,7 +10,7 @@ import {
   type GoalCheck,
 } from '@/core';
 import { NumberField, Select, TextField } from '@/ui/controls/fields';
-import type { EditExercise } from './Bench';
+import type { EditExercise } from './edit';
 
 const Grid = styled.div`
   display: grid;

@@ -1,45 +1,71 @@
 'use client';
 import styled from 'styled-components';
-import { countText, type ChangeKind } from '@/core';
+import type { ChangeKind } from '@/core';
 import { KindIcon } from '@/ui/lane/marks';
 import { colour } from '@/ui/theme/tokens';
 
 const Row = styled.ul`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.1rem 1.25rem;
+  gap: 0.1rem 1rem;
   color: ${colour.inkSoft};
+  font-size: 0.8125rem;
   li {
     display: inline-flex;
     align-items: center;
     gap: 0.35rem;
   }
-  b {
-    color: ${colour.ink};
-    font-variant-numeric: tabular-nums;
-  }
 `;
 
-const SHOWN: readonly { kind: ChangeKind; name: string; always: boolean }[] = [
-  { kind: 'outside', name: 'outside', always: true },
-  { kind: 'inside', name: 'inside', always: true },
-  { kind: 'sweep', name: 'sweep', always: true },
-  { kind: 'backtrack', name: 'against the grain', always: false },
-  { kind: 'repeat', name: 'same stroke again', always: false },
+const SHOWN: readonly { kind: ChangeKind; name: string }[] = [
+  { kind: 'outside', name: 'outside' },
+  { kind: 'inside', name: 'inside' },
+  { kind: 'sweep', name: 'sweep' },
+  { kind: 'backtrack', name: 'against the grain' },
+  { kind: 'repeat', name: 'same stroke again' },
 ];
 
-/** The marks of the lane with their names and how many there are in a pass. */
+/** The marks that the lane shows, with their names. */
 export function Legend({ kinds }: { kinds: Readonly<Record<ChangeKind, number>> }) {
   return (
-    <Row aria-label="Changes in a pass">
-      {SHOWN.filter(({ kind, always }) => always || kinds[kind] > 0).map(({ kind, name }) => (
+    <Row aria-label="Marks in the lane">
+      {SHOWN.filter(({ kind }) => kinds[kind] > 0).map(({ kind, name }) => (
         <li key={kind}>
           <KindIcon kind={kind} />
-          <b>{countText(kinds[kind])}</b> {name}
+          {name}
         </li>
       ))}
-      <li>▲▼ the side from which a string is struck</li>
-      <li>┄ silent over a string</li>
+      <li>
+        <svg width={16} height={14} viewBox="0 0 16 14" aria-hidden>
+          <path d="M8,2 L13,11 H3 Z" fill="currentColor" />
+        </svg>
+        struck from this side
+      </li>
+      <li>
+        <svg width={26} height={14} viewBox="0 0 26 14" aria-hidden>
+          <path
+            d="M2,11 C13,11 13,3 24,3"
+            fill="none"
+            stroke="currentColor"
+            strokeWidth={2}
+            strokeDasharray="1.5 4"
+            strokeLinecap="round"
+          />
+        </svg>
+        silent
+      </li>
+      <li>
+        <svg width={26} height={14} viewBox="0 0 26 14" aria-hidden>
+          <path
+            d="M2,10 L12,4 M14,4 L24,10"
+            fill="none"
+            stroke="currentColor"
+            strokeWidth={2.4}
+            strokeLinecap="round"
+          />
+        </svg>
+        slant asked
+      </li>
     </Row>
   );
 }

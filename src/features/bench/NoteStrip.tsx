@@ -23,20 +23,20 @@ import { NumberField, Select, TextField } from '@/ui/controls/fields';
 import { StrokeIcon } from '@/ui/lane/marks';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './Bench';
+import type { EditExercise } from './edit';
 import { deleteHere, lockHere, moveNoteTo, type Change } from './editing';
 
 const Strip = styled.section`
   display: flex;
   flex-wrap: wrap;
   align-items: end;
-  gap: 0.4rem 0.9rem;
+  gap: 0.4rem 0.7rem;
   padding: 0.5rem 0.75rem;
   border: 1px solid ${colour.line};
   border-radius: 0.5rem;
   background: ${colour.sunken};
   p {
-    flex: 1 1 22rem;
+    flex: 1 1 15rem;
     align-self: center;
     min-height: 2.8em;
   }

@@ -20,7 +20,7 @@ import { NumberField, Select, TextField } from '@/ui/controls/fields';
 import { say } from '@/ui/controls/toasts';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './Bench';
+import type { EditExercise } from './edit';
 import { ProblemList } from './ProblemList';
 
 const Panel = styled.div`

@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import { fitPolicy, takeStrokes, withTab, type Exercise, type Stroke } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './Bench';
+import type { EditExercise } from './edit';
 
 const Strip = styled.div`
   display: flex;

@@ -6,7 +6,7 @@ import { Choice } from '@/ui/controls/Choice';
 import { Switch } from '@/ui/controls/fields';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './Bench';
+import type { EditExercise } from './edit';
 
 const Panel = styled.section`
   display: grid;

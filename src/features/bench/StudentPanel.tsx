@@ -15,7 +15,7 @@ import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/fields';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './Bench';
+import type { EditExercise } from './edit';
 
 const List = styled.ul`
   display: grid;

@@ -5,7 +5,6 @@ import {
   MAX_FRET,
   moveInTime,
   moveToString,
-  nextSlotTicks,
   noteAt,
   otherStroke,
   putNote,
@@ -47,14 +46,31 @@ export function moveCaret(passage: Passage, caret: Place, by: number): Place {
   return { ticks, string: (same ?? here[0])?.string ?? caret.string };
 }
 
-/** The fret that a digit makes: with the digit just before it a number of two, where the neck has it. */
-export function fretFromDigit(
-  digit: number,
-  last: { fret: number; atMs: number } | null,
-  nowMs: number,
-): number {
-  const both = last && nowMs - last.atMs < SECOND_DIGIT_MS ? last.fret * 10 + digit : null;
-  return both !== null && last!.fret > 0 && last!.fret < 10 && both <= MAX_FRET ? both : digit;
+/** Remembers the digit typed last, so that two quick ones make one fret of two digits. */
+export interface DigitMemory {
+  /** The fret that a digit makes, and a key that both digits of one number share. */
+  type(digit: number, nowMs: number): { fret: number; group: string };
+  forget(): void;
+}
+
+/** A memory for digits with nothing in it. */
+export function digitMemory(): DigitMemory {
+  let last: { fret: number; atMs: number; group: string } | null = null;
+  return {
+    type(digit, nowMs) {
+      const both =
+        last && nowMs - last.atMs < SECOND_DIGIT_MS && last.fret > 0 && last.fret < 10
+          ? last.fret * 10 + digit
+          : null;
+      const isSecond = both !== null && both <= MAX_FRET;
+      const group = isSecond ? last!.group : `fret-${nowMs}`;
+      last = { fret: isSecond ? both : digit, atMs: nowMs, group };
+      return { fret: last.fret, group };
+    },
+    forget() {
+      last = null;
+    },
+  };
 }
 
 export interface Change {
@@ -169,9 +185,4 @@ export function deadHere(passage: Passage, caret: Place): Change {
 export function stepFret(passage: Passage, caret: Place, by: 1 | -1): Change | null {
   const note = noteAt(passage, caret.ticks, caret.string);
   return note ? { label: 'Fret', passage: setFret(passage, note.id, note.fret + by), caret } : null;
-}
-
-/** The slot after a place. */
-export function nextPlace(passage: Passage, caret: Place): Place {
-  return { ticks: Math.min(passage.lengthTicks, nextSlotTicks(passage, caret.ticks)), string: caret.string };
 }

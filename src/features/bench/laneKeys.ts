@@ -5,7 +5,6 @@ import type { Passage } from '@/core';
 import {
   deadHere,
   deleteHere,
-  fretFromDigit,
   insertHere,
   lockHere,
   moveCaret,
@@ -16,6 +15,7 @@ import {
   stepFret,
   techniqueHere,
   type Change,
+  type DigitMemory,
 } from './editing';
 
 /** What the keys act on. */
@@ -24,8 +24,7 @@ export interface LaneHands {
   readonly caret: () => Place;
   readonly place: (place: Place) => void;
   readonly apply: (change: Change | null, mergeKey?: string) => void;
-  /** The fret typed last, for numbers of two digits. */
-  readonly lastDigit: { current: { fret: number; atMs: number; group: string } | null };
+  readonly digits: DigitMemory;
 }
 
 /** All bindings of the lane, in the order of the key sheet. */
@@ -37,11 +36,7 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
     place({ ...caret(), string });
   };
   const digit = (event: { key: string; timeStamp: number }) => {
-    const last = hands.lastDigit.current;
-    const fret = fretFromDigit(Number(event.key), last, event.timeStamp);
-    // Both digits of one number are one step of undo.
-    const group = last && fret > 9 ? last.group : `fret-${event.timeStamp}`;
-    hands.lastDigit.current = { fret, atMs: event.timeStamp, group };
+    const { fret, group } = hands.digits.type(Number(event.key), event.timeStamp);
     apply(putFret(passage(), caret(), fret), group);
   };
   const change = (make: (of: Passage, at: Place) => Change | null) => () => apply(make(passage(), caret()));

@@ -103,7 +103,6 @@ export function LibraryView() {
   const [wanted, setWanted] = useState<Wanted>(EVERYTHING);
   const [shown, setShown] = useState(STRETCH);
   const actions = useLibraryActions();
-  const root = useRef<HTMLDivElement>(null);
   useKeyGroup(KEYS);
   const deferred = useDeferredValue(wanted);
   const chosen = useMemo(() => choose(items ?? [], deferred, player.setup), [items, deferred, player.setup]);
@@ -117,14 +116,18 @@ export function LibraryView() {
   };
   const onMore = useMemo(() => () => setShown((count) => count + STRETCH), []);
   const onKeyDown = keyHandler([
-    { keys: ['/'], does: '', run: () => root.current?.querySelector<HTMLElement>('.search input')?.focus() },
+    {
+      keys: ['/'],
+      does: '',
+      run: (event) => event.currentTarget.querySelector<HTMLElement>('.search input')?.focus(),
+    },
     { keys: ['Ctrl+z'], does: '', run: () => void actions.undo() },
     { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => void actions.redo() },
   ]);
   const isEmpty = items?.length === 0;
 
   return (
-    <Root ref={root} tabIndex={-1} onKeyDown={onKeyDown}>
+    <Root tabIndex={-1} onKeyDown={onKeyDown}>
       <PasteBox />
       <Bar>
         <h1>Library</h1>

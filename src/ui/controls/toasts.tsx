@@ -28,7 +28,7 @@ export function say(text: string, action?: Message['action']): void {
 const Region = styled(ToastRegion<Message>)`
   position: fixed;
   right: 1rem;
-  bottom: 1rem;
+  bottom: 4rem;
   z-index: 60;
   display: flex;
   flex-direction: column-reverse;

@@ -1,9 +1,9 @@
 'use client';
 import { memo, useMemo } from 'react';
-import type { Passage } from '@/core';
-import type { Plan } from '@/core';
+import type { Passage, Plan } from '@/core';
 import { layoutLane, SMALL_LANE } from './layout';
-import { rowsFor, SystemDrawing } from './SystemDrawing';
+import { rowsFor } from './drawing';
+import { SystemDrawing } from './SystemDrawing';
 
 const NOTHING_PINNED: ReadonlySet<string> = new Set();
 

@@ -12,8 +12,9 @@ import {
 import styled from 'styled-components';
 import type { Note, Passage, Plan } from '@/core';
 import { colour } from '../theme/tokens';
-import { FULL_LANE, layoutLane, type LaneSystem } from './layout';
-import { rowsFor, SystemDrawing, type Rows } from './SystemDrawing';
+import { laneSizeFor, layoutLane, type LaneSize, type LaneSystem } from './layout';
+import { rowsFor, type Rows } from './drawing';
+import { SystemDrawing } from './SystemDrawing';
 
 /** A place in the lane: a moment on a string. */
 export interface Place {
@@ -76,12 +77,14 @@ function useWidth(): [React.RefObject<HTMLDivElement | null>, number] {
 }
 
 function Caret({
+  size,
   system,
   rows,
   caret,
   slotWidth,
   lengthTicks,
 }: {
+  size: LaneSize;
   system: LaneSystem;
   rows: Rows;
   caret: Place;
@@ -97,7 +100,7 @@ function Caret({
     last.slot.ticks + last.slot.durationTicks >= lengthTicks;
   if (!column && !afterEnd) return null;
   const x = column ? column.x : last!.x + slotWidth;
-  const y = rows.firstStringY + (caret.string - 1) * FULL_LANE.stringGap;
+  const y = rows.firstStringY + (caret.string - 1) * size.stringGap;
   return (
     <g pointerEvents="none">
       <rect
@@ -134,10 +137,15 @@ export function StringLane(props: StringLaneProps) {
   const drag = useRef<{ note: Note; from: Place } | null>(null);
   const summaryId = useId();
   const hasFingers = useMemo(() => passage.notes.some((note) => note.finger), [passage]);
-  const rows = rowsFor(passage.tuning.length, FULL_LANE, hasFingers);
+  const room = Math.max(320, width - 2);
+  const size = useMemo(() => laneSizeFor(passage, room), [passage, room]);
+  const rows = useMemo(
+    () => rowsFor(passage.tuning.length, size, hasFingers),
+    [passage.tuning.length, size, hasFingers],
+  );
   const layout = useMemo(
-    () => layoutLane({ passage, ...plan, pass }, Math.max(320, width - 2), FULL_LANE),
-    [passage, plan, pass, width],
+    () => layoutLane({ passage, ...plan, pass }, room, size),
+    [passage, plan, pass, room, size],
   );
   const { systems, slotWidth } = layout;
   const height = systems.length * rows.height + 6;
@@ -151,9 +159,9 @@ export function StringLane(props: StringLaneProps) {
     const element = frame.current;
     if (!element || element.scrollHeight <= element.clientHeight) return;
     const [top, bottom] = [caretSystem * rows.height, (caretSystem + 1) * rows.height];
-    if (top < element.scrollTop) element.scrollTop = top;
+    if (top < element.scrollTop) element.scrollTo({ top });
     else if (bottom > element.scrollTop + element.clientHeight)
-      element.scrollTop = bottom - element.clientHeight;
+      element.scrollTo({ top: bottom - element.clientHeight });
   }, [caretSystem, rows.height, frame]);
 
   const placeAt = (
@@ -168,7 +176,7 @@ export function StringLane(props: StringLaneProps) {
     );
     if (!nearest) return null;
     const isPast = system === systems.at(-1) && x > nearest.x + slotWidth * 0.6 && !plan.analysis.loop;
-    const string = Math.round((y - rows.firstStringY) / FULL_LANE.stringGap) + 1;
+    const string = Math.round((y - rows.firstStringY) / size.stringGap) + 1;
     return {
       place: {
         ticks: isPast ? passage.lengthTicks : nearest.ticks,
@@ -193,7 +201,7 @@ export function StringLane(props: StringLaneProps) {
       }
       return;
     }
-    const above = hit.y < rows.firstStringY - FULL_LANE.stringGap * 0.7;
+    const above = hit.y < rows.firstStringY - size.stringGap * 0.7;
     const first = passage.notes.find((note) => note.onsetTicks === hit.place.ticks);
     const place = above && first ? { ticks: first.onsetTicks, string: first.string } : hit.place;
     const note = noteUnder(place);
@@ -246,6 +254,7 @@ export function StringLane(props: StringLaneProps) {
                   }}
                 >
                   <Caret
+                    size={size}
                     system={system}
                     rows={rows}
                     caret={caret}
@@ -255,7 +264,7 @@ export function StringLane(props: StringLaneProps) {
                   <SystemDrawing
                     system={system}
                     rows={rows}
-                    size={FULL_LANE}
+                    size={size}
                     strings={layout.strings}
                     slotWidth={slotWidth}
                     pinned={pinned}

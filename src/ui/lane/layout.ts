@@ -24,7 +24,10 @@ export interface LaneSize {
   readonly rows: boolean;
 }
 
-export const FULL_LANE: LaneSize = { stringGap: 21, slotMin: 30, slotMax: 52, gutter: 34, rows: true };
+/** For lines that take several systems. */
+export const FULL_LANE: LaneSize = { stringGap: 21, slotMin: 30, slotMax: 46, gutter: 34, rows: true };
+/** For a short figure, which has room. */
+export const LARGE_LANE: LaneSize = { ...FULL_LANE, stringGap: 26, slotMin: 40, slotMax: 72 };
 export const SMALL_LANE: LaneSize = { stringGap: 6, slotMin: 9, slotMax: 14, gutter: 4, rows: false };
 
 /** Room for the seam and the first note of the next pass at the right edge. */
@@ -40,6 +43,12 @@ export interface LaneColumn {
   readonly notes: readonly Note[];
 }
 
+/** The size that suits a passage: large where all of it fits on one system. */
+export function laneSizeFor(passage: Passage, width: number): LaneSize {
+  const slots = slotsOf(passage).length + SEAM_SLOTS + 1;
+  return slots * LARGE_LANE.slotMin + LARGE_LANE.gutter <= width ? LARGE_LANE : FULL_LANE;
+}
+
 /** A pick as it is drawn: from one gap through its strings to another. */
 export interface LanePick {
   readonly noteIds: readonly string[];
@@ -52,6 +61,7 @@ export interface LanePick {
   readonly gapAfter: number;
   /** The first pick of the next pass, drawn faintly behind the seam. */
   readonly isGhost: boolean;
+  readonly notes: readonly Note[];
 }
 
 /** A change as it is drawn, between two picks of one system or toward its edge. */
@@ -144,6 +154,7 @@ function pickAt(column: LaneColumn, strokes: ReadonlyMap<string, Stroke>, isGhos
     gapBefore: gapBefore(span, stroke),
     gapAfter: gapAfter(span, stroke),
     isGhost,
+    notes: picked,
   };
 }
 

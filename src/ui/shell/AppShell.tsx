@@ -3,7 +3,7 @@ import { Keyboard, Moon, Sun } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useState, useSyncExternalStore, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { Button } from '../controls/Button';
 import { Toasts } from '../controls/toasts';
@@ -70,12 +70,25 @@ const Main = styled.main`
 
 const YEAR_SECONDS = 31_536_000;
 
+const THEME_EVENT = 'theme-chosen';
+
+function isDarkNow(): boolean {
+  const chosen = document.documentElement.dataset.theme;
+  return chosen ? chosen === 'dark' : matchMedia('(prefers-color-scheme: dark)').matches;
+}
+
+function onThemeChange(listener: () => void): () => void {
+  const query = matchMedia('(prefers-color-scheme: dark)');
+  query.addEventListener('change', listener);
+  document.addEventListener(THEME_EVENT, listener);
+  return () => {
+    query.removeEventListener('change', listener);
+    document.removeEventListener(THEME_EVENT, listener);
+  };
+}
+
 function ThemeButton() {
-  const [isDark, setIsDark] = useState<boolean | null>(null);
-  useEffect(() => {
-    const chosen = document.documentElement.dataset.theme;
-    setIsDark(chosen ? chosen === 'dark' : matchMedia('(prefers-color-scheme: dark)').matches);
-  }, []);
+  const isDark = useSyncExternalStore(onThemeChange, isDarkNow, () => false);
   const next = isDark ? 'light' : 'dark';
   return (
     <Button
@@ -85,7 +98,7 @@ function ThemeButton() {
       onPress={() => {
         document.documentElement.dataset.theme = next;
         document.cookie = `theme=${next}; path=/; max-age=${YEAR_SECONDS}; samesite=lax`;
-        setIsDark(!isDark);
+        document.dispatchEvent(new Event(THEME_EVENT));
       }}
     >
       {isDark ? <Sun size={16} aria-hidden /> : <Moon size={16} aria-hidden />}

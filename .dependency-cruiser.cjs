@@ -1,0 +1,53 @@
+/** The walls between rooms: core ← storage, workers, audio ← ui ← features ← app. */
+const between = (name, from, to, comment) => ({ name, severity: 'error', comment, from, to });
+
+module.exports = {
+  forbidden: [
+    between(
+      'no-cycles',
+      {},
+      { circular: true },
+      'Modules that need each other are one module or need a third.',
+    ),
+    between(
+      'core-alone',
+      { path: '^src/core' },
+      { path: '^src/(?!core/)' },
+      'The core imports nothing outside itself.',
+    ),
+    between(
+      'core-by-its-face',
+      { path: '^src/(?!core/)', pathNot: '\\.test\\.ts$' },
+      { path: '^src/core/', pathNot: '^src/core/(index\\.ts|formats/index\\.ts)$' },
+      'Others use the core through its public face.',
+    ),
+    between(
+      'storage-below-ui',
+      { path: '^src/(storage|workers|audio)/' },
+      { path: '^src/(ui|features|app|demo)/' },
+    ),
+    between('ui-below-features', { path: '^src/ui/' }, { path: '^src/(features|app|demo)/' }),
+    between('features-below-app', { path: '^src/features/' }, { path: '^src/(app|demo)/' }),
+    between(
+      'features-apart',
+      { path: '^src/features/([^/]+)/' },
+      { path: '^src/features/', pathNot: '^src/features/$1/' },
+      'Features do not import each other.',
+    ),
+    between('demo-below-app', { path: '^src/demo/' }, { path: '^src/(app|ui|features)/' }),
+    between(
+      'one-database',
+      { path: '^src/', pathNot: '^src/(storage|features|ui/shell)/' },
+      { path: 'node_modules/dexie' },
+      'Only storage knows IndexedDB; views may only watch queries.',
+    ),
+    between('dexie-in-storage', { path: '^src/', pathNot: '^src/storage/' }, { path: 'node_modules/dexie/' }),
+    between('no-tests-in-use', { pathNot: '\\.test\\.tsx?$' }, { path: '(\\.test\\.tsx?|/testing\\.ts)$' }),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'types', 'default'] },
+  },
+};

@@ -1,0 +1,29 @@
+/** First-load JavaScript of each route, gzipped, against its budget. Reads what the running pages really name. */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { freePort, startServer } from './tools.mjs';
+
+const BUDGET_KB = 260;
+const ROUTES = { Library: '/', Bench: '/bench/none', 'Controls and marks': '/developers' };
+
+const { address, child, stop } = await startServer(await freePort(0));
+let tooLarge = false;
+for (const [name, path] of Object.entries(ROUTES)) {
+  const html = await (await fetch(address + path)).text();
+  const scripts = new Set(
+    [...html.matchAll(/<script[^>]+src="(\/_next\/[^"]+\.js)"/g)].map((match) => match[1]),
+  );
+  const bytes = [...scripts].reduce(
+    (sum, source) => sum + gzipSync(readFileSync(join('.next', source.replace('/_next/', '')))).length,
+    0,
+  );
+  const kb = bytes / 1000;
+  tooLarge ||= kb > BUDGET_KB || scripts.size === 0;
+  console.log(
+    `${name.padEnd(20)} ${kb.toFixed(0).padStart(4)} kB gzip (budget ${BUDGET_KB})${kb > BUDGET_KB ? '  TOO LARGE' : ''}`,
+  );
+}
+child.removeAllListeners('exit');
+stop();
+process.exit(tooLarge ? 1 : 0);

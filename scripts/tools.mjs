@@ -1,0 +1,129 @@
+/** What the two commands share: running things, and what a fresh machine may lack. */
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+
+process.env.NEXT_TELEMETRY_DISABLED = '1';
+
+const STAMPS = '.cache/yardfell';
+
+/** Runs a command; returns its exit code and everything it printed. */
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { encoding: 'utf8', maxBuffer: 1 << 28, ...options });
+  return {
+    code: result.status ?? 1,
+    output: `${result.stdout ?? ''}${result.stderr ?? ''}${result.error ? String(result.error) : ''}`,
+  };
+}
+
+/** Runs a command and ends the process, with what it printed, when it fails. */
+export function must(what, command, args, options = {}) {
+  const { code, output } = run(command, args, options);
+  if (code === 0) return output;
+  console.error(output.trim());
+  console.error(`\n${what} failed.`);
+  process.exit(1);
+}
+
+/** A hash over files and the files of folders, for knowing whether work must be done again. */
+function hashOf(paths) {
+  const hash = createHash('sha256');
+  const add = (path) => {
+    if (!existsSync(path)) return;
+    if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) add(join(path, name));
+    else hash.update(path).update(readFileSync(path));
+  };
+  paths.forEach(add);
+  return hash.digest('hex');
+}
+
+/** Does something unless the same inputs were done before and its result is still there. */
+export function unlessDone(name, inputs, isThere, work) {
+  const stamp = join(STAMPS, name);
+  const hash = hashOf(inputs);
+  if (isThere() && existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return false;
+  work();
+  mkdirSync(STAMPS, { recursive: true });
+  writeFileSync(stamp, hash);
+  return true;
+}
+
+/** Installs the packages of the lock file where they are missing or out of date. */
+export function installPackages() {
+  return unlessDone(
+    'packages',
+    ['package.json', 'package-lock.json'],
+    () => existsSync('node_modules/next/package.json'),
+    () => {
+      must('Installing the packages', 'npm', ['ci', '--no-audit', '--no-fund']);
+    },
+  );
+}
+
+const BUILD_INPUTS = ['src', 'package-lock.json', 'next.config.ts', 'tsconfig.json'];
+
+/** Builds the application for production where its sources changed. */
+export function build() {
+  return unlessDone(
+    'build',
+    BUILD_INPUTS,
+    () => existsSync('.next/BUILD_ID'),
+    () => {
+      must('The build', process.execPath, ['node_modules/next/dist/bin/next', 'build']);
+    },
+  );
+}
+
+/** Where Debian's Chromium is. */
+export const CHROMIUM = '/usr/bin/chromium';
+
+/** Installs Debian's Chromium where it is missing. */
+export function installChromium() {
+  if (existsSync(CHROMIUM)) return;
+  const asRoot = process.getuid?.() === 0 ? [] : ['sudo'];
+  const apt = (...args) => {
+    const [command, ...rest] = [...asRoot, 'apt-get', ...args];
+    must('Installing Chromium with apt-get', command, rest, {
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
+  };
+  apt('update');
+  apt('install', '-y', '--no-install-recommends', 'chromium');
+}
+
+/** A port that is free on this machine: the wanted one, or any. */
+export function freePort(wanted) {
+  return new Promise((resolve, reject) => {
+    const server = createServer();
+    server.once('error', () => (wanted === 0 ? reject(new Error('No port is free.')) : resolve(freePort(0))));
+    server.listen(wanted, '127.0.0.1', () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+/** Starts the production server and resolves with its address once it answers; `stop` ends it. */
+export function startServer(port, env = {}) {
+  const child = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    },
+  );
+  let printed = '';
+  return new Promise((resolve, reject) => {
+    const onData = (data) => {
+      printed += data;
+      const address = /http:\/\/127\.0\.0\.1:\d+/.exec(printed)?.[0];
+      if (address && /ready/i.test(printed)) resolve({ address, child, stop: () => child.kill() });
+    };
+    child.stdout.on('data', onData);
+    child.stderr.on('data', onData);
+    child.once('exit', (code) => reject(new Error(`The server ended with code ${code}.\n${printed}`)));
+  });
+}

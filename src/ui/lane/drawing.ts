@@ -1,0 +1,60 @@
+/** Measures that all parts of a system's drawing share. */
+import type { LanePick, LaneSize, LaneSystem } from './layout';
+
+/** Heights of the rows of a system. */
+export interface Rows {
+  readonly marksY: number;
+  readonly strokesY: number;
+  readonly ribbonY: number;
+  readonly firstStringY: number;
+  readonly fingersY: number;
+  readonly countY: number;
+  readonly height: number;
+}
+
+/** Where the rows stand for an instrument with a number of strings. */
+export function rowsFor(strings: number, size: LaneSize, hasFingers: boolean): Rows {
+  const { stringGap, rows } = size;
+  if (!rows) {
+    const firstStringY = 14;
+    const height = firstStringY + (strings - 1) * stringGap + 6;
+    return { marksY: 4, strokesY: 0, ribbonY: 0, firstStringY, fingersY: 0, countY: 0, height };
+  }
+  const firstStringY = 54 + stringGap * 0.6;
+  const bottom = firstStringY + (strings - 1) * stringGap + stringGap * 0.7;
+  const countY = bottom + (hasFingers ? 31 : 16);
+  return {
+    marksY: 11,
+    strokesY: 31,
+    ribbonY: 50,
+    firstStringY,
+    fingersY: bottom + 12,
+    countY,
+    height: countY + 6,
+  };
+}
+
+export interface DrawingProps {
+  readonly system: LaneSystem;
+  readonly rows: Rows;
+  readonly size: LaneSize;
+  readonly strings: number;
+  readonly slotWidth: number;
+  /** Ids of notes whose change has a note to the student pinned to it. */
+  readonly pinned: ReadonlySet<string>;
+}
+
+/** How far left and right of a note the stroke bends through its string, in slots. */
+const BEND = 0.3;
+
+/** Heights of strings and gaps, and the line of a stroke through its strings. */
+export function drawingTools({ rows, size, slotWidth }: DrawingProps) {
+  const bend = Math.min(14, slotWidth * BEND);
+  const stringY = (string: number) => rows.firstStringY + (string - 1) * size.stringGap;
+  const gapY = (gap: number) => rows.firstStringY + (gap - 0.5) * size.stringGap;
+  const through = (pick: LanePick) => {
+    const [from, to] = [gapY(pick.gapBefore), gapY(pick.gapAfter)];
+    return `M${pick.x - bend},${from} C${pick.x - bend * 0.3},${from} ${pick.x + bend * 0.3},${to} ${pick.x + bend},${to}`;
+  };
+  return { bend, stringY, gapY, through };
+}
