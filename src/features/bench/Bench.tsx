@@ -14,17 +14,25 @@ import {
 } from '@/core';
 import type { ExerciseSession, SessionState } from '@/storage';
 import { Tabs } from '@/ui/controls/Tabs';
-import { keyHandler, useKeyGroup, type KeyGroup } from '@/ui/keys/keys';
+import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { StringLane, type Place } from '@/ui/lane/StringLane';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { BalancePanel } from './BalancePanel';
 import { BenchBar } from './BenchBar';
 import type { EditExercise } from './edit';
-import { digitMemory, lockHere, moveNoteTo, nextLock, putFret, type Change } from './editing';
+import {
+  digitMemory,
+  firstDifference,
+  lockHere,
+  moveNoteTo,
+  nextLock,
+  putFret,
+  type Change,
+} from './editing';
 import { GoalLine } from './GoalLine';
 import { GoalPanel } from './GoalPanel';
-import { laneBindings, laneKeyGroup } from './laneKeys';
+import { laneBindings, laneKeyGroups } from './laneKeys';
 import { Legend } from './Legend';
 import { NotesPanel } from './NotesPanel';
 import { NoteStrip } from './NoteStrip';
@@ -142,6 +150,15 @@ export function Bench({ session, state, exercise }: BenchProps) {
     setWanted(change.caret);
     edit(change.label, (one) => ({ ...one, passage: change.passage }), mergeKey);
   };
+  /** Undo and redo put the caret where something changed. */
+  const stepAndShow = (way: 'undo' | 'redo') => {
+    session.step(way);
+    void session.settled().then(() => {
+      const now = session.snapshot().exercise?.passage;
+      const changed = now && firstDifference(passage, now);
+      if (changed) place(changed);
+    });
+  };
   const hands = {
     passage: () => session.snapshot().exercise?.passage ?? passage,
     caret: () => caret,
@@ -150,14 +167,13 @@ export function Bench({ session, state, exercise }: BenchProps) {
     digits,
   };
   const bindings = laneBindings(hands);
-  const [keyGroup] = useState(() => laneKeyGroup(bindings));
-  useKeyGroup(VIEW_KEYS);
-  useKeyGroup(keyGroup);
+  const [keyGroups] = useState(() => [VIEW_KEYS, ...laneKeyGroups(bindings)]);
+  useKeySheet(keyGroups);
   const setLoop = (loop: boolean) =>
     edit(loop ? 'Loop on' : 'Loop off', (one) => ({ ...one, policy: { ...one.policy, loop } }));
   const onViewKey = keyHandler([
-    { keys: ['Ctrl+z'], does: '', run: () => session.step('undo') },
-    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => session.step('redo') },
+    { keys: ['Ctrl+z'], does: '', run: () => stepAndShow('undo') },
+    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => stepAndShow('redo') },
     { keys: ['l'], does: '', run: () => setLoop(policy.loop !== true) },
     { keys: ['g'], does: '', run: (event) => focusLane(event.currentTarget) },
   ]);
@@ -199,8 +215,8 @@ export function Bench({ session, state, exercise }: BenchProps) {
         edit={edit}
       />
       <Trains>
-        <p>{sentence}</p>
-        <Legend kinds={kinds} />
+        <p data-trains>{sentence}</p>
+        <Legend kinds={kinds} hasPins={pinned.size > 0} />
       </Trains>
       <Tabs<TabId>
         label="Questions about the exercise"
@@ -245,7 +261,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
           },
         ]}
       />
-      <BenchBar session={session} state={state} exercise={exercise} onLoop={setLoop} />
+      <BenchBar session={session} state={state} exercise={exercise} onLoop={setLoop} onStep={stepAndShow} />
     </Root>
   );
 }

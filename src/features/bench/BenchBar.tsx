@@ -52,10 +52,11 @@ interface BenchBarProps {
   readonly state: SessionState;
   readonly exercise: Exercise;
   readonly onLoop: (loop: boolean) => void;
+  readonly onStep: (way: 'undo' | 'redo') => void;
 }
 
 /** Loop, tempo, undo and whether everything is saved: always at hand. */
-export function BenchBar({ session, state, exercise, onLoop }: BenchBarProps) {
+export function BenchBar({ session, state, exercise, onLoop, onStep }: BenchBarProps) {
   const player = usePlayer();
   const ladder = useLiveQuery(
     () => database().ladders.where('[playerId+exerciseId]').equals([player.id, session.id]).first(),
@@ -92,14 +93,14 @@ export function BenchBar({ session, state, exercise, onLoop }: BenchBarProps) {
         )}
         <Button
           isDisabled={state.undo === null}
-          onPress={() => session.step('undo')}
+          onPress={() => onStep('undo')}
           aria-label={state.undo ? `Undo: ${state.undo}` : 'Nothing to undo'}
         >
           <Undo2 size={16} aria-hidden /> Undo
         </Button>
         <Button
           isDisabled={state.redo === null}
-          onPress={() => session.step('redo')}
+          onPress={() => onStep('redo')}
           aria-label={state.redo ? `Redo: ${state.redo}` : 'Nothing to redo'}
         >
           <Redo2 size={16} aria-hidden /> Redo

@@ -26,7 +26,13 @@ const SHOWN: readonly { kind: ChangeKind; name: string }[] = [
 ];
 
 /** The marks that the lane shows, with their names. */
-export function Legend({ kinds }: { kinds: Readonly<Record<ChangeKind, number>> }) {
+export function Legend({
+  kinds,
+  hasPins,
+}: {
+  kinds: Readonly<Record<ChangeKind, number>>;
+  hasPins: boolean;
+}) {
   return (
     <Row aria-label="Marks in the lane">
       {SHOWN.filter(({ kind }) => kinds[kind] > 0).map(({ kind, name }) => (
@@ -66,6 +72,14 @@ export function Legend({ kinds }: { kinds: Readonly<Record<ChangeKind, number>> 
         </svg>
         slant asked
       </li>
+      {hasPins ? (
+        <li>
+          <svg width={10} height={14} viewBox="0 0 10 14" aria-hidden>
+            <circle cx={5} cy={7} r={3.4} fill={colour.caret} />
+          </svg>
+          note to the student
+        </li>
+      ) : null}
     </Row>
   );
 }

@@ -43,7 +43,9 @@ export function moveCaret(passage: Passage, caret: Place, by: number): Place {
   const ticks = stops[index]!;
   const here = passage.notes.filter((note) => note.onsetTicks === ticks);
   const same = here.find((note) => note.string === caret.string);
-  return { ticks, string: (same ?? here[0])?.string ?? caret.string };
+  // A step keeps the string that was chosen; a jump lands on the string of the note before.
+  const before = Math.abs(by) > 1 ? passage.notes.findLast((note) => note.onsetTicks < ticks) : undefined;
+  return { ticks, string: (same ?? here[0] ?? before)?.string ?? caret.string };
 }
 
 /** Remembers the digit typed last, so that two quick ones make one fret of two digits. */
@@ -185,4 +187,14 @@ export function deadHere(passage: Passage, caret: Place): Change {
 export function stepFret(passage: Passage, caret: Place, by: 1 | -1): Change | null {
   const note = noteAt(passage, caret.ticks, caret.string);
   return note ? { label: 'Fret', passage: setFret(passage, note.id, note.fret + by), caret } : null;
+}
+
+/** The first place where two passages differ: a note that is new or changed, or where one was. */
+export function firstDifference(before: Passage, after: Passage): Place | null {
+  const known = new Map(before.notes.map((note) => [note.id, note]));
+  const left = new Set(after.notes.map((note) => note.id));
+  const note =
+    after.notes.find((one) => JSON.stringify(known.get(one.id)) !== JSON.stringify(one)) ??
+    before.notes.find((one) => !left.has(one.id));
+  return note ? { ticks: note.onsetTicks, string: note.string } : null;
 }

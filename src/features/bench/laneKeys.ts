@@ -111,10 +111,14 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
   ];
 }
 
-/** The lane's keys as the key sheet shows them. */
-export function laneKeyGroup(bindings: readonly KeyBinding[]): KeyGroup {
-  return {
-    title: 'String lane',
-    bindings: bindings.map(({ keys, does }) => ({ does, keys: keys.length > 4 ? ['0 … 9'] : keys })),
-  };
+/** The lane's keys as the key sheet shows them, by what they are for. */
+export function laneKeyGroups(bindings: readonly KeyBinding[]): KeyGroup[] {
+  const shown = bindings.map(({ keys, does }) => ({ does, keys: keys.length > 4 ? ['0 … 9'] : keys }));
+  const isWay = ({ keys }: { keys: readonly string[] }) => /^(Arrow|Home|End)/.test(keys[0]!);
+  const isStroke = ({ keys }: { keys: readonly string[] }) => /^[duahpstx]$/.test(keys[0]!);
+  return [
+    { title: 'Lane: moving about', bindings: shown.filter(isWay) },
+    { title: 'Lane: strokes and sounds', bindings: shown.filter(isStroke) },
+    { title: 'Lane: notes', bindings: shown.filter((one) => !isWay(one) && !isStroke(one)) },
+  ];
 }

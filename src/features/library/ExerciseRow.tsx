@@ -102,9 +102,10 @@ export function ExerciseRow({ item }: { item: PlannedItem }) {
             maxLength={300}
             onChange={setNewTitle}
             onBlur={rename}
-            onKeyDown={({ key }) => {
+            onKeyDown={(key) => {
               if (key === 'Enter') rename();
               if (key === 'Escape') setNewTitle(null);
+              return key === 'Enter' || key === 'Escape';
             }}
           />
         )}

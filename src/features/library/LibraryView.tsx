@@ -10,7 +10,7 @@ import { Button } from '@/ui/controls/Button';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { Select, TextField } from '@/ui/controls/fields';
 import { say } from '@/ui/controls/toasts';
-import { keyHandler, useKeyGroup, type KeyGroup } from '@/ui/keys/keys';
+import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { exportLibrary } from '@/ui/shell/exportLibrary';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
@@ -65,15 +65,17 @@ const SORT_NAMES: Record<Sort, string> = {
   tempo: 'slowest first',
 };
 
-const KEYS: KeyGroup = {
-  title: 'Library',
-  bindings: [
-    { keys: ['/'], does: 'Search' },
-    { keys: ['Ctrl+z'], does: 'Undo the last action' },
-    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
-    { keys: ['?'], does: 'This sheet' },
-  ],
-};
+const KEYS: readonly KeyGroup[] = [
+  {
+    title: 'Library',
+    bindings: [
+      { keys: ['/'], does: 'Search' },
+      { keys: ['Ctrl+z'], does: 'Undo the last action' },
+      { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
+      { keys: ['?'], does: 'This sheet' },
+    ],
+  },
+];
 
 function More({ onMore }: { onMore: () => void }) {
   const ref = useRef<HTMLLIElement>(null);
@@ -103,7 +105,7 @@ export function LibraryView() {
   const [wanted, setWanted] = useState<Wanted>(EVERYTHING);
   const [shown, setShown] = useState(STRETCH);
   const actions = useLibraryActions();
-  useKeyGroup(KEYS);
+  useKeySheet(KEYS);
   const deferred = useDeferredValue(wanted);
   const chosen = useMemo(() => choose(items ?? [], deferred, player.setup), [items, deferred, player.setup]);
   const rows = useMemo(

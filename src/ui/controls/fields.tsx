@@ -90,7 +90,8 @@ export interface TextFieldProps extends Labelled {
   readonly onBlur?: () => void;
   readonly autoFocus?: boolean;
   readonly type?: 'text' | 'search';
-  readonly onKeyDown?: (event: { key: string }) => void;
+  /** Returns whether it took the key; others go on to what surrounds the field. */
+  readonly onKeyDown?: (key: string) => boolean;
 }
 
 /** A text of one line or several. */
@@ -115,7 +116,9 @@ export function TextField(props: TextFieldProps) {
       {...(maxLength ? { maxLength } : {})}
       {...(props.onBlur ? { onBlur: props.onBlur } : {})}
       {...(props.autoFocus ? { autoFocus: true } : {})}
-      {...(props.onKeyDown ? { onKeyDown: props.onKeyDown } : {})}
+      onKeyDown={(event) => {
+        if (props.onKeyDown?.(event.key) !== true) event.continuePropagation();
+      }}
     >
       <LabelOf label={label} hideLabel={hideLabel} />
       {rows ? (
@@ -130,6 +133,7 @@ export function TextField(props: TextFieldProps) {
 
 const NumberGroup = styled(Group)`
   display: flex;
+  width: fit-content;
   border: 1px solid ${colour.inkSoft};
   border-radius: 0.4rem;
   background: ${colour.card};

@@ -1,6 +1,7 @@
 'use client';
 import { X } from 'lucide-react';
 import {
+  Text,
   UNSTABLE_Toast as AriaToast,
   UNSTABLE_ToastContent as ToastContent,
   UNSTABLE_ToastQueue as ToastQueue,
@@ -55,7 +56,7 @@ export function Toasts() {
       {({ toast }) => (
         <One toast={toast}>
           <ToastContent>
-            <span slot="title">{toast.content.text}</span>
+            <Text slot="title">{toast.content.text}</Text>
           </ToastContent>
           {toast.content.action ? (
             <Button

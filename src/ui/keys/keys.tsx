@@ -56,7 +56,7 @@ export function keyHandler(bindings: readonly KeyBinding[]): (event: KeyboardEve
 
 interface KeySheetState {
   readonly groups: readonly KeyGroup[];
-  readonly add: (group: KeyGroup) => () => void;
+  readonly add: (groups: readonly KeyGroup[]) => () => void;
 }
 
 const KeySheetContext = createContext<KeySheetState>({ groups: [], add: () => () => undefined });
@@ -67,9 +67,9 @@ export function KeySheetProvider({ children }: { children: ReactNode }) {
   const value = useMemo(
     () => ({
       groups,
-      add: (group: KeyGroup) => {
-        setGroups((some) => [...some, group]);
-        return () => setGroups((some) => some.filter((one) => one !== group));
+      add: (more: readonly KeyGroup[]) => {
+        setGroups((some) => [...some, ...more]);
+        return () => setGroups((some) => some.filter((one) => !more.includes(one)));
       },
     }),
     [groups],
@@ -82,12 +82,12 @@ export function useKeyGroups(): readonly KeyGroup[] {
   return useContext(KeySheetContext).groups;
 }
 
-/** Puts a group of keys on the key sheet while the component is mounted. `group` must keep its identity. */
-export function useKeyGroup(group: KeyGroup): void {
+/** Puts groups of keys on the key sheet while the component is mounted. `groups` must keep its identity. */
+export function useKeySheet(groups: readonly KeyGroup[]): void {
   const { add } = useContext(KeySheetContext);
-  // The provider makes `add` anew with each group; registering depends on the group alone.
+  // The provider makes `add` anew with each group; registering depends on the groups alone.
   // eslint-disable-next-line react-hooks/exhaustive-deps
-  useEffect(() => add(group), [group]);
+  useEffect(() => add(groups), [groups]);
 }
 
 /** A key as it is shown, for example "Ctrl Z". */

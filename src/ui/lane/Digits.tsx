@@ -48,7 +48,7 @@ export function Digits(props: DrawingProps) {
           const extra = `${note.slideOut ? (note.slideOut === 'upward' ? '/' : '\\') : ''}${note.vibrato ? '~' : ''}${bent}`;
           const into = note.slideIn ? (note.slideIn === 'from below' ? '/' : '\\') : '';
           return (
-            <g key={note.id}>
+            <g key={note.id} data-note={note.id}>
               <rect x={column.x - width / 2} y={y - 8} width={width} height={16} rx={3} fill={colour.card} />
               <text x={column.x} y={y + 5.2}>
                 {text}

@@ -2,7 +2,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { UserRound } from 'lucide-react';
 import { useState } from 'react';
-import { DialogTrigger } from 'react-aria-components';
+import { Dialog, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { DEFAULT_SETUP, ME } from '@/core';
 import { addPlayer, changePlayer, choosePlayer, database } from '@/storage';
@@ -11,11 +11,12 @@ import { Choice } from '../controls/Choice';
 import { Select, Sheet, TextField } from '../controls/fields';
 import { usePlayer } from './player';
 
-const Form = styled.div`
+const Form = styled(Dialog)`
   display: grid;
   gap: 0.75rem;
   width: 17rem;
   padding: 0.75rem;
+  outline: none;
 `;
 
 const HANDS = [
@@ -23,7 +24,7 @@ const HANDS = [
   { id: 'left', name: 'Left' },
 ] as const;
 
-function PlayerForm() {
+function PlayerForm({ onDone }: { onDone: () => void }) {
   const player = usePlayer();
   const players = useLiveQuery(() => database().players.toArray()) ?? [player];
   const [name, setName] = useState('');
@@ -32,7 +33,7 @@ function PlayerForm() {
     (a, b) => Number(b.id === ME) - Number(a.id === ME) || a.name.localeCompare(b.name),
   );
   return (
-    <Form role="dialog" aria-label="Student">
+    <>
       <Select
         label="Student of the moment"
         value={player.id}
@@ -53,21 +54,23 @@ function PlayerForm() {
           value={name}
           onChange={setName}
           maxLength={80}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') add();
+          onKeyDown={(key) => {
+            if (key === 'Enter') add();
+            return key === 'Enter';
           }}
         />
         <Button isDisabled={name.trim() === ''} onPress={add} style={{ marginTop: '0.5rem' }}>
           Add student
         </Button>
       </div>
-    </Form>
+    </>
   );
 
   function add() {
     if (name.trim() === '') return;
     void addPlayer(db, name.trim(), DEFAULT_SETUP);
     setName('');
+    onDone();
   }
 }
 
@@ -81,7 +84,7 @@ export function PlayerPicker() {
         {player.setup.handedness === 'left' ? ' · left' : ''}
       </Button>
       <Sheet placement="bottom end">
-        <PlayerForm />
+        <Form aria-label="Student">{({ close }) => <PlayerForm onDone={close} />}</Form>
       </Sheet>
     </DialogTrigger>
   );

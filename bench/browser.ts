@@ -1,0 +1,105 @@
+/** What the user waits for, in the real browser on the production build. */
+import { chromium } from '@playwright/test';
+import { emptyPassage, newExercise, passageHash, putNote, type Project } from '@/core';
+import { writeProject } from '@/core/formats';
+import { freePort, startServer } from '../scripts/tools.mjs';
+import { report } from './report';
+
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+const STAMP = {
+  revision: 1,
+  createdAt: '2026-01-05T10:00:00+00:00',
+  updatedAt: '2026-01-05T10:00:00+00:00',
+  deviceId: 'bench',
+};
+
+/** A library of many different exercises. */
+function libraryOf(count: number): string {
+  const made = Array.from({ length: count }, (_, at) => {
+    let passage = emptyPassage();
+    for (let slot = 0; slot < 16; slot++)
+      passage = putNote(passage, slot * 1680, 1 + ((at + slot * 7) % 6), (at + slot) % 15);
+    return { passage, hash: passageHash(passage), title: `Exercise ${at + 1}` };
+  });
+  const project: Project = {
+    exportedAt: STAMP.createdAt,
+    exercises: made.map(({ passage, hash, title }, at) => {
+      const { passage: _, ...fields } = newExercise(title, passage);
+      return { ...STAMP, ...fields, id: `bench-${at}`, passageHash: hash, archivedAt: null };
+    }),
+    passages: [...new Map(made.map(({ hash, passage }) => [hash, { hash, passage }])).values()],
+    players: [],
+    ladders: [],
+    tombstones: [],
+  };
+  return writeProject(project);
+}
+
+/** Prints the browser's figures. */
+export async function benchBrowser(): Promise<void> {
+  const { address, child, stop } = await startServer(await freePort(0), { YARDFELL_DEMO: '1' });
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: FLAGS });
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Kite string' }).waitFor();
+
+    const body = '-5-7-8-7'.repeat(2500);
+    const silent = '-'.repeat(body.length);
+    const text = ['e', 'B', 'G', 'D', 'A', 'E']
+      .map((letter) => `${letter}|${letter === 'G' ? body : silent}|`)
+      .join('\n');
+    const pasted = await page.evaluate(async (tab) => {
+      const data = new DataTransfer();
+      data.setData('text/plain', tab);
+      const started = performance.now();
+      document
+        .querySelector('textarea')!
+        .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+      while (!document.querySelector('[data-lane] svg text'))
+        await new Promise((resolve) => setTimeout(resolve, 4));
+      await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+      return performance.now() - started;
+    }, text);
+    report('10,000 notes pasted to first painted system', pasted, 'ms', 1000);
+
+    await page.goto(address);
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({
+        name: 'many.json',
+        mimeType: 'application/json',
+        buffer: Buffer.from(libraryOf(500)),
+      });
+    await page.getByText(/500 added/).waitFor({ timeout: 60_000 });
+    const painted: number[] = [];
+    for (let run = 0; run < 5; run++) {
+      await page.goto(address, { waitUntil: 'commit' });
+      painted.push(
+        await page.evaluate(async () => {
+          while (!document.querySelector('main li svg'))
+            await new Promise((resolve) => setTimeout(resolve, 4));
+          await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+          return performance.now();
+        }),
+      );
+    }
+    report(
+      'Library with 500 exercises, navigation to painted rows',
+      painted.sort((a, b) => a - b)[2]!,
+      'ms',
+      1000,
+    );
+  } finally {
+    await browser.close();
+    child.removeAllListeners('exit');
+    stop();
+  }
+}

@@ -1,0 +1,71 @@
+/** How long strokes, reasons, costs of the other choice and analysis take; medians on this machine. */
+import {
+  analyseStrokes,
+  assignStrokes,
+  DEFAULT_SETUP,
+  emptyPassage,
+  readTabText,
+  type Note,
+  type Passage,
+  type PickingPolicy,
+} from '@/core';
+import { report } from './report';
+
+/** A long line that turns at each end of the neck's strings, with a skip now and then; the same each time. */
+function passageOf(count: number): Passage {
+  const strings = [6, 6, 6, 5, 5, 5, 4, 4, 4, 3, 3, 2, 2, 1, 1, 1, 3, 3, 5, 5];
+  const notes = Array.from({ length: count }, (_, at): Note => ({
+    id: `n${at + 1}`,
+    string: strings[at % strings.length]!,
+    fret: 5 + (at % 4),
+    onsetTicks: at * 1680,
+    durationTicks: 1680,
+    technique: 'pick',
+    ...(at % 97 === 50 ? { lock: { stroke: 'down' as const } } : {}),
+  }));
+  return { ...emptyPassage(), lengthTicks: count * 1680, notes, nextNoteNumber: count + 1 };
+}
+
+function median(times: number[]): number {
+  return times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
+}
+
+function measure(runs: number, work: () => unknown): number {
+  for (let warm = 0; warm < runs / 4; warm++) work();
+  return median(
+    Array.from({ length: runs }, () => {
+      const start = performance.now();
+      work();
+      return performance.now() - start;
+    }),
+  );
+}
+
+/** Prints the engine's figures. */
+export function benchEngine(): void {
+  for (const kind of ['alternateByNote', 'economy'] as const)
+    for (const loop of [false, true]) {
+      const policy: PickingPolicy = { kind, start: 'auto', loop };
+      for (const [count, goalMs, runs] of [
+        [256, 0.5, 400],
+        [10_000, 20, 20],
+      ] as const) {
+        const passage = passageOf(count);
+        const ms = measure(runs, () =>
+          analyseStrokes(passage, assignStrokes(passage, policy), loop, DEFAULT_SETUP),
+        );
+        report(`assign + analyse, ${count} notes, ${kind}${loop ? ', loop' : ''}`, ms, 'ms', goalMs);
+      }
+    }
+  const body = '-5-7-8-7'.repeat(2500);
+  const silent = '-'.repeat(body.length);
+  const text = ['e', 'B', 'G', 'D', 'A', 'E']
+    .map((letter) => `${letter}|${letter === 'G' ? body : silent}|`)
+    .join('\n');
+  report(
+    'read a tab of 10,000 notes',
+    measure(10, () => readTabText(text)),
+    'ms',
+    null,
+  );
+}

@@ -1,0 +1,102 @@
+/** Bad input: a clear message, nothing lost, nothing executed. */
+import { readFileSync } from 'node:fs';
+import { expect, lane, openLibrary, paste, saved, tabOn, test } from './fixtures';
+
+async function pasteTab(page: import('@playwright/test').Page, text: string): Promise<void> {
+  await page.getByLabel('Paste tab here and it opens on the Bench').focus();
+  await paste(page, text);
+}
+
+async function openNotes(page: import('@playwright/test').Page, count: number): Promise<void> {
+  await expect(page.getByRole('tab', { name: `Notes ${count}` })).toBeVisible();
+  await page.getByRole('tab', { name: /^Notes/ }).click();
+}
+
+test('a text without notes stays in the box with a message', async ({ page }) => {
+  await openLibrary(page);
+  await pasteTab(page, 'Buy new strings on Friday');
+  await expect(page.getByRole('main').getByRole('alert')).toContainText('No notes were found.');
+  await expect(page.getByLabel('Paste tab here and it opens on the Bench')).toHaveValue(
+    'Buy new strings on Friday',
+  );
+});
+
+test('seven lines, Windows line ends, tabs and typographic dashes are read; what is not understood is pointed at', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  const odd = `${tabOn('-5-7-§-8-|')}\nB|----------|`.replaceAll('-', '–').replaceAll('\n', '\r\n\t');
+  await pasteTab(page, `\t${odd}\r\nslowly at first`);
+  await openNotes(page, 3);
+  const list = page.getByRole('list', { name: 'What was not understood' });
+  await expect(list).toContainText('7 string lines: read as a guitar with 7 strings.');
+  await expect(list).toContainText('line 3, column 9 § The sign “§” is not understood');
+  await expect(list).toContainText('slowly at first');
+  await saved(page);
+  await page.reload();
+  await openNotes(page, 3);
+  await expect(page.getByLabel(/^Tab, typed or pasted/)).toHaveValue(/slowly at first/);
+});
+
+test('a row of v alone is asked about, once', async ({ page }) => {
+  await openLibrary(page);
+  await pasteTab(page, `   v   v   v\n${tabOn('-5-7-8-7-5-')}`);
+  await page.getByRole('button', { name: 'v is down' }).click();
+  await expect(page.getByRole('button', { name: 'v is down' })).toBeHidden();
+  await saved(page);
+  await page.reload();
+  await expect(lane(page)).toBeVisible();
+  await expect(page.getByRole('group', { name: 'A question about the tab' })).toBeHidden();
+});
+
+test('strokes of a foreign row become locks only where the plan differs, after one question', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await pasteTab(page, `   D U U D U\n${tabOn('-5-7-8-7-5-')}`);
+  await expect(
+    page.getByText('They fit alternation, start down, but for 3 notes, which would be locked.'),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Take them over' }).click();
+  await expect(page.getByText(/The stroke rule is broken at note 3/)).toBeVisible();
+});
+
+test('ten thousand notes are read, shown and edited', async ({ page }) => {
+  await openLibrary(page);
+  await pasteTab(page, tabOn('-5-7-8-7'.repeat(2500)));
+  await expect(page.getByRole('tab', { name: 'Notes 10000' })).toBeVisible({ timeout: 20_000 });
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('tab', { name: 'Notes 9999' })).toBeVisible();
+  await saved(page);
+});
+
+test('project files: cut in half, newer, damaged or hostile', async ({ page }) => {
+  await openLibrary(page);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export all' }).click(),
+  ]);
+  const good = readFileSync(await download.path(), 'utf8');
+  const give = (name: string, text: string) =>
+    page
+      .locator('input[type=file]')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+  const count = await page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading') })
+    .count();
+
+  await give('half.json', good.slice(0, good.length / 2));
+  await expect(page.getByText(/“half.json”: .*breaks off.*Nothing was imported/)).toBeVisible();
+  await give('newer.json', good.replace('"version": 1', '"version": 9'));
+  await expect(page.getByText(/“newer.json”: .*newer version.*Nothing was imported/)).toBeVisible();
+  await give('hand.json', good.replace('"fret": 8', '"fret": 9'));
+  await expect(page.getByText(/“hand.json”: .*does not match its hash/)).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ has: page.getByRole('heading') })).toHaveCount(count);
+
+  const script = '<img src=x onerror=\\"document.title=1\\"><script>document.title=1</script>';
+  await give('script.json', good.replace('"title": "Kite string"', `"title": "${script}"`));
+  await expect(page.getByText(/“script.json”: 0 added, 8 already here, 1 different/)).toBeVisible();
+  await expect(page.getByRole('link', { name: /^<img src=x/ })).toBeVisible();
+  expect(await page.title()).toContain('Library');
+});

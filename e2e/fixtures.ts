@@ -1,0 +1,82 @@
+/** What every browser test has: the application's address, and failure on anything that leaves this machine. */
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
+
+export const test = base.extend({
+  baseURL: async ({}, use) => use(process.env.YARDFELL_ADDRESS!),
+  page: async ({ page, baseURL }, use) => {
+    const faults: string[] = [];
+    page.on('request', (request) => {
+      const url = request.url();
+      if (!url.startsWith(baseURL!) && !/^(data|blob):/.test(url))
+        faults.push(`a request left this machine: ${url}`);
+    });
+    page.on('pageerror', (error) => faults.push(`an error was not caught: ${error.message}`));
+    page.on('console', (message) => {
+      // Hydration warnings, policy violations and missing files all appear here.
+      if (message.type() === 'error' || message.type() === 'warning')
+        faults.push(`console: ${message.text()}`);
+    });
+    await use(page);
+    expect(faults).toEqual([]);
+  },
+});
+
+export { expect };
+
+/** Opens the Library and waits until the demo is in it. */
+export async function openLibrary(page: Page): Promise<void> {
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Kite string' })).toBeVisible();
+}
+
+/** Moves the focus by the Tab key alone until it is where it should be. */
+export async function tabTo(page: Page, target: Locator): Promise<void> {
+  for (let presses = 0; presses < 80; presses++) {
+    if (await target.evaluate((element) => element === document.activeElement)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error('The Tab key does not lead there.');
+}
+
+/** Chooses an option of a select by keyboard. */
+export async function chooseByKeys(page: Page, label: string, option: string): Promise<void> {
+  await tabTo(page, page.getByRole('button', { name: new RegExp(`${label}$`) }));
+  await page.keyboard.press('Enter');
+  const wanted = page.getByRole('option', { name: option, exact: true });
+  await expect(wanted).toBeVisible();
+  await page.keyboard.press('Home');
+  for (let presses = 0; presses < 40; presses++) {
+    if (await wanted.evaluate((element) => element === document.activeElement)) break;
+    await page.keyboard.press('ArrowDown');
+  }
+  await page.keyboard.press('Enter');
+  await expect(wanted).toBeHidden();
+}
+
+/** The string lane. */
+export const lane = (page: Page): Locator => page.getByRole('application');
+
+/** What a screen reader hears of the lane. */
+export const spoken = (page: Page): Locator => page.locator('[data-spoken]');
+
+/** The sentence that says what the exercise trains. */
+export const trains = (page: Page): Locator => page.locator('[data-trains]');
+
+/** Waits until everything is written to the database. */
+export async function saved(page: Page): Promise<void> {
+  await expect(page.locator('[data-saved=true]')).toBeVisible();
+}
+
+/** Pastes a text where the focus is, through the clipboard. */
+export async function paste(page: Page, text: string): Promise<void> {
+  await page.evaluate((some) => navigator.clipboard.writeText(some), text);
+  await page.keyboard.press('Control+v');
+}
+
+/** Six lines of tab with notes on the third string. */
+export function tabOn(body: string): string {
+  const silent = body.replace(/[^|]/g, '-');
+  return ['e', 'B', 'G', 'D', 'A', 'E']
+    .map((letter) => `${letter}|${letter === 'G' ? body : silent}|`)
+    .join('\n');
+}

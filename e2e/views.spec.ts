@@ -1,0 +1,63 @@
+/** Every view in both themes: nothing serious for axe, nothing clipped at 400 % zoom, the policy in force. */
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, lane, openLibrary, test } from './fixtures';
+
+const VIEWS = ['Library', 'Bench', 'Controls and marks'] as const;
+
+for (const theme of ['light', 'dark'] as const)
+  for (const view of VIEWS)
+    test(`${view}, ${theme}: axe finds nothing serious`, async ({ page }) => {
+      await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });
+      await openLibrary(page);
+      if (view === 'Bench') {
+        await page.getByRole('link', { name: 'Long way round the weir' }).click();
+        await expect(lane(page)).toBeFocused();
+      }
+      if (view === 'Controls and marks') await page.goto('/developers');
+      const parts = view === 'Bench' ? ['Strokes and balance', 'Notes', 'Goal', 'To the student'] : [null];
+      for (const part of parts) {
+        if (part) await page.getByRole('tab', { name: new RegExp(`^${part}`) }).click();
+        const { violations } = await new AxeBuilder({ page }).analyze();
+        const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+        expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' ')}`)).toEqual(
+          [],
+        );
+      }
+    });
+
+test('at 400 % zoom nothing but the lane scrolls sideways', async ({ page }) => {
+  await page.setViewportSize({ width: 320, height: 640 });
+  await openLibrary(page);
+  const overflow = () =>
+    page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  expect(await overflow()).toBeLessThanOrEqual(0);
+  await page.getByRole('link', { name: 'Over the stile' }).click();
+  await expect(lane(page)).toBeVisible();
+  expect(await overflow()).toBeLessThanOrEqual(0);
+});
+
+test('pages carry a policy without unsafe-eval, and the chosen theme comes from the server without a flash', async ({
+  page,
+}) => {
+  const response = await page.goto('/');
+  const policy = (await response!.allHeaders())['content-security-policy']!;
+  expect(policy).toContain("default-src 'self'");
+  expect(policy).not.toContain("'unsafe-eval'");
+  await page.getByRole('button', { name: 'Use the dark theme' }).click();
+  const again = await page.request.get('/');
+  expect(await again.text()).toContain('data-theme="dark"');
+});
+
+test('the key sheet opens by ? in the view and not while typing', async ({ page }) => {
+  await openLibrary(page);
+  await page.getByRole('link', { name: 'Over the stile' }).click();
+  await expect(lane(page)).toBeFocused();
+  await page.getByRole('textbox', { name: 'Title' }).focus();
+  await page.keyboard.press('End');
+  await page.keyboard.type('?');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue('Over the stile?');
+  await lane(page).focus();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Lock a downstroke');
+});

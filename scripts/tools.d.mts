@@ -1,0 +1,6 @@
+/** Types of what the browser tests and benchmarks use of the tools. */
+export function freePort(wanted: number): Promise<number>;
+export function startServer(
+  port: number,
+  env?: Record<string, string>,
+): Promise<{ address: string; child: import('node:child_process').ChildProcess; stop: () => boolean }>;
