@@ -71,13 +71,11 @@ export async function benchBrowser(): Promise<void> {
     report('10,000 notes pasted to first painted system', pasted, 'ms', 1000);
 
     await page.goto(address);
-    await page
-      .locator('input[type=file]')
-      .setInputFiles({
-        name: 'many.json',
-        mimeType: 'application/json',
-        buffer: Buffer.from(libraryOf(500)),
-      });
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'many.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(libraryOf(500)),
+    });
     await page.getByText(/500 added/).waitFor({ timeout: 60_000 });
     const painted: number[] = [];
     for (let run = 0; run < 5; run++) {

@@ -2,8 +2,17 @@
 import type { Setup } from '../instrument/instrument';
 import { loopSpan, type Passage, type Stroke } from '../passage/passage';
 import { secondsOf } from '../rhythm/slots';
-import { describeChange, isStringChange, slantsOf, type ChangeKind, type StringChange } from './changes';
-import { exitString, entryString } from './geometry';
+import {
+  contactOf,
+  isStringChange,
+  kindOf,
+  slantOf,
+  slantsOf,
+  travelOf,
+  type ChangeKind,
+  type StringChange,
+} from './changes';
+import { crossingsBetween, entryString, exitString } from './geometry';
 import { picksOf, type Pick } from './picks';
 import type { StrokeAssignment } from './strokes';
 
@@ -75,16 +84,25 @@ function transition(
   b: StruckPick,
   seamTicks: number | null,
 ): Transition {
-  const change = describeChange(from, a.pick, a.stroke, to, b.pick, b.stroke);
   const stringFrom = exitString(a.pick, a.stroke);
   const stringTo = entryString(b.pick, b.stroke);
-  const noteOn = (pick: Pick, string: number) =>
-    passage.notes[pick.notes.find((note) => passage.notes[note]!.string === string) ?? pick.notes[0]!]!.id;
+  const floorward = stringFrom - stringTo;
+  const kind = kindOf(a.stroke, b.stroke, floorward);
+  const skipped = Math.max(0, Math.abs(floorward) - 1);
+  const contact = contactOf(kind, skipped);
+  // One object a change, written out field by field: this is the hot path of an analysis.
   return {
-    ...change,
+    from,
+    to,
+    kind,
+    skipped,
+    crossings: crossingsBetween(a.pick, a.stroke, b.pick, b.stroke),
+    travel: travelOf(floorward),
+    slant: slantOf(contact, a.stroke),
+    contact,
     pass: a.pass,
-    fromNote: noteOn(a.pick, stringFrom),
-    toNote: noteOn(b.pick, stringTo),
+    fromNote: noteOn(passage, a.pick, stringFrom),
+    toNote: noteOn(passage, b.pick, stringTo),
     stringFrom,
     stringTo,
     fromStroke: a.stroke,
@@ -92,6 +110,12 @@ function transition(
     seam: seamTicks !== null,
     gapTicks: b.pick.onsetTicks - a.pick.onsetTicks + (seamTicks ?? 0),
   };
+}
+
+/** Id of a pick's note on a string. */
+function noteOn({ notes }: Passage, pick: Pick, string: number): string {
+  for (const note of pick.notes) if (notes[note]!.string === string) return notes[note]!.id;
+  return notes[pick.notes[0]!]!.id;
 }
 
 /** Counts of some transitions and picks, divided by the passes they cover. */
@@ -102,20 +126,24 @@ export function figuresOf(
   setup: Setup,
 ): Figures {
   const kinds = { alternate: 0, repeat: 0, outside: 0, inside: 0, sweep: 0, backtrack: 0 };
-  const pairs = new Map<string, PairCount>();
+  const pairs = new Map<number, { -readonly [K in keyof PairCount]: PairCount[K] }>();
   let [skips, crossings, neighbourSweeps, reversals] = [0, 0, 0, 0];
   const one = 1 / passes;
   for (const change of transitions) {
-    kinds[change.kind] += one;
+    const { kind, stringFrom, stringTo } = change;
+    kinds[kind] += one;
     crossings += change.crossings * one;
     if (change.fromStroke !== change.toStroke) reversals += one;
     if (change.skipped > 0) skips += one;
-    if (change.kind === 'sweep' && change.skipped === 0) neighbourSweeps += one;
-    if (change.kind === 'alternate' || change.kind === 'repeat') continue;
-    const { stringFrom, stringTo } = change;
-    const key = `${stringFrom}>${stringTo}`;
-    const pair = pairs.get(key) ?? { stringFrom, stringTo, outside: 0, inside: 0, sweep: 0, backtrack: 0 };
-    pairs.set(key, { ...pair, [change.kind]: pair[change.kind] + one });
+    if (kind === 'sweep' && change.skipped === 0) neighbourSweeps += one;
+    if (kind === 'alternate' || kind === 'repeat') continue;
+    const key = stringFrom * 16 + stringTo;
+    let pair = pairs.get(key);
+    if (!pair) {
+      pair = { stringFrom, stringTo, outside: 0, inside: 0, sweep: 0, backtrack: 0 };
+      pairs.set(key, pair);
+    }
+    pair[kind] += one;
   }
   const down = strokes.filter((stroke) => stroke === 'down').length * one;
   const either = kinds.inside + kinds.outside;
@@ -153,10 +181,11 @@ export function analyseStrokes(
   const counted: StruckPick[] = [];
   const outsideLoop: Transition[] = [];
   assignment.passes.forEach((strokes, pass) => {
-    const struck = picks.flatMap((pick): StruckPick[] => {
+    const struck: StruckPick[] = [];
+    for (const pick of picks) {
       const stroke = strokes[pick.notes[0]!];
-      return stroke ? [{ pick, stroke, pass }] : [];
-    });
+      if (stroke) struck.push({ pick, stroke, pass });
+    }
     for (const at of struck.keys()) {
       const pick = struck[at]!;
       const inLoop = pick.pick.onsetTicks >= span.startTicks && pick.pick.onsetTicks < span.endTicks;

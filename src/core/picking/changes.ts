@@ -45,8 +45,23 @@ export function kindOf(fromStroke: Stroke, toStroke: Stroke, floorward: number):
   return fromStroke === withTravel ? 'outside' : 'inside';
 }
 
-/** The change between two picks at indices `from` and `to`. */
-export function describeChange(
+/** Whether the pick leaves the strings or rests on the next; null where nothing is asked. */
+export function contactOf(kind: ChangeKind, skipped: number): Contact | null {
+  return kind === 'alternate' ? null : kind === 'sweep' && skipped === 0 ? 'rest' : 'clear';
+}
+
+/** The slant that helps an exit: out of the strings after its stroke, or on to the next string. */
+export function slantOf(contact: Contact | null, exitStroke: Stroke): Slant | null {
+  if (contact === null) return null;
+  return (contact === 'clear') === (exitStroke === 'down') ? 'upward' : 'downward';
+}
+
+/** The way of a change from the strings it goes floorward. */
+export function travelOf(floorward: number): Direction | null {
+  return floorward === 0 ? null : floorward > 0 ? 'floorward' : 'ceilingward';
+}
+
+function describeChange(
   from: number,
   a: Span,
   aStroke: Stroke,
@@ -57,21 +72,16 @@ export function describeChange(
   const floorward = stringsFloorward(a, aStroke, b, bStroke);
   const kind = kindOf(aStroke, bStroke, floorward);
   const skipped = Math.max(0, Math.abs(floorward) - 1);
-  const contact = kind === 'alternate' ? null : kind === 'sweep' && skipped === 0 ? 'rest' : 'clear';
-  const slant =
-    contact === null
-      ? null
-      : (contact === 'clear') === (aStroke === 'down')
-        ? ('upward' as const)
-        : ('downward' as const);
+  const contact = contactOf(kind, skipped);
+  const crossings = crossingsBetween(a, aStroke, b, bStroke);
   return {
     from,
     to,
     kind,
     skipped,
-    crossings: crossingsBetween(a, aStroke, b, bStroke),
-    travel: floorward === 0 ? null : floorward > 0 ? 'floorward' : 'ceilingward',
-    slant,
+    crossings,
+    travel: travelOf(floorward),
+    slant: slantOf(contact, aStroke),
     contact,
   };
 }

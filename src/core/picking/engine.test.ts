@@ -5,8 +5,9 @@ import { DEFAULT_SETUP } from '../instrument/instrument';
 import type { Stroke } from '../passage/passage';
 import { analyseStrokes } from './analysis';
 import { describeChanges, type PickInput } from './changes';
+import { stringsFloorward } from './geometry';
 import { picksOf } from './picks';
-import { otherStroke, rulingFor, type PickingPolicy } from './policy';
+import { otherStroke, strokeFor, type PickingPolicy } from './policy';
 import { assignStrokes } from './strokes';
 import { passageOn } from './testing';
 
@@ -47,7 +48,8 @@ function enumerate(passage: ReturnType<typeof passageOn>, policy: PickingPolicy,
     });
     const changes = describeChanges(inputs, { loop: policy.loop === true });
     const departures = changes.map(({ from, to }) => {
-      const given = rulingFor(policy, picks[from]!, strokes[from]!, picks[to]!, strokes[to]!).stroke;
+      const floorward = stringsFloorward(picks[from]!, strokes[from]!, picks[to]!, strokes[to]!);
+      const given = strokeFor(policy, floorward, strokes[from]!);
       return given !== strokes[to];
     });
     const crossings = changes.reduce((sum, change) => sum + change.crossings, 0);

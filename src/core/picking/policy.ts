@@ -1,6 +1,5 @@
 /** Policies: who decides the stroke. A policy is a rule for each transition; the engine is the same for all. */
 import type { Stroke } from '../passage/passage';
-import { stringsFloorward, type Span } from './geometry';
 
 export interface PickingPolicy {
   readonly kind: 'alternateByNote' | 'economy';
@@ -18,12 +17,6 @@ export type Rule =
   | { readonly code: 'alternatesOverSkip' }
   | { readonly code: 'enters'; readonly string: number; readonly travel: 'floorward' | 'ceilingward' };
 
-/** The rule that governs a transition, and the stroke that it gives the second pick. */
-export interface Ruling {
-  readonly rule: Rule;
-  readonly stroke: Stroke;
-}
-
 const ALTERNATES: Rule = { code: 'alternates' };
 const ALTERNATES_OVER_SKIP: Rule = { code: 'alternatesOverSkip' };
 
@@ -32,26 +25,24 @@ export function otherStroke(stroke: Stroke): Stroke {
   return stroke === 'down' ? 'up' : 'down';
 }
 
+/** Whether a transition goes by the direction of travel: economy, and not over a skip unless the switch says so. */
+function isTravelled(policy: PickingPolicy, floorward: number): boolean {
+  if (policy.kind !== 'economy' || floorward === 0) return false;
+  return Math.abs(floorward) === 1 || policy.travelOverSkips === true;
+}
+
 /**
- * What the policy gives `to` after `from` was struck with `fromStroke`. For a pick over several strings the entry
- * string depends on the stroke itself, so the stroke that is being judged is given too.
+ * The stroke that the policy gives a pick that lies some strings floorward of the one before (0: on the same string),
+ * which was struck with `fromStroke`.
  */
-export function rulingFor(
-  policy: PickingPolicy,
-  from: Span,
-  fromStroke: Stroke,
-  to: Span,
-  toStroke: Stroke,
-): Ruling {
-  if (policy.kind === 'economy') {
-    const floorward = stringsFloorward(from, fromStroke, to, toStroke);
-    const skips = Math.abs(floorward) > 1;
-    if (floorward !== 0 && (!skips || policy.travelOverSkips)) {
-      const travel = floorward > 0 ? 'floorward' : 'ceilingward';
-      const string = toStroke === 'down' ? to.thickest : to.thinnest;
-      return { rule: { code: 'enters', string, travel }, stroke: floorward > 0 ? 'down' : 'up' };
-    }
-    if (skips) return { rule: ALTERNATES_OVER_SKIP, stroke: otherStroke(fromStroke) };
-  }
-  return { rule: ALTERNATES, stroke: otherStroke(fromStroke) };
+export function strokeFor(policy: PickingPolicy, floorward: number, fromStroke: Stroke): Stroke {
+  if (isTravelled(policy, floorward)) return floorward > 0 ? 'down' : 'up';
+  return otherStroke(fromStroke);
+}
+
+/** The rule behind `strokeFor`; `string` is the one that is entered. */
+export function ruleFor(policy: PickingPolicy, floorward: number, string: number): Rule {
+  if (isTravelled(policy, floorward))
+    return { code: 'enters', string, travel: floorward > 0 ? 'floorward' : 'ceilingward' };
+  return policy.kind === 'economy' && Math.abs(floorward) > 1 ? ALTERNATES_OVER_SKIP : ALTERNATES;
 }

@@ -1,8 +1,16 @@
 /** Strokes for a row of picks: a line, a line tied to a pick before or after it, or a cycle over its full period. */
 import type { Stroke } from '../passage/passage';
-import { crossingsBetween, type Span } from './geometry';
-import { rulingFor, type PickingPolicy } from './policy';
-import { bestPaths, compareCosts, compareTies, marginals, type Path, type Trellis } from './trellis';
+import { crossingsBetween, stringsFloorward, type Span } from './geometry';
+import { strokeFor, type PickingPolicy } from './policy';
+import {
+  bestPaths,
+  compareCosts,
+  compareTies,
+  marginals,
+  sweepsBackward,
+  type Path,
+  type Trellis,
+} from './trellis';
 
 export const STROKES: readonly Stroke[] = ['down', 'up'];
 
@@ -46,10 +54,14 @@ function buildTrellis(
     for (let b = 0; b < 2; b++) allowed[i * 2 + b] = to.lock === null || to.lock === STROKES[b] ? 1 : 0;
     if (i === 0 && !cycle) continue;
     const from = picks[i === 0 ? n - 1 : i - 1]!;
+    const isSingle = from.thinnest === from.thickest && to.thinnest === to.thickest;
+    let floorward = from.thinnest - to.thinnest;
     for (let a = 0; a < 2; a++)
       for (let b = 0; b < 2; b++) {
         const at = (i * 2 + a) * 2 + b;
-        const departs = rulingFor(policy, from, STROKES[a]!, to, STROKES[b]!).stroke !== STROKES[b];
+        // The strings between two single-string picks are the same whatever their strokes.
+        if (!isSingle) floorward = stringsFloorward(from, STROKES[a]!, to, STROKES[b]!);
+        const departs = strokeFor(policy, floorward, STROKES[a]!) !== STROKES[b];
         breaks[at] = departs ? 1 : 0;
         costs[at * TIERS] = breaks[at]!;
         figures[at] = crossingsBetween(from, STROKES[a]!, to, STROKES[b]!);
@@ -87,12 +99,14 @@ export function solveSegment(
 ): SolvedSegment {
   const trellis = buildTrellis(picks, policy, start, cycle);
   const auto = start === 'auto';
-  const paths = bestPaths(trellis, 1, cycle);
+  const sweeps = sweepsBackward(trellis, 1, cycle);
+  const paths = bestPaths(trellis, sweeps, 1);
   let best = bestOf(trellis, paths, auto, cycle);
   let rivals = paths;
   let passCount = 1;
-  if (cycle && best.cost.some((tier) => tier > 0)) {
-    const twice = bestPaths(trellis, 2, true);
+  // A lock holds in every pass, so two passes through it are two single ones: only a loop without locks can gain.
+  if (cycle && best.cost[0]! > 0 && picks.every((pick) => pick.lock === null)) {
+    const twice = bestPaths(trellis, sweepsBackward(trellis, 2, true), 2);
     const bestTwice = bestOf(trellis, twice, auto, true);
     // Breaks recur each pass; a start other than asked happens once, however long the period.
     const once = [2 * best.cost[0]!, best.cost[1]!];
@@ -102,7 +116,7 @@ export function solveSegment(
   const passes = Array.from({ length: passCount }, (_, pass) =>
     Array.from(best.states.subarray(pass * n, (pass + 1) * n), (state) => STROKES[state]!),
   );
-  const through = marginals(trellis, cycle);
+  const through = marginals(trellis, cycle, sweeps);
   const otherCosts = passes.map((strokes) =>
     strokes.map((stroke, i): CostOfOtherChoice => {
       const cell = i * 2 + (stroke === 'down' ? 1 : 0);

@@ -1,7 +1,8 @@
 /** Strokes for a whole passage: the loop first, then the lead-in toward it and the ending onward from it. */
 import { partAt, type Passage, type Stroke } from '../passage/passage';
+import { entryString, stringsFloorward } from './geometry';
 import { isPicked, picksOf, type Pick } from './picks';
-import { rulingFor, type PickingPolicy, type Rule } from './policy';
+import { ruleFor, strokeFor, type PickingPolicy, type Rule } from './policy';
 import { solveSegment, type CostOfOtherChoice, type SegmentPick, type SolvedSegment } from './segments';
 
 /** Why a note has its stroke. */
@@ -113,6 +114,12 @@ function stretchesOf(passage: Passage, policy: PickingPolicy, picks: readonly Pi
   });
 }
 
+/** The teacher's words for the lock that holds on a pick. */
+function lockWords({ notes }: Passage, pick: Pick): string | null {
+  const locked = pick.notes.find((note) => notes[note]!.lock?.stroke === pick.lock);
+  return locked === undefined ? null : (notes[locked]!.lock?.reason ?? null);
+}
+
 /** The reason of one pick, and whether it departs from the policy's rule. */
 function reasonOf(
   policy: PickingPolicy,
@@ -124,19 +131,26 @@ function reasonOf(
   const stroke = stretch.strokes[at]!;
   const before =
     at > 0 ? { pick: stretch.picks[at - 1]!, stroke: stretch.strokes[at - 1]!, seam: false } : stretch.before;
-  const ruling = before && rulingFor(policy, before.pick, before.stroke, pick, stroke);
-  const departs = ruling !== null && ruling.stroke !== stroke;
-  const seam = before?.seam ?? false;
-  const reason = ((): StrokeReason => {
-    if (pick.lock !== null) return { code: 'locked', words };
-    if (at === 0 && stretch.begins) {
-      if (stretch.solved.startYielded && ruling) return { code: 'startYielded', rule: ruling.rule };
-      if (stretch.solved.autoStart) return { code: 'autoStart', ...stretch.solved.autoStart };
-      return { code: 'start' };
-    }
-    return ruling ? { code: departs ? 'departs' : 'rule', rule: ruling.rule, seam } : { code: 'start' };
-  })();
-  return { reason, departs };
+  const floorward = before ? stringsFloorward(before.pick, before.stroke, pick, stroke) : 0;
+  const departs = before !== null && strokeFor(policy, floorward, before.stroke) !== stroke;
+  const rule = before && ruleFor(policy, floorward, entryString(pick, stroke));
+  return { reason: reasonFrom(stretch, at, rule, departs, before?.seam ?? false, words), departs };
+}
+
+function reasonFrom(
+  { picks, solved, begins }: Stretch,
+  at: number,
+  rule: Rule | null,
+  departs: boolean,
+  seam: boolean,
+  words: string | null,
+): StrokeReason {
+  if (picks[at]!.lock !== null) return { code: 'locked', words };
+  if (at === 0 && begins) {
+    if (solved.startYielded && rule) return { code: 'startYielded', rule };
+    return solved.autoStart ? { code: 'autoStart', ...solved.autoStart } : { code: 'start' };
+  }
+  return rule ? { code: departs ? 'departs' : 'rule', rule, seam } : { code: 'start' };
 }
 
 /**
@@ -168,8 +182,7 @@ export function assignStrokes(passage: Passage, policy: PickingPolicy): StrokeAs
     const costsByNote = new Array<CostOfOtherChoice | null>(notes.length).fill(null);
     for (const stretch of ofPass)
       stretch.picks.forEach((pick, at) => {
-        const locked = pick.notes.find((note) => notes[note]!.lock?.stroke === pick.lock);
-        const words = locked === undefined ? null : (notes[locked]!.lock?.reason ?? null);
+        const words = pick.lock === null ? null : lockWords(passage, pick);
         const { reason, departs } = reasonOf(policy, stretch, at, words);
         if (departs) unmet.push({ code: 'ruleBroken', note: pick.notes[0]!, pass });
         if (at === 0 && pass === 0 && stretch.begins && stretch.solved.startYielded)

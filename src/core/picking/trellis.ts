@@ -24,7 +24,7 @@ export interface Trellis {
 }
 
 /** One direction of the sweep over all positions: the best cost and figure of the part before or after each state. */
-interface Sweep {
+export interface Sweep {
   readonly costs: Int32Array;
   readonly figures: Int32Array;
   /** The neighbour state that the best part goes through. */
@@ -66,15 +66,14 @@ function sweepBackward(trellis: Trellis, length: number, first: number | null): 
   const costs = new Int32Array(length * states * tiers);
   const figures = new Int32Array(length * states);
   const choice = new Int8Array(length * states).fill(-1);
-  const trial = new Int32Array(tiers);
   const flags = new Int32Array(states);
   const tails = new Int32Array(states);
   let ranks = new Int32Array(states);
   let nextRanks = new Int32Array(states);
   for (let i = length - 1; i >= 0; i--) {
     const last = i === length - 1;
-    const edge = ((i + 1) % picks) * states;
     const nextPick = (i + 1) % picks;
+    const edge = nextPick * states;
     for (let s = 0; s < states; s++) {
       const at = (i * states + s) * tiers;
       let best = -1;
@@ -90,12 +89,14 @@ function sweepBackward(trellis: Trellis, length: number, first: number | null): 
           if (!allowed[nextPick * states + b]) continue;
           const edgeAt = (edge + s) * states + b;
           const nextAt = ((i + 1) * states + b) * tiers;
-          for (let t = 0; t < tiers; t++) trial[t] = edgeCosts[edgeAt * tiers + t]! + costs[nextAt + t]!;
-          let order = best < 0 ? -1 : compareTiers(trial, 0, costs, at, tiers);
+          const costAt = edgeAt * tiers;
+          let order = best < 0 ? -1 : 0;
+          for (let t = 0; t < tiers && order === 0; t++)
+            order = edgeCosts[costAt + t]! + costs[nextAt + t]! - costs[at + t]!;
           if (order === 0) order = breaks[edgeAt]! - flags[s]! || nextRanks[b]! - nextRanks[best]!;
           if (order >= 0) continue;
           best = b;
-          costs.set(trial, at);
+          for (let t = 0; t < tiers; t++) costs[at + t] = edgeCosts[costAt + t]! + costs[nextAt + t]!;
           figures[i * states + s] = edgeFigures[edgeAt]! + figures[(i + 1) * states + b]!;
           flags[s] = breaks[edgeAt]!;
         }
@@ -120,14 +121,15 @@ function sweepForward(trellis: Trellis, length: number, first: number | null): S
   const costs = new Int32Array(length * states * tiers);
   const figures = new Int32Array(length * states);
   const choice = new Int8Array(length * states).fill(-1);
-  const trial = new Int32Array(tiers);
   // Ranks of the ways so far: by where they depart from the rules, and by their strokes.
   let pattern = new Int32Array(states);
   let strokes = Int32Array.from({ length: states }, (_, s) => s);
+  let nextPattern = new Int32Array(states);
+  let nextStrokes = new Int32Array(states);
+  const flags = new Int32Array(states);
   costs.set(trellis.firstCosts);
   for (let i = 1; i < length; i++) {
     const from = (i - 1) % picks;
-    const flags = new Int32Array(states);
     for (let s = 0; s < states; s++) {
       const at = (i * states + s) * tiers;
       let best = -1;
@@ -135,29 +137,33 @@ function sweepForward(trellis: Trellis, length: number, first: number | null): S
         if (i === 1 && first !== null ? a !== first : !allowed[from * states + a]) continue;
         const edgeAt = ((i % picks) * states + a) * states + s;
         const fromAt = ((i - 1) * states + a) * tiers;
-        for (let t = 0; t < tiers; t++) trial[t] = edgeCosts[edgeAt * tiers + t]! + costs[fromAt + t]!;
-        let order = best < 0 ? -1 : compareTiers(trial, 0, costs, at, tiers);
+        const costAt = edgeAt * tiers;
+        let order = best < 0 ? -1 : 0;
+        for (let t = 0; t < tiers && order === 0; t++)
+          order = edgeCosts[costAt + t]! + costs[fromAt + t]! - costs[at + t]!;
         if (order === 0)
           order = pattern[a]! - pattern[best]! || breaks[edgeAt]! - flags[s]! || strokes[a]! - strokes[best]!;
         if (order >= 0) continue;
         best = a;
-        costs.set(trial, at);
+        for (let t = 0; t < tiers; t++) costs[at + t] = edgeCosts[costAt + t]! + costs[fromAt + t]!;
         figures[i * states + s] = edgeFigures[edgeAt]! + figures[(i - 1) * states + a]!;
         flags[s] = breaks[edgeAt]!;
       }
       choice[i * states + s] = best;
     }
-    const nextPattern = new Int32Array(states);
-    const nextStrokes = new Int32Array(states);
-    for (let s = 0; s < states; s++)
+    for (let s = 0; s < states; s++) {
+      const mine = choice[i * states + s]!;
+      let [patternRank, strokeRank] = [0, 0];
       for (let other = 0; other < states; other++) {
-        const mine = choice[i * states + s]!;
         const theirs = choice[i * states + other]!;
-        if ((pattern[theirs]! - pattern[mine]! || flags[other]! - flags[s]!) < 0) nextPattern[s]!++;
-        if ((strokes[theirs]! - strokes[mine]! || other - s) < 0) nextStrokes[s]!++;
+        if ((pattern[theirs]! - pattern[mine]! || flags[other]! - flags[s]!) < 0) patternRank++;
+        if ((strokes[theirs]! - strokes[mine]! || other - s) < 0) strokeRank++;
       }
-    pattern = nextPattern;
-    strokes = nextStrokes;
+      nextPattern[s] = patternRank;
+      nextStrokes[s] = strokeRank;
+    }
+    [pattern, nextPattern] = [nextPattern, pattern];
+    [strokes, nextStrokes] = [nextStrokes, strokes];
   }
   return { costs, figures, choice };
 }
@@ -173,14 +179,21 @@ function trace(trellis: Trellis, sweep: Sweep, length: number, first: number): P
   return { states: path, cost, figure: sweep.figures[first]! };
 }
 
-/** The best paths from each first state that pick 0 allows: along the line once, or `passes` times round the cycle. */
-export function bestPaths(trellis: Trellis, passes: number, cycle: boolean): Path[] {
+/**
+ * Sweeps from the end: one for a line, in a cycle of `passes` rounds one for each first state.
+ */
+export function sweepsBackward(trellis: Trellis, passes: number, cycle: boolean): Sweep[] {
   const length = trellis.picks * passes;
-  const shared = cycle ? null : sweepBackward(trellis, length, null);
+  if (!cycle) return [sweepBackward(trellis, length, null)];
+  return Array.from({ length: trellis.states }, (_, first) => sweepBackward(trellis, length, first));
+}
+
+/** The best paths from each first state that pick 0 allows: along the line once, or `passes` times round the cycle. */
+export function bestPaths(trellis: Trellis, sweeps: readonly Sweep[], passes: number): Path[] {
   const paths: Path[] = [];
   for (let first = 0; first < trellis.states; first++)
     if (trellis.allowed[first])
-      paths.push(trace(trellis, shared ?? sweepBackward(trellis, length, first), length, first));
+      paths.push(trace(trellis, sweeps[first] ?? sweeps[0]!, trellis.picks * passes, first));
   return paths;
 }
 
@@ -200,9 +213,10 @@ export function compareTies(trellis: Trellis, a: Path, b: Path, cycle: boolean):
 
 /**
  * The best cost and figure through every state of every pick over one pass. A pick's own restriction is left out, so
- * the value of a state that a lock forbids is what the best answer would cost with the lock turned.
+ * the value of a state that a lock forbids is what the best answer would cost with the lock turned. `sweeps` are those
+ * of one pass.
  */
-export function marginals(trellis: Trellis, cycle: boolean): Marginals {
+export function marginals(trellis: Trellis, cycle: boolean, sweeps: readonly Sweep[]): Marginals {
   const { picks, states, tiers, allowed } = trellis;
   const costs = new Int32Array(picks * states * tiers);
   const figures = new Int32Array(picks * states);
@@ -210,7 +224,7 @@ export function marginals(trellis: Trellis, cycle: boolean): Marginals {
   const total = new Int32Array(tiers);
   for (let first = 0; first < (cycle ? states : 1); first++) {
     const start = cycle ? first : null;
-    const ahead = sweepBackward(trellis, picks, start);
+    const ahead = sweeps[first]!;
     const behind = sweepForward(trellis, picks, start);
     for (let i = 0; i < picks; i++)
       for (let s = 0; s < states; s++) {
@@ -220,7 +234,7 @@ export function marginals(trellis: Trellis, cycle: boolean): Marginals {
           total[t] = ahead.costs[cell * tiers + t]! + behind.costs[cell * tiers + t]!;
         if (filled[cell] && compareTiers(total, 0, costs, cell * tiers, tiers) >= 0) continue;
         filled[cell] = 1;
-        costs.set(total, cell * tiers);
+        for (let t = 0; t < tiers; t++) costs[cell * tiers + t] = total[t]!;
         figures[cell] = ahead.figures[cell]! + behind.figures[cell]!;
       }
   }
