@@ -6,6 +6,7 @@ export default tseslint.config(
   {
     ignores: [
       '.next/',
+      '.cache/',
       'node_modules/',
       'next-env.d.ts',
       'test-results/',

@@ -55,7 +55,7 @@ test('strokes of a foreign row become locks only where the plan differs, after o
   await openLibrary(page);
   await pasteTab(page, `   D U U D U\n${tabOn('-5-7-8-7-5-')}`);
   await expect(
-    page.getByText('They fit alternation, start down, but for 3 notes, which would be locked.'),
+    page.getByText('They fit alternation, start down, but for one note, which would be locked.'),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Take them over' }).click();
   await expect(page.getByText(/The stroke rule is broken at note 3/)).toBeVisible();

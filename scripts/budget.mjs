@@ -11,9 +11,9 @@ const { address, child, stop } = await startServer(await freePort(0));
 let tooLarge = false;
 for (const [name, path] of Object.entries(ROUTES)) {
   const html = await (await fetch(address + path)).text();
-  const scripts = new Set(
-    [...html.matchAll(/<script[^>]+src="(\/_next\/[^"]+\.js)"/g)].map((match) => match[1]),
-  );
+  // Scripts for browsers without modules are never loaded by those that are supported.
+  const tags = [...html.matchAll(/<script[^>]+src="(\/_next\/[^"]+\.js)"[^>]*>/g)];
+  const scripts = new Set(tags.filter(([tag]) => !/nomodule/i.test(tag)).map((match) => match[1]));
   const bytes = [...scripts].reduce(
     (sum, source) => sum + gzipSync(readFileSync(join('.next', source.replace('/_next/', '')))).length,
     0,

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { DevelopersView } from '@/features/developers/DevelopersView';
+import { LateDevelopersView } from '@/features/developers/LateDevelopersView';
 
 export const metadata: Metadata = { title: 'Controls and marks' };
 
 export default function DevelopersPage() {
-  return <DevelopersView />;
+  return <LateDevelopersView />;
 }

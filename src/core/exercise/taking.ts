@@ -8,12 +8,41 @@ import { newExercise, type Exercise } from './exercise';
 
 const LOCK_REASON = 'as written in the tab';
 
-/** The policy that gives a row of strokes with the fewest differences, and the notes where it still differs. */
+/** Locks are found one by one, since the plan carries on from each; a row that needs more than this is locked whole. */
+const MOST_SINGLE_LOCKS = 64;
+
+type Strokes = Readonly<Record<string, Stroke>>;
+
+function lockedAs(passage: Passage, ids: readonly string[], strokes: Strokes): Passage {
+  const locks = ids.map((id): [string, Lock] => [id, { stroke: strokes[id]!, reason: LOCK_REASON }]);
+  return setLocks(passage, Object.fromEntries(locks));
+}
+
+function differing(passage: Passage, strokes: Strokes, policy: PickingPolicy): string[] {
+  const given = assignStrokes(passage, policy).passes[0]!;
+  return passage.notes.flatMap(({ id }, at) =>
+    strokes[id] !== undefined && strokes[id] !== given[at] ? [id] : [],
+  );
+}
+
+/** The notes that must be locked for a policy to give a row of strokes. */
+function locksFor(passage: Passage, strokes: Strokes, policy: PickingPolicy): string[] {
+  const locks: string[] = [];
+  for (let left = differing(passage, strokes, policy); left.length > 0;) {
+    if (locks.length >= MOST_SINGLE_LOCKS)
+      return passage.notes.map(({ id }) => id).filter((id) => strokes[id] !== undefined);
+    locks.push(left[0]!);
+    left = differing(lockedAs(passage, locks, strokes), strokes, policy);
+  }
+  return locks;
+}
+
+/** The policy that gives a row of strokes with the fewest locks, and the notes to lock. */
 export function fitPolicy(
   passage: Passage,
-  strokes: Readonly<Record<string, Stroke>>,
+  strokes: Strokes,
   policy: PickingPolicy,
-): { policy: PickingPolicy; differing: string[] } {
+): { policy: PickingPolicy; locks: string[] } {
   const first = passage.notes.map((note) => strokes[note.id]).find((stroke) => stroke !== undefined);
   const start = first ?? policy.start;
   const candidates: PickingPolicy[] = [
@@ -21,25 +50,18 @@ export function fitPolicy(
     { ...policy, start, kind: policy.kind === 'economy' ? 'alternateByNote' : 'economy' },
     { ...policy, start, kind: 'economy', travelOverSkips: true },
   ];
-  const fits = candidates.map((candidate) => {
-    const given = assignStrokes(passage, candidate).passes[0]!;
-    const differing = passage.notes.flatMap((note, at) =>
-      strokes[note.id] !== undefined && strokes[note.id] !== given[at] ? [note.id] : [],
-    );
-    return { policy: candidate, differing };
-  });
-  return fits.reduce((best, fit) => (fit.differing.length < best.differing.length ? fit : best));
+  const fits = candidates.map((candidate) => ({
+    policy: candidate,
+    locks: locksFor(passage, strokes, candidate),
+  }));
+  return fits.reduce((best, fit) => (fit.locks.length < best.locks.length ? fit : best));
 }
 
 /** Takes strokes over: the policy that fits them best, and locks where it differs. Answers the open question. */
-export function takeStrokes(exercise: Exercise, strokes: Readonly<Record<string, Stroke>>): Exercise {
-  const fit = fitPolicy(exercise.passage, strokes, exercise.policy);
-  const locks = fit.differing.map((id): [string, Lock] => [
-    id,
-    { stroke: strokes[id]!, reason: LOCK_REASON },
-  ]);
-  const passage = locks.length > 0 ? setLocks(exercise.passage, Object.fromEntries(locks)) : exercise.passage;
-  return { ...exercise, passage, policy: fit.policy, question: null };
+export function takeStrokes(exercise: Exercise, strokes: Strokes): Exercise {
+  const { policy, locks } = fitPolicy(exercise.passage, strokes, exercise.policy);
+  const passage = locks.length > 0 ? lockedAs(exercise.passage, locks, strokes) : exercise.passage;
+  return { ...exercise, passage, policy, question: null };
 }
 
 /** Puts the notes of a text into an exercise. Strokes that need no decision are taken; others become a question. */
@@ -51,7 +73,7 @@ export function withTab(exercise: Exercise, text: string, options: ReadTabOption
     return { ...read, question: { kind: 'vMeans' } };
   if (!strokes) return read;
   const fit = fitPolicy(passage, strokes, policy);
-  const isPlain = fit.differing.length === 0 && fit.policy.kind === policy.kind;
+  const isPlain = fit.locks.length === 0 && fit.policy.kind === policy.kind;
   return isPlain ? { ...read, policy: fit.policy } : { ...read, question: { kind: 'strokes', strokes } };
 }
 

@@ -105,7 +105,7 @@ export function solveSegment(
   let rivals = paths;
   let passCount = 1;
   // A lock holds in every pass, so two passes through it are two single ones: only a loop without locks can gain.
-  if (cycle && best.cost[0]! > 0 && picks.every((pick) => pick.lock === null)) {
+  if (cycle && best.cost.some((tier) => tier > 0) && picks.every((pick) => pick.lock === null)) {
     const twice = bestPaths(trellis, sweepsBackward(trellis, 2, true), 2);
     const bestTwice = bestOf(trellis, twice, auto, true);
     // Breaks recur each pass; a start other than asked happens once, however long the period.

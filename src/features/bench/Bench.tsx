@@ -1,9 +1,9 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
   checkGoal,
-  countText,
   goalText,
   noteAt,
   planOf,
@@ -13,13 +13,12 @@ import {
   type Passage,
 } from '@/core';
 import type { ExerciseSession, SessionState } from '@/storage';
-import { Tabs } from '@/ui/controls/Tabs';
 import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { StringLane, type Place } from '@/ui/lane/StringLane';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
-import { BalancePanel } from './BalancePanel';
 import { BenchBar } from './BenchBar';
+import type { TabId } from './BenchPanels';
 import type { EditExercise } from './edit';
 import {
   digitMemory,
@@ -31,31 +30,15 @@ import {
   type Change,
 } from './editing';
 import { GoalLine } from './GoalLine';
-import { GoalPanel } from './GoalPanel';
 import { laneBindings, laneKeyGroups } from './laneKeys';
 import { Legend } from './Legend';
-import { NotesPanel } from './NotesPanel';
 import { NoteStrip } from './NoteStrip';
-import { QuestionStrip } from './QuestionStrip';
-import { StrokesPanel } from './StrokesPanel';
-import { StudentPanel } from './StudentPanel';
-
-type TabId = 'strokes' | 'notes' | 'goal' | 'student';
 
 const Root = styled.div`
   display: grid;
   gap: 0.5rem;
   padding-bottom: 3.5rem;
   outline: none;
-`;
-
-const SideBySide = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);
-  gap: 1.5rem;
-  @media (max-width: 60rem) {
-    grid-template-columns: minmax(0, 1fr);
-  }
 `;
 
 const Trains = styled.div`
@@ -70,6 +53,14 @@ const Trains = styled.div`
     font-weight: 600;
   }
 `;
+
+const QuestionStrip = dynamic(() => import('./QuestionStrip').then((module) => module.QuestionStrip), {
+  ssr: false,
+});
+// The lane paints first; what stands under it follows.
+const BenchPanels = dynamic(() => import('./BenchPanels').then((module) => module.BenchPanels), {
+  ssr: false,
+});
 
 /** The lane takes at most this part of the window before it scrolls inside. */
 const LANE_SHARE = 0.53;
@@ -181,12 +172,13 @@ export function Bench({ session, state, exercise }: BenchProps) {
 
   const { kinds } = plan.analysis.figures;
   const sentence = trainsSentence(plan.analysis);
-  const policyName = policy.kind === 'economy' ? 'economy' : 'alternate';
   const selected = noteAt(passage, caret.ticks, caret.string);
   return (
     <Root ref={root} onKeyDown={onViewKey}>
       <GoalLine exercise={exercise} check={check} edit={edit} onChangeGoal={() => setTab('goal')} />
-      <QuestionStrip exercise={exercise} edit={edit} />
+      {exercise.question ? (
+        <QuestionStrip exercise={exercise} question={exercise.question} edit={edit} />
+      ) : null}
       <StringLane
         passage={passage}
         plan={plan}
@@ -218,48 +210,18 @@ export function Bench({ session, state, exercise }: BenchProps) {
         <p data-trains>{sentence}</p>
         <Legend kinds={kinds} hasPins={pinned.size > 0} />
       </Trains>
-      <Tabs<TabId>
-        label="Questions about the exercise"
-        selected={tab}
-        onSelect={setTab}
-        tabs={[
-          {
-            id: 'strokes',
-            name: 'Strokes and balance',
-            figure: `${policyName} · ${countText(kinds.outside)} outside : ${countText(kinds.inside)} inside`,
-            body: (
-              <SideBySide>
-                <StrokesPanel
-                  exercise={exercise}
-                  plan={plan}
-                  pass={pass}
-                  onPass={setChosenPass}
-                  edit={edit}
-                  onGo={place}
-                />
-                <BalancePanel exercise={exercise} plan={plan} setup={player.setup} />
-              </SideBySide>
-            ),
-          },
-          {
-            id: 'notes',
-            name: 'Notes',
-            figure: `${passage.notes.length}`,
-            body: <NotesPanel exercise={exercise} plan={plan} pass={pass} caret={caret} edit={edit} />,
-          },
-          {
-            id: 'goal',
-            name: 'Goal',
-            figure: check.of > 0 ? `${countText(check.met)} of ${countText(check.of)}` : 'none yet',
-            body: <GoalPanel exercise={exercise} check={check} edit={edit} />,
-          },
-          {
-            id: 'student',
-            name: 'To the student',
-            figure: `${exercise.studentNotes.length}`,
-            body: <StudentPanel exercise={exercise} plan={plan} caret={caret} edit={edit} onGo={place} />,
-          },
-        ]}
+      <BenchPanels
+        exercise={exercise}
+        plan={plan}
+        check={check}
+        setup={player.setup}
+        pass={pass}
+        caret={caret}
+        tab={tab}
+        onTab={setTab}
+        onPass={setChosenPass}
+        onGo={place}
+        edit={edit}
       />
       <BenchBar session={session} state={state} exercise={exercise} onLoop={setLoop} onStep={stepAndShow} />
     </Root>

@@ -9,7 +9,9 @@ import {
   type Goal,
   type GoalCheck,
 } from '@/core';
-import { NumberField, Select, TextField } from '@/ui/controls/fields';
+import { NumberField } from '@/ui/controls/NumberField';
+import { Select } from '@/ui/controls/Select';
+import { TextField } from '@/ui/controls/TextField';
 import type { EditExercise } from './edit';
 
 const Grid = styled.div`

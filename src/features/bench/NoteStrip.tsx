@@ -19,7 +19,9 @@ import {
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
-import { NumberField, Select, TextField } from '@/ui/controls/fields';
+import { NumberField } from '@/ui/controls/NumberField';
+import { Select } from '@/ui/controls/Select';
+import { TextField } from '@/ui/controls/TextField';
 import { StrokeIcon } from '@/ui/lane/marks';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';

@@ -16,8 +16,10 @@ import {
   type Plan,
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
-import { NumberField, Select, TextField } from '@/ui/controls/fields';
-import { say } from '@/ui/controls/toasts';
+import { NumberField } from '@/ui/controls/NumberField';
+import { Select } from '@/ui/controls/Select';
+import { TextField } from '@/ui/controls/TextField';
+import { say } from '@/ui/controls/say';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';

@@ -1,6 +1,6 @@
 'use client';
 import styled from 'styled-components';
-import { fitPolicy, takeStrokes, withTab, type Exercise, type Stroke } from '@/core';
+import { fitPolicy, takeStrokes, withTab, type Exercise, type OpenQuestion, type Stroke } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
@@ -19,10 +19,15 @@ const Strip = styled.div`
   }
 `;
 
+interface QuestionStripProps {
+  readonly exercise: Exercise;
+  readonly question: OpenQuestion;
+  readonly edit: EditExercise;
+}
+
 /** What a pasted tab left to be asked: once, and in place. */
-export function QuestionStrip({ exercise, edit }: { exercise: Exercise; edit: EditExercise }) {
-  const { question, passage, policy } = exercise;
-  if (!question) return null;
+export function QuestionStrip({ exercise, question, edit }: QuestionStripProps) {
+  const { passage, policy } = exercise;
   const drop = () => edit('Leave the strokes to the plan', (one) => ({ ...one, question: null }));
   if (question.kind === 'vMeans') {
     const answer = (vMeans: Stroke) =>
@@ -47,7 +52,7 @@ export function QuestionStrip({ exercise, edit }: { exercise: Exercise; edit: Ed
     );
   }
   const fit = fitPolicy(passage, question.strokes, policy);
-  const count = fit.differing.length;
+  const count = fit.locks.length;
   const name = fit.policy.kind === 'economy' ? 'economy' : 'alternation';
   return (
     <Strip role="group" aria-label="A question about the tab">

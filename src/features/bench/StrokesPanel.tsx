@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import { counted, unmetText, type Exercise, type PickingPolicy, type Plan, slantText } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
-import { Switch } from '@/ui/controls/fields';
+import { Switch } from '@/ui/controls/Switch';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';

@@ -12,7 +12,7 @@ import {
 } from '@/core';
 import { newId } from '@/storage';
 import { Button } from '@/ui/controls/Button';
-import { TextField } from '@/ui/controls/fields';
+import { TextField } from '@/ui/controls/TextField';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { countText } from '@/core';
 import { Menu } from '@/ui/controls/Menu';
-import { TextField } from '@/ui/controls/fields';
+import { TextField } from '@/ui/controls/TextField';
 import { KindIcon } from '@/ui/lane/marks';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { colour } from '@/ui/theme/tokens';

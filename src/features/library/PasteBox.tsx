@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import { emptyPassage, exerciseFromTab, readTabText } from '@/core';
 import { addEmptyExercise, addExercise, database } from '@/storage';
 import { Button } from '@/ui/controls/Button';
-import { TextField } from '@/ui/controls/fields';
+import { TextField } from '@/ui/controls/TextField';
 import { colour } from '@/ui/theme/tokens';
 
 const Root = styled.section`

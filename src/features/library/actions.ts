@@ -13,7 +13,7 @@ import {
   step,
   timestamp,
 } from '@/storage';
-import { say } from '@/ui/controls/toasts';
+import { say } from '@/ui/controls/say';
 
 /** Larger files are refused before they are read: no library comes near it. */
 const MAX_FILE_BYTES = 50_000_000;

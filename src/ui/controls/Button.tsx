@@ -1,4 +1,5 @@
 'use client';
+import type { Ref } from 'react';
 import { Button as AriaButton, type ButtonProps as AriaButtonProps } from 'react-aria-components';
 import styled, { css } from 'styled-components';
 import { colour } from '../theme/tokens';
@@ -62,6 +63,7 @@ const Root = styled(AriaButton)<Look>`
 `;
 
 export interface ButtonProps extends AriaButtonProps {
+  readonly ref?: Ref<HTMLButtonElement>;
   readonly look?: 'primary' | 'plain' | 'quiet';
   /** For a button that is an icon alone; it needs an aria-label. */
   readonly square?: boolean;

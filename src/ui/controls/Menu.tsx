@@ -1,36 +1,37 @@
 'use client';
-import type { ReactNode } from 'react';
-import { Menu as AriaMenu, MenuItem, MenuTrigger } from 'react-aria-components';
-import styled from 'styled-components';
+import dynamic from 'next/dynamic';
+import { useRef, useState, type ReactNode } from 'react';
 import { Button } from './Button';
-import { Sheet, sheetItem } from './fields';
+import type { MenuAction } from './props';
 
-const Item = styled(MenuItem)`
-  ${sheetItem}
-`;
+const MenuSheet = dynamic(() => import('./MenuSheet').then((module) => module.MenuSheet), { ssr: false });
 
 interface MenuProps {
   readonly label: string;
   readonly icon: ReactNode;
-  readonly items: readonly { readonly id: string; readonly name: string; readonly run: () => void }[];
+  readonly items: readonly MenuAction[];
 }
 
 /** Further actions behind one button. */
 export function Menu({ label, icon, items }: MenuProps) {
+  const trigger = useRef<HTMLButtonElement>(null);
+  const [isOpen, setIsOpen] = useState(false);
   return (
-    <MenuTrigger>
-      <Button look="quiet" square aria-label={label}>
+    <>
+      <Button
+        ref={trigger}
+        look="quiet"
+        square
+        aria-label={label}
+        aria-haspopup="menu"
+        aria-expanded={isOpen}
+        onPress={() => setIsOpen(true)}
+      >
         {icon}
       </Button>
-      <Sheet placement="bottom end">
-        <AriaMenu aria-label={label} onAction={(key) => items.find((item) => item.id === key)?.run()}>
-          {items.map(({ id, name }) => (
-            <Item key={id} id={id}>
-              {name}
-            </Item>
-          ))}
-        </AriaMenu>
-      </Sheet>
-    </MenuTrigger>
+      {isOpen ? (
+        <MenuSheet label={label} items={items} trigger={trigger} onClose={() => setIsOpen(false)} />
+      ) : null}
+    </>
   );
 }

@@ -6,7 +6,6 @@ import { usePathname } from 'next/navigation';
 import { useEffect, useState, useSyncExternalStore, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { Button } from '../controls/Button';
-import { Toasts } from '../controls/toasts';
 import { KeySheetProvider } from '../keys/keys';
 import { colour } from '../theme/tokens';
 import { Notices } from './Notices';
@@ -14,6 +13,7 @@ import { PlayerProvider } from './player';
 import { PlayerPicker } from './PlayerPicker';
 import { useStart } from './start';
 
+const Toasts = dynamic(() => import('../controls/Toasts').then((module) => module.Toasts), { ssr: false });
 const KeySheet = dynamic(() => import('./KeySheet').then((module) => module.KeySheet));
 
 const Skip = styled.a`

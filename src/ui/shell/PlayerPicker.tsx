@@ -1,91 +1,33 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { UserRound } from 'lucide-react';
-import { useState } from 'react';
-import { Dialog, DialogTrigger } from 'react-aria-components';
-import styled from 'styled-components';
-import { DEFAULT_SETUP, ME } from '@/core';
-import { addPlayer, changePlayer, choosePlayer, database } from '@/storage';
+import dynamic from 'next/dynamic';
+import { useRef, useState } from 'react';
 import { Button } from '../controls/Button';
-import { Choice } from '../controls/Choice';
-import { Select, Sheet, TextField } from '../controls/fields';
 import { usePlayer } from './player';
 
-const Form = styled(Dialog)`
-  display: grid;
-  gap: 0.75rem;
-  width: 17rem;
-  padding: 0.75rem;
-  outline: none;
-`;
-
-const HANDS = [
-  { id: 'right', name: 'Right' },
-  { id: 'left', name: 'Left' },
-] as const;
-
-function PlayerForm({ onDone }: { onDone: () => void }) {
-  const player = usePlayer();
-  const players = useLiveQuery(() => database().players.toArray()) ?? [player];
-  const [name, setName] = useState('');
-  const db = database();
-  const others = [...players].sort(
-    (a, b) => Number(b.id === ME) - Number(a.id === ME) || a.name.localeCompare(b.name),
-  );
-  return (
-    <>
-      <Select
-        label="Student of the moment"
-        value={player.id}
-        onChange={(id) => void choosePlayer(db, id)}
-        options={others.map((one) => ({ id: one.id, name: one.name }))}
-      />
-      <Choice
-        label={`Plays (${player.name})`}
-        value={player.setup.handedness}
-        onChange={(handedness) =>
-          void changePlayer(db, player.id, { setup: { ...player.setup, handedness } })
-        }
-        options={HANDS.map(({ id, name: hand }) => ({ id, name: `${hand}-handed` }))}
-      />
-      <div>
-        <TextField
-          label="New student (name or alias)"
-          value={name}
-          onChange={setName}
-          maxLength={80}
-          onKeyDown={(key) => {
-            if (key === 'Enter') add();
-            return key === 'Enter';
-          }}
-        />
-        <Button isDisabled={name.trim() === ''} onPress={add} style={{ marginTop: '0.5rem' }}>
-          Add student
-        </Button>
-      </div>
-    </>
-  );
-
-  function add() {
-    if (name.trim() === '') return;
-    void addPlayer(db, name.trim(), DEFAULT_SETUP);
-    setName('');
-    onDone();
-  }
-}
+const PlayerSheet = dynamic(() => import('./PlayerSheet').then((module) => module.PlayerSheet), {
+  ssr: false,
+});
 
 /** The student of the moment, chosen and set up here until the Students view. */
 export function PlayerPicker() {
   const player = usePlayer();
+  const trigger = useRef<HTMLButtonElement>(null);
+  const [isOpen, setIsOpen] = useState(false);
   return (
-    <DialogTrigger>
-      <Button look="quiet" aria-label={`Student: ${player.name}, ${player.setup.handedness}-handed`}>
+    <>
+      <Button
+        ref={trigger}
+        look="quiet"
+        aria-label={`Student: ${player.name}, ${player.setup.handedness}-handed`}
+        aria-haspopup="dialog"
+        aria-expanded={isOpen}
+        onPress={() => setIsOpen(true)}
+      >
         <UserRound size={16} aria-hidden /> {player.name}
         {player.setup.handedness === 'left' ? ' · left' : ''}
       </Button>
-      <Sheet placement="bottom end">
-        <Form aria-label="Student">{({ close }) => <PlayerForm onDone={close} />}</Form>
-      </Sheet>
-    </DialogTrigger>
+      {isOpen ? <PlayerSheet trigger={trigger} onClose={() => setIsOpen(false)} /> : null}
+    </>
   );
 }

@@ -11,7 +11,7 @@ import {
   step,
   sweepUnused,
 } from '@/storage';
-import { say } from '../controls/toasts';
+import { say } from '../controls/say';
 
 /** Where a seeded clock starts. */
 const SEEDED_START_MS = Date.UTC(2026, 0, 12, 9, 0);

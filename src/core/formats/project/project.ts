@@ -116,7 +116,12 @@ export function readProject(text: string): ProjectReading {
     }));
     return { project: null, problems };
   }
-  const project = checked.value as Project;
+  const {
+    format: _format,
+    version: _version,
+    ...rest
+  } = checked.value as Project & Record<'format' | 'version', unknown>;
+  const project: Project = rest;
   const fault = consistencyFault(project);
   return fault ? refused('inconsistent', fault.message, fault.path) : { project, problems: [] };
 }

@@ -4,27 +4,12 @@ import {
   Text,
   UNSTABLE_Toast as AriaToast,
   UNSTABLE_ToastContent as ToastContent,
-  UNSTABLE_ToastQueue as ToastQueue,
   UNSTABLE_ToastRegion as ToastRegion,
 } from 'react-aria-components';
 import styled from 'styled-components';
 import { colour } from '../theme/tokens';
 import { Button } from './Button';
-
-interface Message {
-  readonly text: string;
-  readonly action?: { readonly name: string; readonly run: () => void };
-}
-
-/** Long enough to read a sentence and reach the button. */
-const SHOWN_MS = 10_000;
-
-const queue = new ToastQueue<Message>({ maxVisibleToasts: 3 });
-
-/** Says in passing what happened, with one thing to do about it (most often: undo). */
-export function say(text: string, action?: Message['action']): void {
-  queue.add(action ? { text, action } : { text }, { timeout: SHOWN_MS });
-}
+import { queue, type Message } from './toastQueue';
 
 const Region = styled(ToastRegion<Message>)`
   position: fixed;

@@ -1,0 +1,90 @@
+'use client';
+import styled from 'styled-components';
+import { countText, type Exercise, type GoalCheck, type Plan, type Setup } from '@/core';
+import { Tabs } from '@/ui/controls/Tabs';
+import type { Place } from '@/ui/lane/StringLane';
+import { BalancePanel } from './BalancePanel';
+import type { EditExercise } from './edit';
+import { GoalPanel } from './GoalPanel';
+import { NotesPanel } from './NotesPanel';
+import { StrokesPanel } from './StrokesPanel';
+import { StudentPanel } from './StudentPanel';
+
+/** The questions under the lane. */
+export type TabId = 'strokes' | 'notes' | 'goal' | 'student';
+
+const SideBySide = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);
+  gap: 1.5rem;
+  @media (max-width: 60rem) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+interface BenchPanelsProps {
+  readonly exercise: Exercise;
+  readonly plan: Plan;
+  readonly check: GoalCheck;
+  readonly setup: Setup;
+  readonly pass: number;
+  readonly caret: Place;
+  readonly tab: TabId;
+  readonly onTab: (tab: TabId) => void;
+  readonly onPass: (pass: number) => void;
+  readonly onGo: (place: Place) => void;
+  readonly edit: EditExercise;
+}
+
+/** One question at a time under the lane, its most telling figure on its tab. */
+export function BenchPanels(props: BenchPanelsProps) {
+  const { exercise, plan, check, setup, pass, caret, tab, onTab, onPass, onGo, edit } = props;
+  const { passage, policy } = exercise;
+  const { kinds } = plan.analysis.figures;
+  const policyName = policy.kind === 'economy' ? 'economy' : 'alternate';
+  return (
+    <Tabs<TabId>
+      label="Questions about the exercise"
+      selected={tab}
+      onSelect={onTab}
+      tabs={[
+        {
+          id: 'strokes',
+          name: 'Strokes and balance',
+          figure: `${policyName} · ${countText(kinds.outside)} outside : ${countText(kinds.inside)} inside`,
+          body: (
+            <SideBySide>
+              <StrokesPanel
+                exercise={exercise}
+                plan={plan}
+                pass={pass}
+                onPass={onPass}
+                edit={edit}
+                onGo={onGo}
+              />
+              <BalancePanel exercise={exercise} plan={plan} setup={setup} />
+            </SideBySide>
+          ),
+        },
+        {
+          id: 'notes',
+          name: 'Notes',
+          figure: `${passage.notes.length}`,
+          body: <NotesPanel exercise={exercise} plan={plan} pass={pass} caret={caret} edit={edit} />,
+        },
+        {
+          id: 'goal',
+          name: 'Goal',
+          figure: check.of > 0 ? `${countText(check.met)} of ${countText(check.of)}` : 'none yet',
+          body: <GoalPanel exercise={exercise} check={check} edit={edit} />,
+        },
+        {
+          id: 'student',
+          name: 'To the student',
+          figure: `${exercise.studentNotes.length}`,
+          body: <StudentPanel exercise={exercise} plan={plan} caret={caret} edit={edit} onGo={onGo} />,
+        },
+      ]}
+    />
+  );
+}

@@ -1,0 +1,50 @@
+'use client';
+import type { ReactNode } from 'react';
+import { Switch as AriaSwitch } from 'react-aria-components';
+import styled from 'styled-components';
+import { colour } from '../theme/tokens';
+
+const SwitchRoot = styled(AriaSwitch)`
+  display: inline-flex;
+  align-items: center;
+  gap: 0.5rem;
+  min-height: 2rem;
+  cursor: pointer;
+  .track {
+    position: relative;
+    width: 2.1rem;
+    height: 1.2rem;
+    border: 1.5px solid ${colour.inkSoft};
+    border-radius: 1rem;
+  }
+  .track::after {
+    content: '';
+    position: absolute;
+    inset: 0.15rem auto 0.15rem 0.15rem;
+    aspect-ratio: 1;
+    border-radius: 50%;
+    background: ${colour.inkSoft};
+  }
+  &[data-selected] .track {
+    border-color: ${colour.accent};
+    background: ${colour.accent};
+  }
+  &[data-selected] .track::after {
+    inset: 0.15rem 0.15rem 0.15rem auto;
+    background: ${colour.accentInk};
+  }
+  &[data-focus-visible] .track {
+    outline: 2px solid ${colour.focus};
+    outline-offset: 2px;
+  }
+`;
+
+/** On or off. */
+export function Switch(props: { isOn: boolean; onChange: (isOn: boolean) => void; children: ReactNode }) {
+  return (
+    <SwitchRoot isSelected={props.isOn} onChange={props.onChange}>
+      <span className="track" />
+      {props.children}
+    </SwitchRoot>
+  );
+}

@@ -1,0 +1,23 @@
+/** Properties that a control shares with the part of it that is loaded late. */
+import type { Labelled } from './fieldParts';
+
+export interface SelectProps<T extends string> extends Labelled {
+  readonly value: T;
+  readonly onChange: (value: T) => void;
+  readonly options: readonly { readonly id: T; readonly name: string }[];
+}
+
+export interface NumberFieldProps extends Labelled {
+  readonly value: number | null;
+  readonly onChange: (value: number | null) => void;
+  readonly min: number;
+  readonly max: number;
+  readonly step?: number;
+}
+
+/** An action in a menu. */
+export interface MenuAction {
+  readonly id: string;
+  readonly name: string;
+  readonly run: () => void;
+}

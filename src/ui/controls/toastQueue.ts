@@ -1,0 +1,9 @@
+import { UNSTABLE_ToastQueue as ToastQueue } from 'react-aria-components';
+
+export interface Message {
+  readonly text: string;
+  readonly action?: { readonly name: string; readonly run: () => void };
+}
+
+/** What is to be said, in order. */
+export const queue = new ToastQueue<Message>({ maxVisibleToasts: 3 });

@@ -1,0 +1,93 @@
+'use client';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useState, type RefObject } from 'react';
+import { Dialog } from 'react-aria-components';
+import styled from 'styled-components';
+import { DEFAULT_SETUP, ME } from '@/core';
+import { addPlayer, changePlayer, choosePlayer, database } from '@/storage';
+import { Button } from '../controls/Button';
+import { Choice } from '../controls/Choice';
+import { SelectBox } from '../controls/SelectBox';
+import { Sheet } from '../controls/Sheet';
+import { TextField } from '../controls/TextField';
+import { usePlayer } from './player';
+
+const Form = styled(Dialog)`
+  display: grid;
+  gap: 0.75rem;
+  width: 17rem;
+  padding: 0.75rem;
+  outline: none;
+`;
+
+const HANDS = [
+  { id: 'right', name: 'Right' },
+  { id: 'left', name: 'Left' },
+] as const;
+
+function PlayerForm({ onDone }: { onDone: () => void }) {
+  const player = usePlayer();
+  const players = useLiveQuery(() => database().players.toArray()) ?? [player];
+  const [name, setName] = useState('');
+  const db = database();
+  const others = [...players].sort(
+    (a, b) => Number(b.id === ME) - Number(a.id === ME) || a.name.localeCompare(b.name),
+  );
+  return (
+    <>
+      <SelectBox
+        label="Student of the moment"
+        value={player.id}
+        onChange={(id) => void choosePlayer(db, id)}
+        options={others.map((one) => ({ id: one.id, name: one.name }))}
+      />
+      <Choice
+        label={`Plays (${player.name})`}
+        value={player.setup.handedness}
+        onChange={(handedness) =>
+          void changePlayer(db, player.id, { setup: { ...player.setup, handedness } })
+        }
+        options={HANDS.map(({ id, name: hand }) => ({ id, name: `${hand}-handed` }))}
+      />
+      <div>
+        <TextField
+          label="New student (name or alias)"
+          value={name}
+          onChange={setName}
+          maxLength={80}
+          onKeyDown={(key) => {
+            if (key === 'Enter') add();
+            return key === 'Enter';
+          }}
+        />
+        <Button isDisabled={name.trim() === ''} onPress={add} style={{ marginTop: '0.5rem' }}>
+          Add student
+        </Button>
+      </div>
+    </>
+  );
+
+  function add() {
+    if (name.trim() === '') return;
+    void addPlayer(db, name.trim(), DEFAULT_SETUP);
+    setName('');
+    onDone();
+  }
+}
+
+/** Chooses, sets up and adds students; loaded when it is first asked for. */
+export function PlayerSheet({
+  trigger,
+  onClose,
+}: {
+  trigger: RefObject<HTMLElement | null>;
+  onClose: () => void;
+}) {
+  return (
+    <Sheet triggerRef={trigger} isOpen onOpenChange={(isOpen) => !isOpen && onClose()} placement="bottom end">
+      <Form aria-label="Student">
+        <PlayerForm onDone={onClose} />
+      </Form>
+    </Sheet>
+  );
+}
