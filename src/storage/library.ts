@@ -54,10 +54,9 @@ export async function readLibrary(db: Database, playerId: string): Promise<Libra
 /** Adds an exercise; returns its id. */
 export async function addExercise(db: Database, exercise: Exercise, label: string): Promise<string> {
   const id = newId();
-  const { passageHash: hash } = recordFields(exercise);
   const create = { ...recordFields(exercise), archivedAt: null, id };
   await commit(db, LIBRARY, label, [{ table: 'exercises', create }], {
-    passages: [{ hash, passage: exercise.passage }],
+    passages: [{ hash: create.passageHash, passage: exercise.passage }],
   });
   return id;
 }

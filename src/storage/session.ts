@@ -5,7 +5,7 @@
 import { liveQuery } from 'dexie';
 import { passageHash, type Exercise } from '@/core';
 import type { Database } from './database';
-import { exerciseOf, recordFields } from './library';
+import { exerciseOf } from './library';
 import { commit, ConflictError, step, steps } from './log';
 
 export type SaveProblem = 'conflict' | 'full' | 'failed';
@@ -75,14 +75,15 @@ export class ExerciseSession {
     for (const listener of this.listeners) listener();
   }
 
-  private async reload(): Promise<void> {
+  /** Shows what is kept, unless more work than `own` (the caller's) is still to be written. */
+  private async reload(own = 0): Promise<void> {
     const record = await this.db.exercises.get(this.id);
     const kept = record && (await this.db.passages.get(record.passageHash));
     if (!record || !kept) {
       this.set({ status: 'missing', exercise: null });
       return;
     }
-    if (this.waiting > 0) return;
+    if (this.waiting > own) return;
     this.revision = record.revision;
     this.set({
       status: 'ready',
@@ -101,14 +102,14 @@ export class ExerciseSession {
     if (keys.length === 0) return;
     this.set({ exercise: after, undo: label, redo: null });
     this.enqueue(async () => {
-      const fields: Record<string, unknown> = recordFields(after);
+      const { passage, ...others } = after;
+      const hash = keys.includes('passage') ? passageHash(passage) : null;
+      const fields: Record<string, unknown> = { ...others, passageHash: hash };
       const set = Object.fromEntries(
         keys.map((key) => (key === 'passage' ? ['passageHash', fields.passageHash] : [key, fields[key]])),
       );
       const entry = await commit(this.db, this.id, label, [{ table: 'exercises', id: this.id, set }], {
-        passages: keys.includes('passage')
-          ? [{ hash: passageHash(after.passage), passage: after.passage }]
-          : [],
+        passages: hash === null ? [] : [{ hash, passage }],
         expect: { table: 'exercises', id: this.id, revision: this.revision },
         ...(mergeKey === undefined ? {} : { mergeKey }),
       });
@@ -121,9 +122,7 @@ export class ExerciseSession {
     this.enqueue(async () => {
       const entry = await step(this.db, this.id, way);
       if (!entry) return;
-      this.waiting--;
-      await this.reload();
-      this.waiting++;
+      await this.reload(1);
     });
   }
 

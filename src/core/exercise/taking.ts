@@ -1,5 +1,5 @@
 /** Taking pasted tab into an exercise, with the strokes that came with it. */
-import { readTabText, type ReadTabOptions } from '../formats/tab/read';
+import { readTabText, type ReadTabOptions, type TabReading } from '../formats/tab/read';
 import { setLocks } from '../passage/edits';
 import type { Lock, Passage, Stroke } from '../passage/passage';
 import type { PickingPolicy } from '../picking/policy';
@@ -66,7 +66,11 @@ export function takeStrokes(exercise: Exercise, strokes: Strokes): Exercise {
 
 /** Puts the notes of a text into an exercise. Strokes that need no decision are taken; others become a question. */
 export function withTab(exercise: Exercise, text: string, options: ReadTabOptions = {}): Exercise {
-  const { passage, strokes, problems, repeats } = readTabText(text, options);
+  return withReading(exercise, text, readTabText(text, options));
+}
+
+function withReading(exercise: Exercise, text: string, reading: TabReading): Exercise {
+  const { passage, strokes, problems, repeats } = reading;
   const policy = repeats ? { ...exercise.policy, loop: true } : exercise.policy;
   const read: Exercise = { ...exercise, passage, policy, sourceText: text, question: null };
   if (problems.some((problem) => problem.code === 'strokeMeaning'))
@@ -82,9 +86,10 @@ const TITLE_LENGTH = 80;
 
 /** A new exercise from pasted text, or null when there are no notes in it. Its first line that is not tab names it. */
 export function exerciseFromTab(text: string, fallbackTitle: string): Exercise | null {
-  const { passage, problems } = readTabText(text);
+  const reading = readTabText(text);
+  const { passage, problems } = reading;
   if (passage.notes.length === 0) return null;
   const heading = problems.find((problem) => problem.code === 'textLine')?.text.trim();
   const title = heading && /[\p{L}\p{N}]/u.test(heading) ? heading.slice(0, TITLE_LENGTH) : fallbackTitle;
-  return withTab(newExercise(title, passage), text);
+  return withReading(newExercise(title, passage), text, reading);
 }

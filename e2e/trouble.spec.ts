@@ -1,0 +1,50 @@
+/** When something breaks: a view that fails, a database that another version wants. */
+import { readFileSync } from 'node:fs';
+import { expect, test as base } from '@playwright/test';
+import { openLibrary } from './fixtures';
+
+// These tests cause errors on purpose, so they do without the fixture that fails on any.
+const test = base.extend({ baseURL: async ({}, use) => use(process.env.YARDFELL_ADDRESS!) });
+
+test('a view that breaks still lets all data be saved to a file', async ({ page }) => {
+  await openLibrary(page);
+  await page.evaluate(async () => {
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      const request = indexedDB.open('yardfell');
+      request.onsuccess = () => resolve(request.result);
+    });
+    const store = db.transaction('passages', 'readwrite').objectStore('passages');
+    await new Promise<void>((resolve) => {
+      store.getAll().onsuccess = (event) => {
+        for (const record of (event.target as IDBRequest<{ passage: { notes: unknown } }[]>).result) {
+          record.passage.notes = null;
+          store.put(record);
+        }
+        store.transaction.oncomplete = () => resolve();
+      };
+    });
+    db.close();
+  });
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'This view stopped working' })).toBeVisible();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save everything to a file' }).click(),
+  ]);
+  expect(readFileSync(await download.path(), 'utf8')).toContain('"Kite string"');
+});
+
+test('a tab gives way to a newer version of the database and says so', async ({ page }) => {
+  await openLibrary(page);
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const request = indexedDB.open('yardfell', 1000);
+        request.onsuccess = () => {
+          request.result.close();
+          resolve();
+        };
+      }),
+  );
+  await expect(page.getByText('A newer version was opened in another tab.')).toBeVisible();
+});
