@@ -21,7 +21,7 @@ export const SmallLane = memo(function SmallLane({
     () => layoutLane({ passage, ...plan, pass: 0 }, width, SMALL_LANE),
     [passage, plan, width],
   );
-  const system = layout.systems[0]!;
+  const system = layout.system(0);
   const rows = rowsFor(layout.strings, SMALL_LANE, false);
   return (
     <svg width={width} height={rows.height} viewBox={`0 0 ${width} ${rows.height}`} aria-hidden>

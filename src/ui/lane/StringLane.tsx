@@ -147,12 +147,12 @@ export function StringLane(props: StringLaneProps) {
     () => layoutLane({ passage, ...plan, pass }, room, size),
     [passage, plan, pass, room, size],
   );
-  const { systems, slotWidth } = layout;
-  const height = systems.length * rows.height + 6;
+  const { slotWidth } = layout;
+  const height = layout.count * rows.height + 6;
   const shown = Math.min(height, maxHeight);
   const caretSystem = Math.max(
     0,
-    systems.findLastIndex((system) => (system.columns[0]?.ticks ?? 0) <= caret.ticks),
+    layout.starts.findLastIndex((start) => start <= caret.ticks),
   );
 
   useEffect(() => {
@@ -175,7 +175,8 @@ export function StringLane(props: StringLaneProps) {
       null,
     );
     if (!nearest) return null;
-    const isPast = system === systems.at(-1) && x > nearest.x + slotWidth * 0.6 && !plan.analysis.loop;
+    const isPast =
+      system.index === layout.count - 1 && x > nearest.x + slotWidth * 0.6 && !plan.analysis.loop;
     const string = Math.round((y - rows.firstStringY) / size.stringGap) + 1;
     return {
       place: {
@@ -221,7 +222,8 @@ export function StringLane(props: StringLaneProps) {
   };
 
   const first = Math.max(0, Math.floor(scrollTop / rows.height) - 1);
-  const count = Math.ceil(shown / rows.height) + 2;
+  const last = Math.min(layout.count, first + Math.ceil(shown / rows.height) + 2);
+  const inSight = Array.from({ length: Math.max(0, last - first) }, (_, at) => layout.system(first + at));
   return (
     <>
       <Frame
@@ -239,7 +241,7 @@ export function StringLane(props: StringLaneProps) {
         <div style={{ height: height - 2 }} aria-hidden>
           {width === 0
             ? null
-            : systems.slice(first, first + count).map((system) => (
+            : inSight.map((system) => (
                 <svg
                   key={system.index}
                   width={width}

@@ -83,14 +83,21 @@ export interface LaneSystem {
   readonly loopEndX: number | null;
 }
 
+/** Systems are laid out when they are asked for: of a long passage only those in sight. */
 export interface LaneLayout {
-  readonly systems: readonly LaneSystem[];
+  readonly count: number;
+  /** The first moment of each system, in ticks. */
+  readonly starts: readonly number[];
+  readonly system: (index: number) => LaneSystem;
   readonly slotWidth: number;
   readonly strings: number;
 }
 
+/** A column whose place is not known yet. */
+type Moment = Omit<LaneColumn, 'x'>;
+
 /** Columns of a passage without their places: all slots and every moment at which a note begins. */
-function momentsOf(passage: Passage): Omit<LaneColumn, 'x'>[] {
+function momentsOf(passage: Passage): Moment[] {
   const byTicks = new Map<number, Note[]>();
   for (const note of passage.notes) {
     const here = byTicks.get(note.onsetTicks);
@@ -112,23 +119,20 @@ function momentsOf(passage: Passage): Omit<LaneColumn, 'x'>[] {
   });
 }
 
-/** Shares columns out over systems, by whole bars where a bar fits, else by whole beats. */
-function wrap<T extends { readonly isBarStart: boolean; readonly slot: Slot }>(
-  columns: readonly T[],
-  most: number,
-): T[][] {
-  const systems: T[][] = [];
-  let rest = [...columns];
-  while (rest.length > most) {
-    const bar = rest.findLastIndex((column, at) => at > 0 && at <= most && column.isBarStart);
-    const beat = rest.findLastIndex((column, at) => at > 0 && at <= most && column.slot.indexInBeat === 0);
+/** Where systems begin among the columns: at whole bars where a bar fits, else at whole beats. */
+function wrap(columns: readonly Moment[], most: number): number[] {
+  const starts = [0];
+  for (let from = 0; from + most < columns.length; from = starts.at(-1)!) {
+    let [bar, beat] = [0, 0];
+    for (let at = 1; at <= most; at++) {
+      const column = columns[from + at]!;
+      if (column.isBarStart) bar = at;
+      if (column.slot.indexInBeat === 0) beat = at;
+    }
     // A break at a bar that leaves most of the line empty reads worse than one at a beat.
-    const at = bar >= most / 2 ? bar : beat > 0 ? beat : most;
-    systems.push(rest.slice(0, at));
-    rest = rest.slice(at);
+    starts.push(from + (bar >= most / 2 ? bar : beat > 0 ? beat : most));
   }
-  if (rest.length > 0 || systems.length === 0) systems.push(rest);
-  return systems;
+  return starts;
 }
 
 interface Content {
@@ -138,10 +142,12 @@ interface Content {
   readonly pass: number;
 }
 
+type StrokeOf = (note: Note) => Stroke | null;
+
 /** The pick of a column with its stroke, or null where nothing is picked. */
-function pickAt(column: LaneColumn, strokes: ReadonlyMap<string, Stroke>, isGhost: boolean): LanePick | null {
+function pickAt(column: LaneColumn, strokeOf: StrokeOf, isGhost: boolean): LanePick | null {
   const picked = column.notes.filter((note) => note.technique === 'pick');
-  const stroke = picked[0] && strokes.get(picked[0].id);
+  const stroke = picked[0] && strokeOf(picked[0]);
   if (!stroke) return null;
   const strings = picked.map((note) => note.string);
   const span = { thinnest: Math.min(...strings), thickest: Math.max(...strings) };
@@ -158,85 +164,102 @@ function pickAt(column: LaneColumn, strokes: ReadonlyMap<string, Stroke>, isGhos
   };
 }
 
-/** Strokes by note id in one pass. */
-function strokesOfPass({ passage, assignment }: Content, pass: number): Map<string, Stroke> {
-  const strokes = assignment.passes[pass % assignment.passes.length] ?? [];
-  return new Map(
-    passage.notes.flatMap(({ id }, index) => (strokes[index] ? [[id, strokes[index]] as const] : [])),
-  );
+/** The changes of one pass by the note they leave. */
+function changesByNote({ analysis, pass }: Content): Map<string, Transition[]> {
+  const changes = new Map<string, Transition[]>();
+  for (const some of [analysis.transitions, analysis.outsideLoop])
+    for (const change of some) {
+      if (change.pass !== pass) continue;
+      const there = changes.get(change.fromNote);
+      if (there) there.push(change);
+      else changes.set(change.fromNote, [change]);
+    }
+  return changes;
 }
 
 /** Lays the lane out for a width in pixels. */
 export function layoutLane(content: Content, width: number, size: LaneSize): LaneLayout {
-  const { passage, analysis, pass } = content;
+  const { passage, analysis, assignment, pass } = content;
   const moments = momentsOf(passage);
-  const isLooped = analysis.loop;
-  const seamSlots = isLooped ? SEAM_SLOTS : 0;
+  const seamSlots = analysis.loop ? SEAM_SLOTS : 0;
   const room = Math.max(4, Math.floor((width - size.gutter) / size.slotMin) - 1);
-  const lines = wrap(moments, Math.max(1, room - seamSlots));
-  const longest = Math.max(
-    1,
-    ...lines.map((line, at) => line.length + (at === lines.length - 1 ? seamSlots : 0)),
-  );
+  const starts = wrap(moments, Math.max(1, room - seamSlots));
+  const end = (index: number) => starts[index + 1] ?? moments.length;
+  const longest = starts.reduce((most, start, index) => {
+    const isLast = index === starts.length - 1;
+    return Math.max(most, end(index) - start + (isLast ? seamSlots : 0));
+  }, 1);
   const slotWidth = Math.min(size.slotMax, Math.max(size.slotMin, (width - size.gutter) / (longest + 0.6)));
+  const indexOf = new Map(passage.notes.map((note, index) => [note.id, index]));
+  const strokesIn = (which: number): StrokeOf => {
+    const strokes = assignment.passes[which % assignment.passes.length] ?? [];
+    return (note) => strokes[indexOf.get(note.id) ?? -1] ?? null;
+  };
+  const changes = changesByNote(content);
   const span = loopSpan(passage);
-  const strokes = strokesOfPass(content, pass);
-  const nextStrokes = strokesOfPass(content, pass + 1);
-  const shown = [...analysis.transitions, ...analysis.outsideLoop].filter((change) => change.pass === pass);
-  const changesFrom = new Map<string, Transition[]>();
-  for (const change of shown)
-    changesFrom.set(change.fromNote, [...(changesFrom.get(change.fromNote) ?? []), change]);
+  const x = (at: number) => size.gutter + (at + 0.6) * slotWidth;
 
-  const systems = lines.map((line, index): LaneSystem => {
-    const columns = line.map((column, at): LaneColumn => ({
-      ...column,
-      x: size.gutter + (at + 0.6) * slotWidth,
-    }));
-    const picks = columns.flatMap((column) => pickAt(column, strokes, false) ?? []);
-    const seamColumn = columns.findIndex((column) => column.ticks >= span.endTicks);
-    const isLastOfLoop = isLooped && (seamColumn > 0 || (seamColumn < 0 && index === lines.length - 1));
-    const firstOfLoop = columns.find((column) => column.ticks >= span.startTicks);
-    let seamX: number | null = null;
-    const endX = size.gutter + (columns.length + 0.1) * slotWidth;
-    if (isLastOfLoop && seamColumn < 0) {
-      seamX = endX;
-      const first = moments.find(
-        (column) => column.ticks >= span.startTicks && column.notes.some((note) => note.technique === 'pick'),
-      );
-      const ghost = first && pickAt({ ...first, x: endX + slotWidth * 0.9 }, nextStrokes, true);
-      if (ghost) picks.push(ghost);
-    }
-    const byNote = new Map(
-      picks.filter((one) => !one.isGhost).flatMap((one) => one.noteIds.map((id) => [id, one] as const)),
-    );
-    const ghost = picks.find((one) => one.isGhost) ?? null;
-    const changes = picks.flatMap((from) =>
-      from.isGhost
-        ? []
-        : (changesFrom.get(from.noteIds.find((id) => changesFrom.has(id)) ?? '') ?? []).map(
-            (change): LaneChange => ({
-              change,
-              from,
-              to: change.seam ? ghost : (byNote.get(change.toNote) ?? null),
-            }),
-          ),
-    );
+  /** The first pick of the loop, as it stands behind the seam. */
+  const ghostAt = (ghostX: number): LanePick | null => {
+    const isFirst = ({ ticks, notes }: Moment) =>
+      ticks >= span.startTicks && notes.some((note) => note.technique === 'pick');
+    const first = moments.find(isFirst);
+    return first ? pickAt({ ...first, x: ghostX }, strokesIn(pass + 1), true) : null;
+  };
+
+  const layOut = (index: number): LaneSystem => {
+    const columns = moments
+      .slice(starts[index], end(index))
+      .map((column, at): LaneColumn => ({ ...column, x: x(at) }));
+    const isLast = index === starts.length - 1;
+    const edgeX = size.gutter + (columns.length + 0.1) * slotWidth;
+    const next = moments[end(index)];
+    const seamX = analysis.loop && isLast && span.endTicks >= passage.lengthTicks ? edgeX : null;
+    const startColumn = columns.find((column) => column.ticks === span.startTicks);
+    const endColumn = columns.findIndex((column) => column.ticks === span.endTicks);
+    const ghost = seamX === null ? null : ghostAt(seamX + slotWidth * 0.9);
+    const struck = columns.flatMap((column) => pickAt(column, strokesIn(pass), false) ?? []);
+    const byNote = new Map(struck.flatMap((pick) => pick.noteIds.map((id) => [id, pick] as const)));
     return {
       index,
       columns,
-      picks,
-      changes,
+      picks: ghost ? [...struck, ghost] : struck,
+      changes: struck.flatMap((from) =>
+        from.noteIds
+          .flatMap((id) => changes.get(id) ?? [])
+          .map((change): LaneChange => ({
+            change,
+            from,
+            to: change.seam ? ghost : (byNote.get(change.toNote) ?? null),
+          })),
+      ),
       width: size.gutter + (columns.length + 0.6 + (seamX === null ? 0 : SEAM_SLOTS)) * slotWidth,
       seamX,
       loopStartX:
-        isLooped &&
-        firstOfLoop &&
-        firstOfLoop.ticks === span.startTicks &&
-        span.startTicks > -passage.pickupTicks
-          ? firstOfLoop.x - slotWidth / 2
+        analysis.loop && startColumn && span.startTicks > -passage.pickupTicks
+          ? startColumn.x - slotWidth / 2
           : null,
-      loopEndX: isLooped && seamColumn > 0 ? columns[seamColumn]!.x - slotWidth / 2 : null,
+      loopEndX: !analysis.loop
+        ? null
+        : endColumn > 0
+          ? columns[endColumn]!.x - slotWidth / 2
+          : next?.ticks === span.endTicks
+            ? edgeX
+            : null,
     };
-  });
-  return { systems, slotWidth, strings: passage.tuning.length };
+  };
+
+  const made = new Map<number, LaneSystem>();
+  const system = (index: number): LaneSystem => {
+    const known = made.get(index) ?? layOut(index);
+    made.set(index, known);
+    return known;
+  };
+  return {
+    count: starts.length,
+    starts: starts.map((start) => moments[start]?.ticks ?? 0),
+    system,
+    slotWidth,
+    strings: passage.tuning.length,
+  };
 }
