@@ -8,7 +8,7 @@ async function pasteTab(page: import('@playwright/test').Page, text: string): Pr
 }
 
 async function openNotes(page: import('@playwright/test').Page, count: number): Promise<void> {
-  await expect(page.getByRole('tab', { name: `Notes ${count}` })).toBeVisible();
+  await expect(page.getByRole('tab', { name: new RegExp(`^Notes ${count}\\b`) })).toBeVisible();
   await page.getByRole('tab', { name: /^Notes/ }).click();
 }
 

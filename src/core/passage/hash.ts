@@ -6,13 +6,16 @@ import type { Passage } from './passage';
 /** Keys in order with their JSON, by the keys as they come: records of one kind repeat a few shapes. */
 const shapes = new Map<string, { readonly key: string; readonly json: string }[]>();
 
+/** Larger objects are tables by id, not records; their shapes are not worth keeping. */
+const MOST_FIELDS = 24;
+
 function shapeOf(record: Record<string, unknown>): { readonly key: string; readonly json: string }[] {
   const keys = Object.keys(record);
   const name = keys.join('\n');
   let shape = shapes.get(name);
   if (!shape) {
     shape = keys.sort().map((key) => ({ key, json: JSON.stringify(key) }));
-    shapes.set(name, shape);
+    if (keys.length <= MOST_FIELDS) shapes.set(name, shape);
   }
   return shape;
 }

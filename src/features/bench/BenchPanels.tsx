@@ -1,6 +1,7 @@
 'use client';
+import { useMemo } from 'react';
 import styled from 'styled-components';
-import { countText, type Exercise, type GoalCheck, type Plan, type Setup } from '@/core';
+import { countText, readTabText, type Exercise, type GoalCheck, type Plan, type Setup } from '@/core';
 import { Tabs } from '@/ui/controls/Tabs';
 import type { Place } from '@/ui/lane/StringLane';
 import { BalancePanel } from './BalancePanel';
@@ -36,11 +37,18 @@ interface BenchPanelsProps {
   readonly edit: EditExercise;
 }
 
+/** How many things in a pasted text were not understood or not taken as written; lines that are no tab at all apart. */
+function notUnderstood(text: string): number {
+  if (text.trim() === '') return 0;
+  return readTabText(text).problems.filter((problem) => problem.code !== 'textLine').length;
+}
+
 /** One question at a time under the lane, its most telling figure on its tab. */
 export function BenchPanels(props: BenchPanelsProps) {
   const { exercise, plan, check, setup, pass, caret, tab, onTab, onPass, onGo, edit } = props;
   const { passage, policy } = exercise;
   const { kinds } = plan.analysis.figures;
+  const odd = useMemo(() => notUnderstood(exercise.sourceText), [exercise.sourceText]);
   const policyName = policy.kind === 'economy' ? 'economy' : 'alternate';
   return (
     <Tabs<TabId>
@@ -69,7 +77,8 @@ export function BenchPanels(props: BenchPanelsProps) {
         {
           id: 'notes',
           name: 'Notes',
-          figure: `${passage.notes.length}`,
+          figure:
+            odd > 0 ? `${passage.notes.length} · ${odd} to look at in the text` : `${passage.notes.length}`,
           body: <NotesPanel exercise={exercise} plan={plan} pass={pass} caret={caret} edit={edit} />,
         },
         {
