@@ -1,5 +1,5 @@
 /** What the strokes of a passage do: one pure function from passage and assignment to changes, figures and slants. */
-import type { Setup } from '../instrument/instrument';
+import { MAX_STRINGS, type Setup } from '../instrument/instrument';
 import { loopSpan, type Passage, type Stroke } from '../passage/passage';
 import { secondsOf } from '../rhythm/slots';
 import {
@@ -118,45 +118,65 @@ function noteOn({ notes }: Passage, pick: Pick, string: number): string {
   return notes[pick.notes[0]!]!.id;
 }
 
+const KINDS: readonly ChangeKind[] = ['alternate', 'repeat', 'outside', 'inside', 'sweep', 'backtrack'];
+const KIND_INDEX = { alternate: 0, repeat: 1, outside: 2, inside: 3, sweep: 4, backtrack: 5 } as const;
+
+/** String numbers fit below this. */
+const PAIR_TABLE = MAX_STRINGS + 1;
+
 /** Counts of some transitions and picks, divided by the passes they cover. */
-export function figuresOf(
+function figuresOf(
   transitions: readonly Transition[],
   strokes: readonly Stroke[],
   passes: number,
   setup: Setup,
 ): Figures {
-  const kinds = { alternate: 0, repeat: 0, outside: 0, inside: 0, sweep: 0, backtrack: 0 };
-  const pairs = new Map<number, { -readonly [K in keyof PairCount]: PairCount[K] }>();
-  let [skips, crossings, neighbourSweeps, reversals] = [0, 0, 0, 0];
-  const one = 1 / passes;
+  // Whole numbers in flat tables: this loop sees every change of a passage.
+  const byKind = new Int32Array(KINDS.length);
+  const byPair = new Int32Array(PAIR_TABLE * PAIR_TABLE * KINDS.length);
+  let [skipCount, crossingCount, neighbourSweeps, reversalCount] = [0, 0, 0, 0];
   for (const change of transitions) {
-    const { kind, stringFrom, stringTo } = change;
-    kinds[kind] += one;
-    crossings += change.crossings * one;
-    if (change.fromStroke !== change.toStroke) reversals += one;
-    if (change.skipped > 0) skips += one;
-    if (kind === 'sweep' && change.skipped === 0) neighbourSweeps += one;
-    if (kind === 'alternate' || kind === 'repeat') continue;
-    const key = stringFrom * 16 + stringTo;
-    let pair = pairs.get(key);
-    if (!pair) {
-      pair = { stringFrom, stringTo, outside: 0, inside: 0, sweep: 0, backtrack: 0 };
-      pairs.set(key, pair);
-    }
-    pair[kind] += one;
+    const kind = KIND_INDEX[change.kind];
+    byKind[kind]!++;
+    crossingCount += change.crossings;
+    if (change.fromStroke !== change.toStroke) reversalCount++;
+    if (change.skipped > 0) skipCount++;
+    else if (kind === KIND_INDEX.sweep) neighbourSweeps++;
+    byPair[(change.stringFrom * PAIR_TABLE + change.stringTo) * KINDS.length + kind]!++;
   }
-  const down = strokes.filter((stroke) => stroke === 'down').length * one;
+  const pairs: PairCount[] = [];
+  for (let stringFrom = 1; stringFrom < PAIR_TABLE; stringFrom++)
+    for (let stringTo = 1; stringTo < PAIR_TABLE; stringTo++) {
+      const count = (kind: ChangeKind) =>
+        byPair[(stringFrom * PAIR_TABLE + stringTo) * KINDS.length + KIND_INDEX[kind]]! / passes;
+      const pair = {
+        outside: count('outside'),
+        inside: count('inside'),
+        sweep: count('sweep'),
+        backtrack: count('backtrack'),
+      };
+      if (pair.outside + pair.inside + pair.sweep + pair.backtrack > 0)
+        pairs.push({ stringFrom, stringTo, ...pair });
+    }
+  const kinds = Object.fromEntries(KINDS.map((kind, at) => [kind, byKind[at]! / passes])) as Record<
+    ChangeKind,
+    number
+  >;
+  let down = 0;
+  for (const stroke of strokes) if (stroke === 'down') down++;
+  const picks = strokes.length / passes;
+  const crossings = crossingCount / passes;
   const either = kinds.inside + kinds.outside;
   return {
     kinds,
-    strokes: { down, up: strokes.length * one - down },
-    picks: strokes.length * one,
-    skips,
+    strokes: { down: down / passes, up: picks - down / passes },
+    picks,
+    skips: skipCount / passes,
     crossings,
     travelMm: crossings * setup.stringSpacingMm,
-    motions: strokes.length * one - neighbourSweeps,
-    reversals,
-    pairs: [...pairs.values()].sort((a, b) => {
+    motions: picks - neighbourSweeps / passes,
+    reversals: reversalCount / passes,
+    pairs: pairs.sort((a, b) => {
       const thick = (pair: PairCount) => Math.max(pair.stringFrom, pair.stringTo);
       return thick(b) - thick(a) || b.stringFrom - a.stringFrom || b.stringTo - a.stringTo;
     }),
