@@ -61,6 +61,21 @@ interface StringLaneProps {
   readonly onKeyDown: (event: KeyboardEvent) => void;
 }
 
+/** Remembers what is being dragged from pointer down to pointer up. */
+function dragMemory() {
+  let held: { note: Note; from: Place } | null = null;
+  return {
+    begin(what: { note: Note; from: Place }) {
+      held = what;
+    },
+    end() {
+      const was = held;
+      held = null;
+      return was;
+    },
+  };
+}
+
 /** The width of an element as it changes. */
 function useWidth(): [React.RefObject<HTMLDivElement | null>, number] {
   const ref = useRef<HTMLDivElement>(null);
@@ -134,7 +149,7 @@ export function StringLane(props: StringLaneProps) {
   const { passage, plan, pass, caret, pinned, spoken, summary, maxHeight } = props;
   const [frame, width] = useWidth();
   const [scrollTop, setScrollTop] = useState(0);
-  const drag = useRef<{ note: Note; from: Place } | null>(null);
+  const [drag] = useState(dragMemory);
   const summaryId = useId();
   const hasFingers = useMemo(() => passage.notes.some((note) => note.finger), [passage]);
   const room = Math.max(320, width - 2);
@@ -207,14 +222,13 @@ export function StringLane(props: StringLaneProps) {
     const place = above && first ? { ticks: first.onsetTicks, string: first.string } : hit.place;
     const note = noteUnder(place);
     if (note) {
-      drag.current = { note, from: place };
+      drag.begin({ note, from: place });
       event.currentTarget.setPointerCapture(event.pointerId);
     }
     props.onPlace(place);
   };
   const onPointerUp = (event: PointerEvent<SVGSVGElement>, system: LaneSystem) => {
-    const start = drag.current;
-    drag.current = null;
+    const start = drag.end();
     const hit = start && placeAt(event, system);
     if (!start || !hit) return;
     if (hit.place.ticks !== start.from.ticks || hit.place.string !== start.from.string)

@@ -1,0 +1,49 @@
+/** Search, filter and order of the library, on the demo. */
+import { describe, expect, it } from 'vitest';
+import { DEFAULT_SETUP } from '@/core';
+import { demoProject } from '@/demo/library';
+import { exerciseOf, type LibraryItem } from '@/storage';
+import { choose, EVERYTHING, planned, type Wanted } from './items';
+
+const project = demoProject();
+const items = project.exercises.map((record, at): LibraryItem => ({
+  record: { ...record, archivedAt: at === 0 ? record.updatedAt : null },
+  exercise: exerciseOf(record, project.passages.find(({ hash }) => hash === record.passageHash)!.passage),
+  startBpm: record.startBpm,
+}));
+const titles = (wanted: Partial<Wanted>) =>
+  choose(items, { ...EVERYTHING, ...wanted }, DEFAULT_SETUP).map((item) => item.exercise.title);
+
+describe('the library', () => {
+  it('finds all words anywhere in what was written, whatever the case', () => {
+    expect(titles({ search: 'WEIR sixty' })).toEqual(['Long way round the weir']);
+    expect(titles({ search: 'weir bridge' })).toEqual([]);
+    expect(titles({ technique: 'string skipping' })).toEqual(['Over the stile']);
+  });
+
+  it('keeps the archive apart', () => {
+    expect(titles({ shelf: 'archived' })).toHaveLength(1);
+    expect(titles({})).toHaveLength(items.length - 1);
+  });
+
+  it('orders by title, by tempo and by the share of inside changes', () => {
+    const byTitle = titles({ sort: 'title' });
+    expect(byTitle).toEqual([...byTitle].sort((a, b) => a.localeCompare(b)));
+    expect(titles({ sort: 'tempo' })[0]).toBe('Kite string');
+    expect(titles({ sort: 'inside' }).slice(0, 2).sort()).toEqual([
+      'Inside knot on four and three',
+      'Kite string',
+    ]);
+  });
+
+  it('plans an exercise once and again only when policy or hand change', () => {
+    const [item] = items;
+    const first = planned(item!, DEFAULT_SETUP).plan;
+    expect(planned(item!, DEFAULT_SETUP).plan).toBe(first);
+    const other = {
+      ...item!,
+      exercise: { ...item!.exercise, policy: { ...item!.exercise.policy, start: 'down' as const } },
+    };
+    expect(planned(other, DEFAULT_SETUP).plan).not.toBe(first);
+  });
+});
