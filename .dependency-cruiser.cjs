@@ -27,7 +27,11 @@ module.exports = {
       { path: '^src/(ui|features|app|demo)/' },
     ),
     between('ui-below-features', { path: '^src/ui/' }, { path: '^src/(features|app|demo)/' }),
-    between('features-below-app', { path: '^src/features/' }, { path: '^src/(app|demo)/' }),
+    between(
+      'features-below-app',
+      { path: '^src/features/', pathNot: '\\.test\\.ts$' },
+      { path: '^src/(app|demo)/' },
+    ),
     between(
       'features-apart',
       { path: '^src/features/([^/]+)/' },

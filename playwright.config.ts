@@ -14,6 +14,8 @@ export default defineConfig({
   testDir: 'e2e',
   globalSetup: './e2e/server.ts',
   workers: 2,
+  // A second try on a loaded machine; what needed it is reported as flaky.
+  retries: process.env.CI ? 1 : 0,
   timeout: 90_000,
   expect: { timeout: 10_000 },
   reporter: [['line'], ['json', { outputFile: 'test-results/browser.json' }]],

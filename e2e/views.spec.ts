@@ -61,3 +61,16 @@ test('the key sheet opens by ? in the view and not while typing', async ({ page 
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Lock a downstroke');
 });
+
+test('letters typed in an open list stay in the list', async ({ page }) => {
+  await openLibrary(page);
+  await page.getByRole('link', { name: 'Rolling stair in sweeps' }).click();
+  await page.getByRole('button', { name: /Sounded$/ }).click();
+  await expect(page.getByRole('listbox')).toBeVisible();
+  await page.keyboard.press('l');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('switch', { name: 'Loop' })).not.toBeChecked();
+  await lane(page).focus();
+  await page.keyboard.press('l');
+  await expect(page.getByRole('switch', { name: 'Loop' })).toBeChecked();
+});

@@ -43,7 +43,9 @@ function isTyping(target: EventTarget): boolean {
 /** A handler for `onKeyDown` that runs the first matching binding. In fields only keys with Ctrl are taken. */
 export function keyHandler(bindings: readonly KeyBinding[]): (event: KeyboardEvent) => void {
   return (event) => {
-    if (event.defaultPrevented) return;
+    // What opens over the view (a list, a menu) has letters of its own, though React hands its keys on to here.
+    const isInside = event.target instanceof Node && event.currentTarget.contains(event.target);
+    if (event.defaultPrevented || !isInside) return;
     const key = pressed(event);
     if (isTyping(event.target)) return;
     const binding = bindings.find(({ keys }) => keys.includes(key));
