@@ -51,6 +51,16 @@ export async function readLibrary(db: Database, playerId: string): Promise<Libra
   });
 }
 
+/** Exercises added just now by this tab, so that opening one need not read back what was only just written. */
+const justAdded = new Map<string, Exercise>();
+
+/** Gives, once, an exercise that this tab has just added. */
+export function takeJustAdded(id: string): Exercise | undefined {
+  const exercise = justAdded.get(id);
+  justAdded.delete(id);
+  return exercise;
+}
+
 /** Adds an exercise; returns its id. */
 export async function addExercise(db: Database, exercise: Exercise, label: string): Promise<string> {
   const id = newId();
@@ -58,6 +68,8 @@ export async function addExercise(db: Database, exercise: Exercise, label: strin
   await commit(db, LIBRARY, label, [{ table: 'exercises', create }], {
     passages: [{ hash: create.passageHash, passage: exercise.passage }],
   });
+  justAdded.clear();
+  justAdded.set(id, exercise);
   return id;
 }
 

@@ -15,6 +15,9 @@ import { newId, timestamp } from './sources';
 /** Actions that can be undone in one scope; the oldest fall off. */
 export const MAX_LOG_ENTRIES = 1000;
 
+/** The revision of a record that was just made. */
+export const FIRST_REVISION = 1;
+
 /** The scope of actions on the library itself. */
 export const LIBRARY = 'library';
 
@@ -66,7 +69,7 @@ async function write(db: Database, edit: Edit, deviceId: string): Promise<Record
   const at = timestamp();
   if ('create' in edit) {
     const id = edit.create.id ?? newId();
-    const record = { ...edit.create, id, revision: 1, createdAt: at, updatedAt: at, deviceId };
+    const record = { ...edit.create, id, revision: FIRST_REVISION, createdAt: at, updatedAt: at, deviceId };
     await table.add(record);
     await db.tombstones.delete([edit.table, id]);
     return { table: edit.table, id, before: null, after: record };

@@ -5,8 +5,8 @@
 import { liveQuery } from 'dexie';
 import { passageHash, type Exercise } from '@/core';
 import type { Database } from './database';
-import { exerciseOf } from './library';
-import { commit, ConflictError, step, steps } from './log';
+import { exerciseOf, takeJustAdded } from './library';
+import { commit, ConflictError, FIRST_REVISION, step, steps } from './log';
 
 export type SaveProblem = 'conflict' | 'full' | 'failed';
 
@@ -40,7 +40,13 @@ export class ExerciseSession {
   constructor(
     private readonly db: Database,
     readonly id: string,
-  ) {}
+  ) {
+    const exercise = takeJustAdded(id);
+    if (exercise) {
+      this.state = { ...LOADING, status: 'ready', exercise };
+      this.revision = FIRST_REVISION;
+    }
+  }
 
   /** Begins to follow the record; returns what ends it. */
   open(): () => void {

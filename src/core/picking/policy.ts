@@ -1,4 +1,5 @@
 /** Policies: who decides the stroke. A policy is a rule for each transition; the engine is the same for all. */
+import { MAX_STRINGS } from '../instrument/instrument';
 import type { Stroke } from '../passage/passage';
 
 export interface PickingPolicy {
@@ -17,6 +18,11 @@ export type Rule =
   | { readonly code: 'alternatesOverSkip' }
   | { readonly code: 'enters'; readonly string: number; readonly travel: 'floorward' | 'ceilingward' };
 
+const enters = (travel: 'floorward' | 'ceilingward') =>
+  Array.from({ length: MAX_STRINGS + 1 }, (_, string): Rule => ({ code: 'enters', string, travel }));
+/** By the string that is entered. Rules are shared values, made once. */
+const ENTERS_FLOORWARD = enters('floorward');
+const ENTERS_CEILINGWARD = enters('ceilingward');
 const ALTERNATES: Rule = { code: 'alternates' };
 const ALTERNATES_OVER_SKIP: Rule = { code: 'alternatesOverSkip' };
 
@@ -42,7 +48,6 @@ export function strokeFor(policy: PickingPolicy, floorward: number, fromStroke: 
 
 /** The rule behind `strokeFor`; `string` is the one that is entered. */
 export function ruleFor(policy: PickingPolicy, floorward: number, string: number): Rule {
-  if (isTravelled(policy, floorward))
-    return { code: 'enters', string, travel: floorward > 0 ? 'floorward' : 'ceilingward' };
+  if (isTravelled(policy, floorward)) return (floorward > 0 ? ENTERS_FLOORWARD : ENTERS_CEILINGWARD)[string]!;
   return policy.kind === 'economy' && Math.abs(floorward) > 1 ? ALTERNATES_OVER_SKIP : ALTERNATES;
 }

@@ -137,6 +137,15 @@ function reasonOf(
   return { reason: reasonFrom(stretch, at, rule, departs, before?.seam ?? false, words), departs };
 }
 
+/** The usual reason, one value for each rule. */
+const FOLLOWED = new Map<Rule, StrokeReason>();
+
+function followed(rule: Rule): StrokeReason {
+  const known = FOLLOWED.get(rule) ?? { code: 'rule', rule, seam: false };
+  FOLLOWED.set(rule, known);
+  return known;
+}
+
 function reasonFrom(
   { picks, solved, begins }: Stretch,
   at: number,
@@ -150,7 +159,8 @@ function reasonFrom(
     if (solved.startYielded && rule) return { code: 'startYielded', rule };
     return solved.autoStart ? { code: 'autoStart', ...solved.autoStart } : { code: 'start' };
   }
-  return rule ? { code: departs ? 'departs' : 'rule', rule, seam } : { code: 'start' };
+  if (!rule) return { code: 'start' };
+  return departs || seam ? { code: departs ? 'departs' : 'rule', rule, seam } : followed(rule);
 }
 
 /**

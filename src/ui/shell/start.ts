@@ -16,6 +16,8 @@ import { say } from '../controls/say';
 /** Where a seeded clock starts. */
 const SEEDED_START_MS = Date.UTC(2026, 0, 12, 9, 0);
 
+const SWEEP_DELAY_MS = 10_000;
+
 let started: Promise<void> | null = null;
 
 async function start(withDemo: boolean, seed: number | null): Promise<void> {
@@ -36,7 +38,8 @@ async function start(withDemo: boolean, seed: number | null): Promise<void> {
       run: () => void step(db, LIBRARY, 'undo'),
     });
   }
-  await sweepUnused(db);
+  // Later, so that it does not stand in the way of the first screen; a failure only leaves more behind for next time.
+  setTimeout(() => void sweepUnused(db).catch(() => undefined), SWEEP_DELAY_MS);
 }
 
 /** Opens the database once, loads the demo where it is asked for, and knows the exercise last worked on. */
