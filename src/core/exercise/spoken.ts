@@ -1,7 +1,7 @@
 /** Notes as they are said to someone who does not see the lane. */
 import { noteAt } from '../passage/edits';
 import type { Note, Passage } from '../passage/passage';
-import { isStringChange } from '../picking/changes';
+import { stringChangeFrom } from '../picking/analysis';
 import { countText, KIND_NAMES, STROKE_NAMES } from '../picking/words';
 import type { Plan } from './plan';
 import { countSyllable, slotAt } from '../rhythm/slots';
@@ -18,10 +18,7 @@ const TECHNIQUE_NAMES = {
 /** "string 2, fret 7, third finger, downstroke, then outside to string 1". */
 export function spokenNote(passage: Passage, plan: Plan, note: Note, pass = 0): string {
   const stroke = plan.assignment.passes[pass]?.[passage.notes.indexOf(note)];
-  const changes = [...plan.analysis.transitions, ...plan.analysis.outsideLoop];
-  const next = changes.find(
-    (change) => change.pass === pass && change.fromNote === note.id && isStringChange(change),
-  );
+  const next = stringChangeFrom(plan.analysis, note.id, pass);
   const parts = [
     `string ${note.string}`,
     note.dead ? 'dead note' : `fret ${note.fret}`,

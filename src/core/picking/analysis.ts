@@ -238,6 +238,13 @@ export function analyseStrokes(
   };
 }
 
+/** The string change that leaves a note, in one pass or (without a pass) in the first where there is one. */
+export function stringChangeFrom(analysis: Analysis, noteId: string, pass?: number): Transition | undefined {
+  const isIt = (change: Transition) =>
+    change.fromNote === noteId && isStringChange(change) && (pass === undefined || change.pass === pass);
+  return analysis.transitions.find(isIt) ?? analysis.outsideLoop.find(isIt);
+}
+
 /** The change that leaves the least room at a tempo, by bits a second (Fitts 1954 in MacKenzie's form). */
 export interface TightestChange {
   readonly change: Transition;

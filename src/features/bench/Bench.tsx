@@ -197,15 +197,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
         }}
         onKeyDown={keyHandler(bindings)}
       />
-      <NoteStrip
-        passage={passage}
-        plan={plan}
-        pass={pass}
-        caret={caret}
-        note={selected}
-        apply={apply}
-        edit={edit}
-      />
+      <NoteStrip passage={passage} plan={plan} pass={pass} caret={caret} note={selected} apply={apply} />
       <Trains>
         <p data-trains>{sentence}</p>
         <Legend kinds={kinds} hasPins={pinned.size > 0} />

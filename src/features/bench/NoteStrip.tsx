@@ -2,7 +2,6 @@
 import { Trash2 } from 'lucide-react';
 import styled from 'styled-components';
 import {
-  isStringChange,
   changeText,
   otherCostText,
   reasonText,
@@ -10,6 +9,7 @@ import {
   setFret,
   setTechnique,
   STROKE_NAMES,
+  stringChangeFrom,
   MAX_FRET,
   type Finger,
   type Note,
@@ -25,7 +25,6 @@ import { TextField } from '@/ui/controls/TextField';
 import { StrokeIcon } from '@/ui/lane/marks';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './edit';
 import { deleteHere, lockHere, moveNoteTo, type Change } from './editing';
 
 const Strip = styled.section`
@@ -70,7 +69,6 @@ interface NoteStripProps {
   readonly caret: Place;
   readonly note: Note | undefined;
   readonly apply: (change: Change | null, mergeKey?: string) => void;
-  readonly edit: EditExercise;
 }
 
 function sentenceFor({ passage, plan, pass, note, caret }: NoteStripProps): { main: string; more: string } {
@@ -83,9 +81,7 @@ function sentenceFor({ passage, plan, pass, note, caret }: NoteStripProps): { ma
   const stroke = plan.assignment.passes[pass]?.[index];
   const reason = plan.assignment.reasons[pass]?.[index];
   const cost = plan.assignment.otherCosts[pass]?.[index];
-  const next = [...plan.analysis.transitions, ...plan.analysis.outsideLoop].find(
-    (change) => change.pass === pass && change.fromNote === note.id && isStringChange(change),
-  );
+  const next = stringChangeFrom(plan.analysis, note.id, pass);
   const where = `Note ${index + 1}: string ${note.string}, ${note.dead ? 'dead' : `fret ${note.fret}`}`;
   const why =
     stroke && reason ? `${STROKE_NAMES[stroke]}, ${reasonText(reason)}` : reason ? reasonText(reason) : '';

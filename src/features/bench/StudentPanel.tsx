@@ -2,10 +2,10 @@
 import { Trash2 } from 'lucide-react';
 import styled from 'styled-components';
 import {
-  isStringChange,
   KIND_NAMES,
   noteAt,
   noteById,
+  stringChangeFrom,
   type Exercise,
   type Plan,
   type StudentNote,
@@ -53,17 +53,11 @@ interface StudentPanelProps {
   readonly onGo: (place: Place) => void;
 }
 
-function changeFrom(plan: Plan, noteId: string) {
-  return [...plan.analysis.transitions, ...plan.analysis.outsideLoop].find(
-    (change) => change.fromNote === noteId && isStringChange(change),
-  );
-}
-
 /** What the teacher says to the student, free or pinned to a change. */
 export function StudentPanel({ exercise, plan, caret, edit, onGo }: StudentPanelProps) {
   const { studentNotes, passage } = exercise;
   const here = noteAt(passage, caret.ticks, caret.string);
-  const changeHere = here && changeFrom(plan, here.id);
+  const changeHere = here && stringChangeFrom(plan.analysis, here.id);
   const set = (notes: readonly StudentNote[], label: string, mergeKey?: string) =>
     edit(label, (one) => ({ ...one, studentNotes: notes }), mergeKey);
   const add = (pinnedTo: string | null) =>
@@ -76,7 +70,7 @@ export function StudentPanel({ exercise, plan, caret, edit, onGo }: StudentPanel
       <List>
         {studentNotes.map((note, at) => {
           const pinned = note.pinnedTo === null ? null : noteById(passage, note.pinnedTo);
-          const change = note.pinnedTo === null ? undefined : changeFrom(plan, note.pinnedTo);
+          const change = note.pinnedTo === null ? undefined : stringChangeFrom(plan.analysis, note.pinnedTo);
           const where =
             note.pinnedTo === null
               ? 'for the whole exercise'
