@@ -200,21 +200,23 @@ export function analyseStrokes(
     loop && picks.some((pick) => pick.onsetTicks >= span.startTicks && pick.onsetTicks < span.endTicks);
   const counted: StruckPick[] = [];
   const outsideLoop: Transition[] = [];
-  assignment.passes.forEach((strokes, pass) => {
-    const struck: StruckPick[] = [];
+  for (let pass = 0; pass < assignment.passes.length; pass++) {
+    let before: StruckPick | null = null;
+    let beforeInLoop = false;
+    let at = 0;
     for (const pick of picks) {
-      const stroke = strokes[pick.notes[0]!];
-      if (stroke) struck.push({ pick, stroke, pass });
+      const stroke = assignment.passes[pass]![pick.notes[0]!];
+      if (!stroke) continue;
+      const struck: StruckPick = { pick, stroke, pass };
+      const inLoop = pick.onsetTicks >= span.startTicks && pick.onsetTicks < span.endTicks;
+      if (!isLooped || inLoop) counted.push(struck);
+      if (isLooped && before && !(beforeInLoop && inLoop))
+        outsideLoop.push(transition(passage, at - 1, before, at, struck, null));
+      before = struck;
+      beforeInLoop = inLoop;
+      at++;
     }
-    for (const at of struck.keys()) {
-      const pick = struck[at]!;
-      const inLoop = pick.pick.onsetTicks >= span.startTicks && pick.pick.onsetTicks < span.endTicks;
-      if (!isLooped || inLoop) counted.push(pick);
-      const next = struck[at + 1];
-      if (isLooped && next && !(inLoop && next.pick.onsetTicks < span.endTicks))
-        outsideLoop.push(transition(passage, at, pick, at + 1, next, null));
-    }
-  });
+  }
 
   const passTicks = span.endTicks - span.startTicks;
   const transitions: Transition[] = [];

@@ -16,6 +16,8 @@ export const STROKES: readonly Stroke[] = ['down', 'up'];
 
 /** Tiers of the cost in order of weight: departures from the policy's rule, then a start other than asked. */
 const TIERS = 2;
+/** Tiers and crossings. */
+const WIDTH = TIERS + 1;
 
 /** What turning one stroke would cost, all else solved again: breaks and start by tier, crossings as they come out. */
 export interface CostOfOtherChoice {
@@ -45,9 +47,8 @@ function buildTrellis(
   cycle: boolean,
 ): Trellis {
   const n = picks.length;
-  const costs = new Int32Array(n * 4 * TIERS);
+  const edges = new Int32Array(n * 4 * WIDTH);
   const breaks = new Uint8Array(n * 4);
-  const figures = new Int32Array(n * 4);
   const allowed = new Uint8Array(n * 2);
   for (let i = 0; i < n; i++) {
     const to = picks[i]!;
@@ -63,8 +64,8 @@ function buildTrellis(
         if (!isSingle) floorward = stringsFloorward(from, STROKES[a]!, to, STROKES[b]!);
         const departs = strokeFor(policy, floorward, STROKES[a]!) !== STROKES[b];
         breaks[at] = departs ? 1 : 0;
-        costs[at * TIERS] = breaks[at]!;
-        figures[at] = crossingsBetween(from, STROKES[a]!, to, STROKES[b]!);
+        edges[at * WIDTH] = breaks[at]!;
+        edges[at * WIDTH + TIERS] = crossingsBetween(from, STROKES[a]!, to, STROKES[b]!);
       }
   }
   const firstCosts = new Int32Array(2 * TIERS);
@@ -73,7 +74,7 @@ function buildTrellis(
     // In an open line the start holds like a lock on the first pick; a lock there goes before it.
     if (!cycle && picks[0]!.lock === null) allowed[start === 'down' ? 1 : 0] = 0;
   }
-  return { picks: n, states: 2, tiers: TIERS, costs, breaks, figures, allowed, firstCosts };
+  return { picks: n, states: 2, tiers: TIERS, edges, breaks, allowed, firstCosts };
 }
 
 /** Picks the best of several paths of one length; with an automatic start crossings decide before the ties do. */
@@ -113,20 +114,26 @@ export function solveSegment(
     if (compareCosts(bestTwice.cost, once) < 0) [best, rivals, passCount] = [bestTwice, twice, 2];
   }
   const n = picks.length;
-  const passes = Array.from({ length: passCount }, (_, pass) =>
-    Array.from(best.states.subarray(pass * n, (pass + 1) * n), (state) => STROKES[state]!),
-  );
   const through = marginals(trellis, cycle, sweeps);
-  const otherCosts = passes.map((strokes) =>
-    strokes.map((stroke, i): CostOfOtherChoice => {
-      const cell = i * 2 + (stroke === 'down' ? 1 : 0);
-      return {
-        breaks: through.costs[cell * TIERS]! - best.cost[0]! / passCount,
-        start: through.costs[cell * TIERS + 1]! - best.cost[1]!,
-        crossings: through.figures[cell]! - best.figure / passCount,
+  const [breaksAPass, crossingsAPass] = [best.cost[0]! / passCount, best.figure / passCount];
+  const passes: Stroke[][] = [];
+  const otherCosts: CostOfOtherChoice[][] = [];
+  for (let pass = 0; pass < passCount; pass++) {
+    const strokes = new Array<Stroke>(n);
+    const others = new Array<CostOfOtherChoice>(n);
+    for (let i = 0; i < n; i++) {
+      const state = best.states[pass * n + i]!;
+      const at = (i * 2 + 1 - state) * WIDTH;
+      strokes[i] = STROKES[state]!;
+      others[i] = {
+        breaks: through[at]! - breaksAPass,
+        start: through[at + 1]! - best.cost[1]!,
+        crossings: through[at + TIERS]! - crossingsAPass,
       };
-    }),
-  );
+    }
+    passes.push(strokes);
+    otherCosts.push(others);
+  }
   const other = auto ? rivals.find((path) => path.states[0] !== best.states[0]) : undefined;
   return {
     passes,

@@ -11,22 +11,23 @@ export interface Trellis {
   readonly picks: number;
   readonly states: number;
   readonly tiers: number;
-  /** Cost of edge i from state a to b in tier t, at ((i · states + a) · states + b) · tiers + t. */
-  readonly costs: Int32Array;
+  /**
+   * Cost vector of edge i from state a to b, at ((i · states + a) · states + b) · (tiers + 1): the tiers, then a figure
+   * that is carried along, not minimised (crossings).
+   */
+  readonly edges: Int32Array;
   /** 1 where the edge departs from the rules, at (i · states + a) · states + b. */
   readonly breaks: Uint8Array;
-  /** A figure that is carried along, not minimised (crossings), indexed like `breaks`. */
-  readonly figures: Int32Array;
   /** 1 where pick i may be in state s, at i · states + s. */
   readonly allowed: Uint8Array;
   /** What it costs to begin in state s, at s · tiers + t. */
   readonly firstCosts: Int32Array;
 }
 
-/** One direction of the sweep over all positions: the best cost and figure of the part before or after each state. */
+/** One direction of the sweep over all positions: the best part before or after each state. */
 export interface Sweep {
+  /** Tiers and figure, at (i · states + s) · (tiers + 1). */
   readonly costs: Int32Array;
-  readonly figures: Int32Array;
   /** The neighbour state that the best part goes through. */
   readonly choice: Int8Array;
 }
@@ -39,144 +40,122 @@ export interface Path {
   readonly figure: number;
 }
 
-/** Cost and figure of the best path through each state of each pick, whatever that pick itself allows. */
-export interface Marginals {
-  readonly costs: Int32Array;
-  readonly figures: Int32Array;
-}
-
-/** −1, 0 or 1 as the first cost vector is below, equal to or above the second; each lies in its own array. */
-function compareTiers(a: Int32Array, aAt: number, b: Int32Array, bAt: number, tiers: number): number {
-  for (let t = 0; t < tiers; t++) {
-    const difference = a[aAt + t]! - b[bAt + t]!;
-    if (difference !== 0) return difference;
-  }
-  return 0;
-}
-
 /** Compares two cost vectors tier by tier. */
 export function compareCosts(a: readonly number[], b: readonly number[]): number {
   for (let t = 0; t < a.length; t++) if (a[t] !== b[t]) return a[t]! - b[t]!;
   return 0;
 }
 
+/** Replaces keys by their ranks, equal keys by equal ranks, so that they stay small however long the line. */
+function rank(keys: Int32Array, ranks: Int32Array): void {
+  for (let s = 0; s < keys.length; s++) {
+    let below = 0;
+    for (let other = 0; other < keys.length; other++) if (keys[other]! < keys[s]!) below++;
+    ranks[s] = below;
+  }
+}
+
 /** Best completions from every state of every position to the end, or round to `first` in a cycle. */
 function sweepBackward(trellis: Trellis, length: number, first: number | null): Sweep {
-  const { picks, states, tiers, costs: edgeCosts, breaks, figures: edgeFigures, allowed } = trellis;
-  const costs = new Int32Array(length * states * tiers);
-  const figures = new Int32Array(length * states);
+  const { picks, states, tiers, edges, breaks, allowed } = trellis;
+  const width = tiers + 1;
+  const costs = new Int32Array(length * states * width);
   const choice = new Int8Array(length * states).fill(-1);
-  const flags = new Int32Array(states);
-  const tails = new Int32Array(states);
-  let ranks = new Int32Array(states);
-  let nextRanks = new Int32Array(states);
-  for (let i = length - 1; i >= 0; i--) {
-    const last = i === length - 1;
-    const nextPick = (i + 1) % picks;
-    const edge = nextPick * states;
+  // Among equal costs the completion that departs latest wins: by this edge's departure, then by the rest's rank.
+  const keys = new Int32Array(states);
+  const ranks = new Int32Array(states);
+  const end = length - 1;
+  if (first !== null)
     for (let s = 0; s < states; s++) {
-      const at = (i * states + s) * tiers;
+      const edge = ((length % picks) * states + s) * states + first;
+      for (let t = 0; t < width; t++) costs[(end * states + s) * width + t] = edges[edge * width + t]!;
+      choice[end * states + s] = first;
+      keys[s] = breaks[edge]!;
+    }
+  rank(keys, ranks);
+  for (let i = end - 1; i >= 0; i--) {
+    const nextPick = ((i + 1) % picks) * states;
+    const next = (i + 1) * states * width;
+    for (let s = 0; s < states; s++) {
+      const at = (i * states + s) * width;
       let best = -1;
-      if (last) {
-        if (first === null) continue;
-        best = first;
-        const edgeAt = (edge + s) * states + first;
-        for (let t = 0; t < tiers; t++) costs[at + t] = edgeCosts[edgeAt * tiers + t]!;
-        figures[i * states + s] = edgeFigures[edgeAt]!;
-        flags[s] = breaks[edgeAt]!;
-      } else {
-        for (let b = 0; b < states; b++) {
-          if (!allowed[nextPick * states + b]) continue;
-          const edgeAt = (edge + s) * states + b;
-          const nextAt = ((i + 1) * states + b) * tiers;
-          const costAt = edgeAt * tiers;
-          let order = best < 0 ? -1 : 0;
-          for (let t = 0; t < tiers && order === 0; t++)
-            order = edgeCosts[costAt + t]! + costs[nextAt + t]! - costs[at + t]!;
-          if (order === 0) order = breaks[edgeAt]! - flags[s]! || nextRanks[b]! - nextRanks[best]!;
-          if (order >= 0) continue;
-          best = b;
-          for (let t = 0; t < tiers; t++) costs[at + t] = edgeCosts[costAt + t]! + costs[nextAt + t]!;
-          figures[i * states + s] = edgeFigures[edgeAt]! + figures[(i + 1) * states + b]!;
-          flags[s] = breaks[edgeAt]!;
-        }
+      let bestKey = 0;
+      for (let b = 0; b < states; b++) {
+        if (allowed[nextPick + b] === 0) continue;
+        const edge = (nextPick + s) * states + b;
+        const edgeAt = edge * width;
+        const nextAt = next + b * width;
+        const key = breaks[edge]! * states + ranks[b]!;
+        let order = best < 0 ? -1 : 0;
+        for (let t = 0; t < tiers && order === 0; t++)
+          order = edges[edgeAt + t]! + costs[nextAt + t]! - costs[at + t]!;
+        if (order > 0 || (order === 0 && key >= bestKey)) continue;
+        best = b;
+        bestKey = key;
+        for (let t = 0; t < width; t++) costs[at + t] = edges[edgeAt + t]! + costs[nextAt + t]!;
       }
       choice[i * states + s] = best;
+      keys[s] = bestKey;
     }
-    for (let s = 0; s < states; s++) tails[s] = last ? 0 : nextRanks[choice[i * states + s]!]!;
-    for (let s = 0; s < states; s++) {
-      let rank = 0;
-      for (let other = 0; other < states; other++)
-        if ((flags[other]! - flags[s]! || tails[other]! - tails[s]!) < 0) rank++;
-      ranks[s] = rank;
-    }
-    [ranks, nextRanks] = [nextRanks, ranks];
+    rank(keys, ranks);
   }
-  return { costs, figures, choice };
+  return { costs, choice };
 }
 
 /** Best ways to every state of every position from the start, or from `first` in a cycle. */
-function sweepForward(trellis: Trellis, length: number, first: number | null): Sweep {
-  const { picks, states, tiers, costs: edgeCosts, breaks, figures: edgeFigures, allowed } = trellis;
-  const costs = new Int32Array(length * states * tiers);
-  const figures = new Int32Array(length * states);
-  const choice = new Int8Array(length * states).fill(-1);
+function sweepForward(trellis: Trellis, length: number, first: number | null): Int32Array {
+  const { picks, states, tiers, edges, breaks, allowed, firstCosts } = trellis;
+  const width = tiers + 1;
+  const costs = new Int32Array(length * states * width);
   // Ranks of the ways so far: by where they depart from the rules, and by their strokes.
-  let pattern = new Int32Array(states);
-  let strokes = Int32Array.from({ length: states }, (_, s) => s);
-  let nextPattern = new Int32Array(states);
-  let nextStrokes = new Int32Array(states);
-  const flags = new Int32Array(states);
-  costs.set(trellis.firstCosts);
+  const patterns = new Int32Array(states);
+  const patternKeys = new Int32Array(states);
+  const strokes = Int32Array.from({ length: states }, (_, s) => s);
+  const strokeKeys = new Int32Array(states);
+  for (let s = 0; s < states; s++)
+    for (let t = 0; t < tiers; t++) costs[s * width + t] = firstCosts[s * tiers + t]!;
   for (let i = 1; i < length; i++) {
-    const from = (i - 1) % picks;
+    const from = ((i - 1) % picks) * states;
+    const edgesIn = (i % picks) * states;
     for (let s = 0; s < states; s++) {
-      const at = (i * states + s) * tiers;
+      const at = (i * states + s) * width;
       let best = -1;
+      let bestPattern = 0;
+      let bestStrokes = 0;
       for (let a = 0; a < states; a++) {
-        if (i === 1 && first !== null ? a !== first : !allowed[from * states + a]) continue;
-        const edgeAt = ((i % picks) * states + a) * states + s;
-        const fromAt = ((i - 1) * states + a) * tiers;
-        const costAt = edgeAt * tiers;
+        if (i === 1 && first !== null ? a !== first : allowed[from + a] === 0) continue;
+        const edge = (edgesIn + a) * states + s;
+        const edgeAt = edge * width;
+        const fromAt = ((i - 1) * states + a) * width;
+        const pattern = patterns[a]! * 2 + breaks[edge]!;
         let order = best < 0 ? -1 : 0;
         for (let t = 0; t < tiers && order === 0; t++)
-          order = edgeCosts[costAt + t]! + costs[fromAt + t]! - costs[at + t]!;
-        if (order === 0)
-          order = pattern[a]! - pattern[best]! || breaks[edgeAt]! - flags[s]! || strokes[a]! - strokes[best]!;
-        if (order >= 0) continue;
+          order = edges[edgeAt + t]! + costs[fromAt + t]! - costs[at + t]!;
+        if (order === 0) order = pattern - bestPattern || strokes[a]! - bestStrokes;
+        if (order >= 0 && best >= 0) continue;
         best = a;
-        for (let t = 0; t < tiers; t++) costs[at + t] = edgeCosts[costAt + t]! + costs[fromAt + t]!;
-        figures[i * states + s] = edgeFigures[edgeAt]! + figures[(i - 1) * states + a]!;
-        flags[s] = breaks[edgeAt]!;
+        bestPattern = pattern;
+        bestStrokes = strokes[a]!;
+        for (let t = 0; t < width; t++) costs[at + t] = edges[edgeAt + t]! + costs[fromAt + t]!;
       }
-      choice[i * states + s] = best;
+      patternKeys[s] = bestPattern;
+      strokeKeys[s] = bestStrokes * states + s;
     }
-    for (let s = 0; s < states; s++) {
-      const mine = choice[i * states + s]!;
-      let [patternRank, strokeRank] = [0, 0];
-      for (let other = 0; other < states; other++) {
-        const theirs = choice[i * states + other]!;
-        if ((pattern[theirs]! - pattern[mine]! || flags[other]! - flags[s]!) < 0) patternRank++;
-        if ((strokes[theirs]! - strokes[mine]! || other - s) < 0) strokeRank++;
-      }
-      nextPattern[s] = patternRank;
-      nextStrokes[s] = strokeRank;
-    }
-    [pattern, nextPattern] = [nextPattern, pattern];
-    [strokes, nextStrokes] = [nextStrokes, strokes];
+    rank(patternKeys, patterns);
+    rank(strokeKeys, strokes);
   }
-  return { costs, figures, choice };
+  return costs;
 }
 
 /** The path that a backward sweep describes, from one first state. */
-function trace(trellis: Trellis, sweep: Sweep, length: number, first: number): Path {
-  const { states, tiers } = trellis;
+function trace(trellis: Trellis, { costs, choice }: Sweep, length: number, first: number): Path {
+  const { states, tiers, firstCosts } = trellis;
   const path = new Uint8Array(length);
   path[0] = first;
-  for (let i = 1; i < length; i++) path[i] = sweep.choice[(i - 1) * states + path[i - 1]!]!;
-  const at = first * tiers;
-  const cost = Array.from({ length: tiers }, (_, t) => sweep.costs[at + t]! + trellis.firstCosts[at + t]!);
-  return { states: path, cost, figure: sweep.figures[first]! };
+  for (let i = 1; i < length; i++) path[i] = choice[(i - 1) * states + path[i - 1]!]!;
+  const at = first * (tiers + 1);
+  const cost = Array.from({ length: tiers }, (_, t) => costs[at + t]! + firstCosts[first * tiers + t]!);
+  return { states: path, cost, figure: costs[at + tiers]! };
 }
 
 /**
@@ -212,31 +191,28 @@ export function compareTies(trellis: Trellis, a: Path, b: Path, cycle: boolean):
 }
 
 /**
- * The best cost and figure through every state of every pick over one pass. A pick's own restriction is left out, so
- * the value of a state that a lock forbids is what the best answer would cost with the lock turned. `sweeps` are those
- * of one pass.
+ * The best cost vector (tiers, then figure) through every state of every pick over one pass, laid out like a sweep's. A
+ * pick's own restriction is left out, so the value of a state that a lock forbids is what the best answer would cost
+ * with the lock turned. `sweeps` are those of one pass.
  */
-export function marginals(trellis: Trellis, cycle: boolean, sweeps: readonly Sweep[]): Marginals {
+export function marginals(trellis: Trellis, cycle: boolean, sweeps: readonly Sweep[]): Int32Array {
   const { picks, states, tiers, allowed } = trellis;
-  const costs = new Int32Array(picks * states * tiers);
-  const figures = new Int32Array(picks * states);
+  const width = tiers + 1;
+  const best = new Int32Array(picks * states * width);
   const filled = new Uint8Array(picks * states);
-  const total = new Int32Array(tiers);
   for (let first = 0; first < (cycle ? states : 1); first++) {
-    const start = cycle ? first : null;
-    const ahead = sweeps[first]!;
-    const behind = sweepForward(trellis, picks, start);
+    const ahead = sweeps[first]!.costs;
+    const behind = sweepForward(trellis, picks, cycle ? first : null);
     for (let i = 0; i < picks; i++)
       for (let s = 0; s < states; s++) {
-        if (cycle && (i === 0 ? s !== first : !allowed[first])) continue;
-        const cell = i * states + s;
-        for (let t = 0; t < tiers; t++)
-          total[t] = ahead.costs[cell * tiers + t]! + behind.costs[cell * tiers + t]!;
-        if (filled[cell] && compareTiers(total, 0, costs, cell * tiers, tiers) >= 0) continue;
-        filled[cell] = 1;
-        for (let t = 0; t < tiers; t++) costs[cell * tiers + t] = total[t]!;
-        figures[cell] = ahead.figures[cell]! + behind.figures[cell]!;
+        if (cycle && (i === 0 ? s !== first : allowed[first] === 0)) continue;
+        const at = (i * states + s) * width;
+        let order = filled[i * states + s] === 0 ? -1 : 0;
+        for (let t = at; t < at + tiers && order === 0; t++) order = ahead[t]! + behind[t]! - best[t]!;
+        if (order >= 0) continue;
+        filled[i * states + s] = 1;
+        for (let t = at; t < at + width; t++) best[t] = ahead[t]! + behind[t]!;
       }
   }
-  return { costs, figures };
+  return best;
 }
