@@ -48,7 +48,7 @@ export function benchEngine(): void {
       const policy: PickingPolicy = { kind, start: 'auto', loop };
       for (const [count, goalMs, runs] of [
         [256, 0.5, 400],
-        [10_000, 20, 20],
+        [10_000, 20, 60],
       ] as const) {
         const passage = passageOf(count);
         const ms = measure(runs, () =>

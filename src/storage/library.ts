@@ -51,25 +51,51 @@ export async function readLibrary(db: Database, playerId: string): Promise<Libra
   });
 }
 
-/** Exercises added just now by this tab, so that opening one need not read back what was only just written. */
-const justAdded = new Map<string, Exercise>();
+/** An exercise that this tab has just begun: shown at once, written right after. */
+export interface Begun {
+  readonly id: string;
+  readonly exercise: Exercise;
+  /** Writes it, once; after a failure the next call tries again. */
+  readonly write: () => Promise<void>;
+}
 
-/** Gives, once, an exercise that this tab has just added. */
-export function takeJustAdded(id: string): Exercise | undefined {
-  const exercise = justAdded.get(id);
-  justAdded.delete(id);
-  return exercise;
+let justBegun: Begun | null = null;
+
+/** Gives, once, an exercise that this tab has just begun, so that opening it need not wait until it is written. */
+export function takeJustBegun(id: string): Begun | null {
+  if (justBegun?.id !== id) return null;
+  const begun = justBegun;
+  justBegun = null;
+  return begun;
+}
+
+/** A long passage takes a while to hash and write; the page that shows it paints first. */
+const PAINT_MS = 40;
+
+/** Begins an exercise that the session of its id shows at once; the caller calls `write`. */
+export function beginExercise(db: Database, exercise: Exercise, label: string): Begun {
+  const id = newId();
+  let writing: Promise<void> | null = null;
+  const writeOnce = async () => {
+    await new Promise((resolve) => setTimeout(resolve, PAINT_MS));
+    const create = { ...recordFields(exercise), archivedAt: null, id };
+    await commit(db, LIBRARY, label, [{ table: 'exercises', create }], {
+      passages: [{ hash: create.passageHash, passage: exercise.passage }],
+    });
+  };
+  const write = () =>
+    (writing ??= writeOnce().catch((error: unknown) => {
+      writing = null;
+      throw error;
+    }));
+  justBegun = { id, exercise, write };
+  return justBegun;
 }
 
 /** Adds an exercise; returns its id. */
 export async function addExercise(db: Database, exercise: Exercise, label: string): Promise<string> {
-  const id = newId();
-  const create = { ...recordFields(exercise), archivedAt: null, id };
-  await commit(db, LIBRARY, label, [{ table: 'exercises', create }], {
-    passages: [{ hash: create.passageHash, passage: exercise.passage }],
-  });
-  justAdded.clear();
-  justAdded.set(id, exercise);
+  const { id, write } = beginExercise(db, exercise, label);
+  await write();
   return id;
 }
 

@@ -5,10 +5,11 @@
 import { liveQuery } from 'dexie';
 import { passageHash, type Exercise } from '@/core';
 import type { Database } from './database';
-import { exerciseOf, takeJustAdded } from './library';
+import { exerciseOf, takeJustBegun } from './library';
 import { commit, ConflictError, FIRST_REVISION, step, steps } from './log';
 
-export type SaveProblem = 'conflict' | 'full' | 'failed';
+/** `unwritten`: a new exercise could not be written at all yet. */
+export type SaveProblem = 'conflict' | 'full' | 'failed' | 'unwritten';
 
 export interface SessionState {
   readonly status: 'loading' | 'missing' | 'ready';
@@ -35,21 +36,27 @@ export class ExerciseSession {
   private queue: Promise<void> = Promise.resolve();
   private waiting = 0;
   private readonly listeners = new Set<() => void>();
+  /** Of an exercise that was begun in this tab and is not written yet: tried before all else, until it succeeds. */
+  private firstWrite: (() => Promise<void>) | null = null;
+  /** What is on screen but found no room yet; the next edit writes it too. */
+  private readonly unsaved = new Set<keyof Exercise>();
   private subscription: { unsubscribe(): void } | null = null;
 
   constructor(
     private readonly db: Database,
     readonly id: string,
   ) {
-    const exercise = takeJustAdded(id);
-    if (exercise) {
-      this.state = { ...LOADING, status: 'ready', exercise };
+    const begun = takeJustBegun(id);
+    if (begun) {
+      this.state = { ...LOADING, status: 'ready', exercise: begun.exercise };
       this.revision = FIRST_REVISION;
+      this.firstWrite = begun.write;
     }
   }
 
   /** Begins to follow the record; returns what ends it. */
   open(): () => void {
+    if (this.firstWrite) this.enqueue(() => Promise.resolve());
     this.subscription = liveQuery(async () => ({
       record: await this.db.exercises.get(this.id),
       steps: await steps(this.db, this.id),
@@ -91,6 +98,7 @@ export class ExerciseSession {
     }
     if (this.waiting > own) return;
     this.revision = record.revision;
+    this.unsaved.clear();
     this.set({
       status: 'ready',
       exercise: exerciseOf(record, kept.passage),
@@ -109,18 +117,20 @@ export class ExerciseSession {
     this.set({ exercise: after, undo: label, redo: null });
     this.enqueue(async () => {
       const { passage, ...others } = after;
-      const hash = keys.includes('passage') ? passageHash(passage) : null;
+      const toWrite = [...new Set([...this.unsaved, ...keys])];
+      const hash = toWrite.includes('passage') ? passageHash(passage) : null;
       const fields: Record<string, unknown> = { ...others, passageHash: hash };
       const set = Object.fromEntries(
-        keys.map((key) => (key === 'passage' ? ['passageHash', fields.passageHash] : [key, fields[key]])),
+        toWrite.map((key) => (key === 'passage' ? ['passageHash', fields.passageHash] : [key, fields[key]])),
       );
       const entry = await commit(this.db, this.id, label, [{ table: 'exercises', id: this.id, set }], {
         passages: hash === null ? [] : [{ hash, passage }],
         expect: { table: 'exercises', id: this.id, revision: this.revision },
         ...(mergeKey === undefined ? {} : { mergeKey }),
       });
+      this.unsaved.clear();
       if (entry) this.revision += 1;
-    });
+    }, keys);
   }
 
   /** Takes back the last step, or does it again. */
@@ -141,21 +151,26 @@ export class ExerciseSession {
     this.set({ problem: null });
   }
 
-  private enqueue(work: () => Promise<void>): void {
+  private enqueue(work: () => Promise<void>, keys: readonly (keyof Exercise)[] = []): void {
     this.waiting++;
     this.set({ saving: true });
     this.queue = this.queue.then(async () => {
       let failed: SaveProblem | null = null;
       try {
+        await this.firstWrite?.();
+        this.firstWrite = null;
         await work();
       } catch (error) {
         failed = problemOf(error);
+        if (failed !== 'full' && this.firstWrite) failed = 'unwritten';
       }
       this.waiting--;
       if (failed) {
         this.set({ problem: failed });
-        // A full store keeps what is on screen, so that it can still be exported; otherwise show what is really kept.
-        if (failed !== 'full') await this.reload();
+        // What has no room, or was never written, stays on screen, so that it can still be saved or written later;
+        // otherwise show what is really kept.
+        if (failed === 'full' || failed === 'unwritten') for (const key of keys) this.unsaved.add(key);
+        else await this.reload();
       }
       if (this.waiting === 0) this.set({ saving: false, ...(await steps(this.db, this.id)) });
     });

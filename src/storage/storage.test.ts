@@ -4,11 +4,12 @@ import { Dexie } from 'dexie';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { newExercise, putNote, emptyPassage, readProject, writeProject, passageHash } from '@/core';
-import { Database, VERSIONS } from './database';
+import { database, Database, onDatabaseNotice, VERSIONS, type DatabaseNotice } from './database';
 import { exportProject, importProject } from './exchange';
 import {
   addEmptyExercise,
   addExercise,
+  beginExercise,
   deleteExercise,
   readLibrary,
   renameExercise,
@@ -114,6 +115,44 @@ it('an edit based on an older revision loses, writes nothing and shows what is k
     exercise: { title: 'From the other tab' },
   });
   expect(await titleOf(id)).toBe('From the other tab');
+});
+
+it('a browser without room keeps the work on screen, and writes all of it once there is room', async () => {
+  let isFull = true;
+  db.passages.hook('creating', () => {
+    if (isFull) throw new DOMException('full', 'QuotaExceededError');
+  });
+  const { id, write } = beginExercise(db, newExercise('Begun', emptyPassage()), 'Add');
+  const session = new ExerciseSession(db, id);
+  await expect(write()).rejects.toThrow();
+  closers.push(session.open());
+  session.edit('Title', (exercise) => ({ ...exercise, title: 'Without room' }));
+  await session.settled();
+  expect(session.snapshot()).toMatchObject({ problem: 'full', exercise: { title: 'Without room' } });
+  expect(await db.exercises.count()).toBe(0);
+  isFull = false;
+  session.edit('Goal', (exercise) => ({ ...exercise, alsoTrains: 'patience' }));
+  await session.settled();
+  expect(await db.exercises.get(id)).toMatchObject({ title: 'Without room', alsoTrains: 'patience' });
+});
+
+it('tells of a tab that holds up the database, and of one that took it over', async () => {
+  const seen: DatabaseNotice[] = [];
+  const connect = (version: number) =>
+    new Promise<IDBDatabase>((resolve, reject) => {
+      const request = indexedDB.open('yardfell', version);
+      request.onsuccess = () => resolve(request.result);
+      request.onerror = () => reject(request.error!);
+    });
+  const older = await connect(1);
+  closers.push(onDatabaseNotice((notice) => seen.push(notice)));
+  const opening = database().open();
+  while (!seen.includes('blocked')) await new Promise((resolve) => setTimeout(resolve, 1));
+  older.close();
+  await opening;
+  expect(seen).toEqual([null, 'blocked', null]);
+  (await connect(1000)).close();
+  expect(seen.at(-1)).toBe('newerVersion');
 });
 
 describe('project files', () => {

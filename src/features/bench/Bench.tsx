@@ -76,6 +76,22 @@ function useWindowHeight(): number {
   return height;
 }
 
+/** Whether the first picture has been painted; what can wait until then does. */
+function usePainted(): boolean {
+  const [isPainted, setPainted] = useState(false);
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const frame = requestAnimationFrame(() => {
+      timer = setTimeout(() => setPainted(true));
+    });
+    return () => {
+      cancelAnimationFrame(frame);
+      clearTimeout(timer);
+    };
+  }, []);
+  return isPainted;
+}
+
 const VIEW_KEYS: KeyGroup = {
   title: 'Bench',
   bindings: [
@@ -117,6 +133,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
   const { passage, policy, goal } = exercise;
   const player = usePlayer();
   const windowHeight = useWindowHeight();
+  const isPainted = usePainted();
   const root = useRef<HTMLDivElement>(null);
   const [wanted, setWanted] = useState<Place>(() => firstPlace(passage));
   const [chosenPass, setChosenPass] = useState(0);
@@ -202,19 +219,21 @@ export function Bench({ session, state, exercise }: BenchProps) {
         <p data-trains>{sentence}</p>
         <Legend kinds={kinds} hasPins={pinned.size > 0} />
       </Trains>
-      <BenchPanels
-        exercise={exercise}
-        plan={plan}
-        check={check}
-        setup={player.setup}
-        pass={pass}
-        caret={caret}
-        tab={tab}
-        onTab={setTab}
-        onPass={setChosenPass}
-        onGo={place}
-        edit={edit}
-      />
+      {isPainted ? (
+        <BenchPanels
+          exercise={exercise}
+          plan={plan}
+          check={check}
+          setup={player.setup}
+          pass={pass}
+          caret={caret}
+          tab={tab}
+          onTab={setTab}
+          onPass={setChosenPass}
+          onGo={place}
+          edit={edit}
+        />
+      ) : null}
       <BenchBar session={session} state={state} exercise={exercise} onLoop={setLoop} onStep={stepAndShow} />
     </Root>
   );

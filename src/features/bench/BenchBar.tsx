@@ -45,6 +45,7 @@ const Bar = styled.div`
 const PROBLEMS: Record<SaveProblem, string> = {
   conflict: 'Another tab changed this exercise; what is kept is shown. Your last edit was not taken.',
   full: 'The browser has no room left: the last edit is not saved. Save a file now, then make room.',
+  unwritten: 'The browser refused to save this new exercise. It is tried again with your next edit.',
   failed: 'The last edit could not be saved; what is kept is shown.',
 };
 

@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { emptyPassage, exerciseFromTab, readTabText } from '@/core';
-import { addEmptyExercise, addExercise, database } from '@/storage';
+import { addEmptyExercise, beginExercise, database } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
 import { colour } from '@/ui/theme/tokens';
@@ -33,6 +33,8 @@ const Root = styled.section`
   }
 `;
 
+const LATEST_WRITE_MS = 1000;
+
 /** Where pasted tab becomes an exercise at once. */
 export function PasteBox() {
   const router = useRouter();
@@ -40,14 +42,19 @@ export function PasteBox() {
   const [problem, setProblem] = useState<string | null>(null);
   const db = database();
 
-  const take = async (tab: string) => {
+  const take = (tab: string) => {
     const exercise = exerciseFromTab(tab, 'Pasted tab');
     if (!exercise) {
+      setText(tab);
       setProblem(`${readTabText(tab).problems.at(-1)?.message ?? ''} Your text is still in the box.`);
       return;
     }
-    const id = await addExercise(db, exercise, 'New exercise from tab');
+    const { id, write } = beginExercise(db, exercise, 'New exercise from tab');
     router.push(`/bench/${id}`);
+    // The Bench shows and writes it. Should the Bench not come, it is written all the same.
+    setTimeout(() => {
+      write().catch(() => {});
+    }, LATEST_WRITE_MS);
   };
 
   return (
@@ -58,8 +65,7 @@ export function PasteBox() {
         // Pasting into an empty box is the whole intention; into a text that is being typed it is not.
         if (text.trim() !== '' || pasted.trim() === '') return;
         event.preventDefault();
-        setText(pasted);
-        void take(pasted);
+        take(pasted);
       }}
     >
       <TextField
@@ -74,7 +80,7 @@ export function PasteBox() {
         placeholder={'e|--5-7-8--|\nB|---------| …'}
       />
       <div className="buttons">
-        <Button look="primary" isDisabled={text.trim() === ''} onPress={() => void take(text)}>
+        <Button look="primary" isDisabled={text.trim() === ''} onPress={() => take(text)}>
           Open on the Bench
         </Button>
         <Button
