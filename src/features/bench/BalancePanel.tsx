@@ -106,7 +106,17 @@ function rowsOf(row: PairRow): { key: string; pair: PairCount }[] {
 }
 
 /** Inside against outside, pair by pair and direction by direction, against what the goal wants. */
-export function BalancePanel({ exercise, plan, setup }: { exercise: Exercise; plan: Plan; setup: Setup }) {
+export function BalancePanel({
+  exercise,
+  plan,
+  setup,
+  bpm,
+}: {
+  exercise: Exercise;
+  plan: Plan;
+  setup: Setup;
+  bpm: number;
+}) {
   const { analysis } = plan;
   const { figures } = analysis;
   const rows = pairRows(figures);
@@ -122,7 +132,7 @@ export function BalancePanel({ exercise, plan, setup }: { exercise: Exercise; pl
     rows,
     exercise.passage.notes.map((note) => note.string),
   );
-  const [tightest] = tightestChanges(exercise.passage, analysis, exercise.startBpm, setup);
+  const [tightest] = tightestChanges(exercise.passage, analysis, bpm, setup);
   const hasSweeps = figures.kinds.sweep > 0;
   const hasBacktracks = figures.kinds.backtrack > 0;
   return (
@@ -195,7 +205,7 @@ export function BalancePanel({ exercise, plan, setup }: { exercise: Exercise; pl
             {tightest.change.stringFrom} to {tightest.change.stringTo}
           </summary>
           <p>
-            At {exercise.startBpm} bpm {(tightest.seconds * 1000).toFixed(0)} ms from pick to pick,{' '}
+            At {bpm} bpm {(tightest.seconds * 1000).toFixed(0)} ms from pick to pick,{' '}
             {tightest.mmPerSecond.toFixed(0)} mm/s over the strings, {tightest.bits.toFixed(2)} bits (
             {tightest.bitsPerSecond.toFixed(1)} a second).
           </p>

@@ -23,6 +23,7 @@ import type { EditExercise } from './edit';
 import {
   digitMemory,
   firstDifference,
+  fretBefore,
   lockHere,
   moveNoteTo,
   nextLock,
@@ -33,6 +34,7 @@ import { GoalLine } from './GoalLine';
 import { laneBindings, laneKeyGroups } from './laneKeys';
 import { Legend } from './Legend';
 import { NoteStrip } from './NoteStrip';
+import { useStartTempo } from './useStartTempo';
 
 const Root = styled.div`
   display: grid;
@@ -132,6 +134,7 @@ interface BenchProps {
 export function Bench({ session, state, exercise }: BenchProps) {
   const { passage, policy, goal } = exercise;
   const player = usePlayer();
+  const bpm = useStartTempo(session.id, exercise);
   const windowHeight = useWindowHeight();
   const isPainted = usePainted();
   const root = useRef<HTMLDivElement>(null);
@@ -207,7 +210,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
         maxHeight={windowHeight * LANE_SHARE}
         onPlace={place}
         onMove={(note, to) => apply(moveNoteTo(passage, note, to))}
-        onPut={(at) => apply(putFret(passage, at, 5))}
+        onPut={(at) => apply(putFret(passage, at, fretBefore(passage, at)))}
         onStroke={(note) => {
           const given = plan.assignment.passes[pass]?.[passage.notes.indexOf(note)] ?? 'down';
           apply(lockHere(passage, { ticks: note.onsetTicks, string: note.string }, nextLock(note, given)));
@@ -225,6 +228,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
           plan={plan}
           check={check}
           setup={player.setup}
+          bpm={bpm}
           pass={pass}
           caret={caret}
           tab={tab}
@@ -234,7 +238,14 @@ export function Bench({ session, state, exercise }: BenchProps) {
           edit={edit}
         />
       ) : null}
-      <BenchBar session={session} state={state} exercise={exercise} onLoop={setLoop} onStep={stepAndShow} />
+      <BenchBar
+        session={session}
+        state={state}
+        exercise={exercise}
+        bpm={bpm}
+        onLoop={setLoop}
+        onStep={stepAndShow}
+      />
     </Root>
   );
 }

@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { Redo2, Undo2 } from 'lucide-react';
 import styled from 'styled-components';
 import { MAX_BPM, MIN_BPM, notesPerSecond, type Exercise } from '@/core';
@@ -53,18 +52,14 @@ interface BenchBarProps {
   readonly session: ExerciseSession;
   readonly state: SessionState;
   readonly exercise: Exercise;
+  readonly bpm: number;
   readonly onLoop: (loop: boolean) => void;
   readonly onStep: (way: 'undo' | 'redo') => void;
 }
 
 /** Loop, tempo, undo and whether everything is saved: always at hand. */
-export function BenchBar({ session, state, exercise, onLoop, onStep }: BenchBarProps) {
+export function BenchBar({ session, state, exercise, bpm, onLoop, onStep }: BenchBarProps) {
   const player = usePlayer();
-  const ladder = useLiveQuery(
-    () => database().ladders.where('[playerId+exerciseId]').equals([player.id, session.id]).first(),
-    [player.id, session.id],
-  );
-  const bpm = ladder?.startBpm ?? exercise.startBpm;
   const rate = notesPerSecond(bpm, exercise.passage.subdivision);
   return (
     <Bar role="region" aria-label="Loop, tempo and undo">

@@ -28,6 +28,7 @@ interface BenchPanelsProps {
   readonly plan: Plan;
   readonly check: GoalCheck;
   readonly setup: Setup;
+  readonly bpm: number;
   readonly pass: number;
   readonly caret: Place;
   readonly tab: TabId;
@@ -45,7 +46,7 @@ function notUnderstood(text: string): number {
 
 /** One question at a time under the lane, its most telling figure on its tab. */
 export function BenchPanels(props: BenchPanelsProps) {
-  const { exercise, plan, check, setup, pass, caret, tab, onTab, onPass, onGo, edit } = props;
+  const { exercise, plan, check, setup, bpm, pass, caret, tab, onTab, onPass, onGo, edit } = props;
   const { passage, policy } = exercise;
   const { kinds } = plan.analysis.figures;
   const odd = useMemo(() => notUnderstood(exercise.sourceText), [exercise.sourceText]);
@@ -70,7 +71,7 @@ export function BenchPanels(props: BenchPanelsProps) {
                 edit={edit}
                 onGo={onGo}
               />
-              <BalancePanel exercise={exercise} plan={plan} setup={setup} />
+              <BalancePanel exercise={exercise} plan={plan} setup={setup} bpm={bpm} />
             </SideBySide>
           ),
         },

@@ -98,6 +98,14 @@ export function deleteHere(passage: Passage, caret: Place, way: 'here' | 'before
   return { label: 'Delete', passage: next, caret: { ticks: place.ticks, string: string ?? caret.string } };
 }
 
+/** Where a first note is put: common practice, no source. */
+const FIRST_FRET = 5;
+
+/** The fret that a note put by pointer begins with: that of the note before it. */
+export function fretBefore(passage: Passage, place: Place): number {
+  return passage.notes.findLast((note) => note.onsetTicks < place.ticks)?.fret ?? FIRST_FRET;
+}
+
 /** Leaves a rest where a note is. */
 export function restHere(passage: Passage, caret: Place): Change | null {
   const note = noteAt(passage, caret.ticks, caret.string);
