@@ -77,9 +77,10 @@ function sweepBackward(trellis: Trellis, length: number, first: number | null): 
     const nextPick = ((i + 1) % picks) * states;
     const next = (i + 1) * states * width;
     for (let s = 0; s < states; s++) {
-      const at = (i * states + s) * width;
       let best = -1;
       let bestKey = 0;
+      let bestEdgeAt = 0;
+      let bestNextAt = 0;
       for (let b = 0; b < states; b++) {
         if (allowed[nextPick + b] === 0) continue;
         const edge = (nextPick + s) * states + b;
@@ -88,12 +89,15 @@ function sweepBackward(trellis: Trellis, length: number, first: number | null): 
         const key = breaks[edge]! * states + ranks[b]!;
         let order = best < 0 ? -1 : 0;
         for (let t = 0; t < tiers && order === 0; t++)
-          order = edges[edgeAt + t]! + costs[nextAt + t]! - costs[at + t]!;
+          order = edges[edgeAt + t]! + costs[nextAt + t]! - edges[bestEdgeAt + t]! - costs[bestNextAt + t]!;
         if (order > 0 || (order === 0 && key >= bestKey)) continue;
         best = b;
         bestKey = key;
-        for (let t = 0; t < width; t++) costs[at + t] = edges[edgeAt + t]! + costs[nextAt + t]!;
+        bestEdgeAt = edgeAt;
+        bestNextAt = nextAt;
       }
+      const at = (i * states + s) * width;
+      for (let t = 0; t < width; t++) costs[at + t] = edges[bestEdgeAt + t]! + costs[bestNextAt + t]!;
       choice[i * states + s] = best;
       keys[s] = bestKey;
     }
@@ -118,10 +122,11 @@ function sweepForward(trellis: Trellis, length: number, first: number | null): I
     const from = ((i - 1) % picks) * states;
     const edgesIn = (i % picks) * states;
     for (let s = 0; s < states; s++) {
-      const at = (i * states + s) * width;
       let best = -1;
       let bestPattern = 0;
       let bestStrokes = 0;
+      let bestEdgeAt = 0;
+      let bestFromAt = 0;
       for (let a = 0; a < states; a++) {
         if (i === 1 && first !== null ? a !== first : allowed[from + a] === 0) continue;
         const edge = (edgesIn + a) * states + s;
@@ -130,14 +135,17 @@ function sweepForward(trellis: Trellis, length: number, first: number | null): I
         const pattern = patterns[a]! * 2 + breaks[edge]!;
         let order = best < 0 ? -1 : 0;
         for (let t = 0; t < tiers && order === 0; t++)
-          order = edges[edgeAt + t]! + costs[fromAt + t]! - costs[at + t]!;
+          order = edges[edgeAt + t]! + costs[fromAt + t]! - edges[bestEdgeAt + t]! - costs[bestFromAt + t]!;
         if (order === 0) order = pattern - bestPattern || strokes[a]! - bestStrokes;
         if (order >= 0 && best >= 0) continue;
         best = a;
         bestPattern = pattern;
         bestStrokes = strokes[a]!;
-        for (let t = 0; t < width; t++) costs[at + t] = edges[edgeAt + t]! + costs[fromAt + t]!;
+        bestEdgeAt = edgeAt;
+        bestFromAt = fromAt;
       }
+      const at = (i * states + s) * width;
+      for (let t = 0; t < width; t++) costs[at + t] = edges[bestEdgeAt + t]! + costs[bestFromAt + t]!;
       patternKeys[s] = bestPattern;
       strokeKeys[s] = bestStrokes * states + s;
     }

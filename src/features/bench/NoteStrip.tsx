@@ -40,6 +40,10 @@ const Strip = styled.section`
     flex: 1 1 15rem;
     align-self: center;
     min-height: 2.8em;
+    @media (max-width: 64rem) {
+      flex-basis: 100%;
+      min-height: 0;
+    }
   }
   small {
     color: ${colour.inkSoft};

@@ -23,7 +23,7 @@ const Sample = styled.section`
   display: grid;
   gap: 0.75rem;
   padding: 1rem;
-  margin-bottom: 1rem;
+  margin: 1rem 0;
   border: 1px solid ${colour.line};
   background: ${colour.paper};
   color: ${colour.ink};
@@ -34,7 +34,7 @@ const Row = styled.div`
   flex-wrap: wrap;
   align-items: end;
   gap: 1rem;
-  span {
+  > span {
     display: inline-flex;
     align-items: center;
     gap: 0.3rem;

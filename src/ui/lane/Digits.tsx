@@ -79,7 +79,7 @@ export function Digits(props: DrawingProps) {
                   )}
                   <text
                     x={note.technique === 'tap' ? column.x : (slurFrom + column.x) / 2}
-                    y={y - 15}
+                    y={y - 18}
                     fontSize={10.5}
                     fontWeight={500}
                   >
