@@ -1,10 +1,10 @@
 /** `npm run bench`: builds where needed and prints every figure, the first-load sizes included. */
 import { spawnSync } from 'node:child_process';
 import { build as esbuild } from 'esbuild';
-import { build, installChromium, installPackages } from './tools.mjs';
+import { build, CHROMIUM, installPackages, installPrograms } from './tools.mjs';
 
 installPackages();
-installChromium();
+installPrograms({ [CHROMIUM]: 'chromium' });
 build();
 // Bundled as the browser gets it, but for packages.
 await esbuild({

@@ -1,11 +1,11 @@
 /** `npm test`: everything that must hold. Quiet when green; prints what failed when not. */
 import { readFileSync } from 'node:fs';
-import { build, installChromium, installPackages, run } from './tools.mjs';
+import { build, installPackages, installPrograms, run, TEST_PROGRAMS } from './tools.mjs';
 
 const bin = (path) => [process.execPath, [`node_modules/${path}`]];
 
 installPackages();
-installChromium();
+installPrograms(TEST_PROGRAMS);
 
 /** Each check: a name, and what runs it. The build stands before what looks at its result. */
 const checks = [

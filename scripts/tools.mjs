@@ -79,18 +79,27 @@ export function build() {
 /** Where Debian's Chromium is. */
 export const CHROMIUM = '/usr/bin/chromium';
 
-/** Installs Debian's Chromium where it is missing. */
-export function installChromium() {
-  if (existsSync(CHROMIUM)) return;
+/** What the tests call of Debian's: programs with the packages that hold them. */
+export const TEST_PROGRAMS = {
+  [CHROMIUM]: 'chromium',
+  '/usr/bin/xmllint': 'libxml2-utils',
+  '/usr/bin/midicsv': 'midicsv',
+  '/usr/bin/pdftotext': 'poppler-utils',
+};
+
+/** Installs the Debian packages of programs that are missing. */
+export function installPrograms(programs) {
+  const packages = Object.entries(programs).flatMap(([path, name]) => (existsSync(path) ? [] : [name]));
+  if (packages.length === 0) return;
   const asRoot = process.getuid?.() === 0 ? [] : ['sudo'];
   const apt = (...args) => {
     const [command, ...rest] = [...asRoot, 'apt-get', ...args];
-    must('Installing Chromium with apt-get', command, rest, {
+    must(`Installing ${packages.join(', ')} with apt-get`, command, rest, {
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     });
   };
   apt('update');
-  apt('install', '-y', '--no-install-recommends', 'chromium');
+  apt('install', '-y', '--no-install-recommends', ...packages);
 }
 
 /** A port that is free on this machine: the wanted one, or any. */

@@ -28,6 +28,10 @@ export { assignStrokes, type StrokeAssignment, type StrokeReason, type Unmet } f
 export * from './picking/words';
 export * from './balance/balance';
 export * from './balance/goal';
+export * from './tempo/ladder';
+export * from './tempo/tempoMap';
+export * from './sound/performance';
+export * from './sound/pluck';
 export { readTabText, type ReadTabOptions, type TabReading } from './formats/tab/read';
 export type { Problem, ProblemCode } from './formats/tab/problems';
 export { writeTabText, type WriteTabOptions } from './formats/tab/write';

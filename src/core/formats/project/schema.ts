@@ -26,6 +26,10 @@ const stroke = Joi.string().valid('down', 'up');
 const isTrue = Joi.boolean().valid(true);
 const bpm = Joi.number().min(MIN_BPM).max(MAX_BPM);
 
+const lock = Joi.object({ stroke: stroke.required(), reason: Joi.string().max(PROJECT_LIMITS.textLength) });
+const subdivision = Joi.number().integer().min(1).max(MAX_SLOTS_PER_BEAT);
+const beatSubdivisions = Joi.object().pattern(/^-?\d+$/, subdivision);
+
 const note = Joi.object({
   id: Joi.string().max(40).required(),
   string: string.required(),
@@ -34,7 +38,7 @@ const note = Joi.object({
   durationTicks: Joi.number().integer().min(1).max(1_000_000_000).required(),
   technique: Joi.string().valid('pick', 'hammer', 'pull', 'slide', 'tap').required(),
   finger: Joi.number().valid(1, 2, 3, 4),
-  lock: Joi.object({ stroke: stroke.required(), reason: Joi.string().max(PROJECT_LIMITS.textLength) }),
+  lock,
   dead: isTrue,
   ghost: isTrue,
   palmMute: isTrue,
@@ -55,10 +59,8 @@ const passage = Joi.object({
     beatTicks: Joi.number().integer().min(840).max(53_760).required(),
   }).required(),
   pickupTicks: Joi.number().integer().min(0).max(1_000_000).required(),
-  subdivision: Joi.number().integer().min(1).max(MAX_SLOTS_PER_BEAT).required(),
-  beatSubdivisions: Joi.object()
-    .pattern(/^-?\d+$/, Joi.number().integer().min(1).max(MAX_SLOTS_PER_BEAT))
-    .required(),
+  subdivision: subdivision.required(),
+  beatSubdivisions: beatSubdivisions.required(),
   lengthTicks: Joi.number().integer().min(1).max(1_000_000_000).required(),
   loopBounds: Joi.object({ startTicks: ticks, endTicks: ticks }),
   notes: Joi.array().items(note).max(PROJECT_LIMITS.notesInPassage).required(),
@@ -83,16 +85,28 @@ const goal = Joi.object({
   words: text(PROJECT_LIMITS.textLength),
 });
 
+const policy = Joi.object({
+  kind: Joi.string().valid('alternateByNote', 'economy').required(),
+  start: Joi.string().valid('down', 'up', 'auto').required(),
+  loop: Joi.boolean(),
+  travelOverSkips: Joi.boolean(),
+});
+
+/** Parts of an exercise that other formats carry too. */
+export const exerciseParts = {
+  policy,
+  goal,
+  alsoTrains: text(PROJECT_LIMITS.textLength),
+  subdivision,
+  beatSubdivisions,
+  lock,
+};
+
 const exercise = Joi.object({
   ...stamp,
   title: text(PROJECT_LIMITS.titleLength),
   passageHash: Joi.string().hex().length(64).required(),
-  policy: Joi.object({
-    kind: Joi.string().valid('alternateByNote', 'economy').required(),
-    start: Joi.string().valid('down', 'up', 'auto').required(),
-    loop: Joi.boolean(),
-    travelOverSkips: Joi.boolean(),
-  }).required(),
+  policy: policy.required(),
   goal: goal.required(),
   alsoTrains: text(PROJECT_LIMITS.textLength),
   startBpm: bpm.required(),

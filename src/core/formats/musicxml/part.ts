@@ -1,0 +1,249 @@
+/** Walking through a MusicXML part: every note of the tab staff with its moment, and what stands round it. */
+import { TICKS_PER_QUARTER } from '../../rhythm/slots';
+import { FOREIGN_LIMITS, type LeftOut } from '../foreign';
+import { child, childrenOf, numberOf, textOf, type XmlElement } from './xml';
+
+/** A `<note>` with string and fret, as read. */
+export interface ReadNote {
+  readonly onsetTicks: number;
+  durationTicks: number;
+  readonly string: number;
+  readonly fret: number;
+  /** As sounded according to the pitch element, if there is one. */
+  readonly pitch: number | null;
+  readonly element: XmlElement;
+  readonly where: string;
+}
+
+/** What a part holds, with moments in ticks from its beginning. */
+export interface ReadPart {
+  readonly notes: ReadNote[];
+  /** Marks on the other staff, by moment and pitch. */
+  readonly marksElsewhere: Map<string, XmlElement>;
+  readonly measures: { readonly startTicks: number; readonly isShort: boolean }[];
+  readonly endTicks: number;
+  readonly meter: { readonly beats: number; readonly beatType: number } | null;
+  readonly tempo: { readonly quartersAMinute: number } | null;
+  readonly words: { readonly ticks: number; readonly text: string }[];
+  readonly repeats: { readonly ticks: number; readonly direction: 'forward' | 'backward' }[];
+  readonly staffDetails: XmlElement | null;
+}
+
+/** A refusal, with the sentence to show. */
+export class RefusedScore extends Error {}
+
+const STEP_SEMITONES: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
+
+/** MIDI note number of a pitch given by step, alteration and octave; null when it is none. */
+export function midiOf(step: string | null, alter: number | null, octave: number | null): number | null {
+  const semitone = STEP_SEMITONES[(step ?? '').toUpperCase()];
+  if (semitone === undefined || octave === null) return null;
+  return 12 * (octave + 1) + semitone + Math.round(alter ?? 0);
+}
+
+/** Directions that say nothing that an exercise keeps, and that nobody misses. */
+const SILENT = new Set(['print', 'backup', 'forward', 'note', 'attributes', 'barline', 'direction', 'sound']);
+
+function staffOf(element: XmlElement): number {
+  return numberOf(element, 'staff') ?? 1;
+}
+
+/** The technical marks of a note. */
+export function technicalOf(note: XmlElement): XmlElement[] {
+  return childrenOf(note, 'notations').flatMap((notations) =>
+    childrenOf(notations, 'technical').flatMap((technical) => technical.children),
+  );
+}
+
+function hasPlace(note: XmlElement): boolean {
+  const names = technicalOf(note).map((one) => one.name);
+  return names.includes('string') && names.includes('fret');
+}
+
+/** The staff of a part that is its tab: by its clef, else the one with most strings and frets. Null when there is none. */
+export function tabStaffOf(part: XmlElement): number | null {
+  const counts = new Map<number, number>();
+  for (const measure of childrenOf(part, 'measure'))
+    for (const note of childrenOf(measure, 'note'))
+      if (hasPlace(note)) counts.set(staffOf(note), (counts.get(staffOf(note)) ?? 0) + 1);
+  if (counts.size === 0) return null;
+  const clefs = childrenOf(part, 'measure')
+    .flatMap((measure) => childrenOf(measure, 'attributes'))
+    .flatMap((attributes) => childrenOf(attributes, 'clef'))
+    .filter((clef) => textOf(clef, 'sign') === 'TAB');
+  const byClef = clefs.map((clef) => Number(clef.attributes.number ?? 1)).find((staff) => counts.has(staff));
+  return byClef ?? [...counts].sort((a, b) => b[1] - a[1])[0]![0];
+}
+
+/** Reads one part, its tab staff foremost. */
+export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): ReadPart {
+  const notes: ReadNote[] = [];
+  const marksElsewhere = new Map<string, XmlElement>();
+  const measures: ReadPart['measures'] = [];
+  const words: ReadPart['words'] = [];
+  const repeats: ReadPart['repeats'] = [];
+  let [meter, tempo, staffDetails]: [ReadPart['meter'], ReadPart['tempo'], XmlElement | null] = [
+    null,
+    null,
+    null,
+  ];
+  let divisions = 1;
+  let measureStart = 0;
+  /** Notes that are tied on, by string and fret. */
+  const held = new Map<string, ReadNote>();
+
+  const ticksOf = (duration: number, where: string): number => {
+    const ticks = (duration * TICKS_PER_QUARTER) / divisions;
+    if (!Number.isInteger(ticks)) left.add('the exact length of a note or rest, which was rounded', where);
+    return Math.round(ticks);
+  };
+
+  const readAttributes = (attributes: XmlElement, where: string) => {
+    divisions = Math.max(1, numberOf(attributes, 'divisions') ?? divisions);
+    const time = child(attributes, 'time');
+    const [beats, beatType] = [numberOf(time, 'beats'), numberOf(time, 'beat-type')];
+    if (beats !== null && beatType !== null) {
+      if (meter && (meter.beats !== beats || meter.beatType !== beatType))
+        left.add('a change of meter', where);
+      else meter ??= { beats, beatType };
+    }
+    for (const details of childrenOf(attributes, 'staff-details')) {
+      if (Number(details.attributes.number ?? 1) !== tabStaff && details.attributes.number !== undefined)
+        continue;
+      if (child(details, 'staff-tuning') || child(details, 'staff-lines')) staffDetails ??= details;
+      if (numberOf(details, 'capo')) left.add('a capo: frets are taken as written', where);
+    }
+  };
+
+  const readNote = (note: XmlElement, onset: number, duration: number, where: string) => {
+    const pitchElement = child(note, 'pitch');
+    const pitch = midiOf(
+      textOf(pitchElement, 'step'),
+      numberOf(pitchElement, 'alter'),
+      numberOf(pitchElement, 'octave'),
+    );
+    if (staffOf(note) !== tabStaff) {
+      if (pitch !== null && !child(note, 'rest')) marksElsewhere.set(`${onset}/${pitch}`, note);
+      return;
+    }
+    if (child(note, 'rest')) return;
+    if (child(note, 'grace')) return left.add('grace note', where);
+    const technical = technicalOf(note);
+    const string = Number(technical.find((one) => one.name === 'string')?.text ?? NaN);
+    const fret = Number(technical.find((one) => one.name === 'fret')?.text ?? NaN);
+    const tied = childrenOf(note, 'tie').map((tie) => tie.attributes.type);
+    const key = Number.isInteger(string) && Number.isInteger(fret) ? `${string}/${fret}` : null;
+    const from = tied.includes('stop')
+      ? key === null
+        ? [...held.values()].find((one) => one.pitch === pitch)
+        : held.get(key)
+      : undefined;
+    if (from) {
+      from.durationTicks = onset + duration - from.onsetTicks;
+      if (!tied.includes('start')) held.delete(`${from.string}/${from.fret}`);
+      return;
+    }
+    if (key === null) return left.add('note without string and fret', where);
+    if (notes.length >= FOREIGN_LIMITS.notes)
+      throw new RefusedScore(`It has more than ${FOREIGN_LIMITS.notes} notes.`);
+    const read: ReadNote = {
+      onsetTicks: onset,
+      durationTicks: duration,
+      string,
+      fret,
+      pitch,
+      element: note,
+      where,
+    };
+    notes.push(read);
+    if (tied.includes('start')) held.set(key, read);
+  };
+
+  const readDirection = (direction: XmlElement, ticks: number, where: string) => {
+    const sound = numberOfAttribute(child(direction, 'sound'), 'tempo');
+    for (const type of childrenOf(direction, 'direction-type'))
+      for (const one of type.children) {
+        if (one.name === 'words' && one.text !== '')
+          words.push({ ticks, text: one.text.slice(0, FOREIGN_LIMITS.textLength) });
+        else if (one.name === 'metronome') {
+          const perMinute = Number(textOf(one, 'per-minute') ?? NaN);
+          const quarters = perMinute * beatUnitQuarters(one);
+          if (sound === null && quarters > 0) takeTempo(quarters, where);
+        } else if (one.name !== 'words') left.add(elementName(one.name), where);
+      }
+    if (sound !== null) takeTempo(sound, where);
+  };
+  const takeTempo = (quartersAMinute: number, where: string) => {
+    if (tempo && tempo.quartersAMinute !== quartersAMinute) left.add('a change of tempo', where);
+    else tempo ??= { quartersAMinute };
+  };
+
+  for (const [at, measure] of childrenOf(part, 'measure').entries()) {
+    const where = `bar ${measure.attributes.number ?? at + 1}`;
+    let [position, furthest, chordOnset] = [measureStart, measureStart, measureStart];
+    for (const element of measure.children) {
+      const duration = () => ticksOf(numberOf(element, 'duration') ?? 0, where);
+      if (element.name === 'attributes') readAttributes(element, where);
+      else if (element.name === 'backup') position = Math.max(measureStart, position - duration());
+      else if (element.name === 'forward') position += duration();
+      else if (element.name === 'note') {
+        const length = child(element, 'grace') ? 0 : duration();
+        const onset = child(element, 'chord') ? chordOnset : position;
+        readNote(element, onset, length, where);
+        chordOnset = onset;
+        if (!child(element, 'chord')) position += length;
+      } else if (element.name === 'direction') readDirection(element, position, where);
+      else if (element.name === 'sound') {
+        const bpm = numberOfAttribute(element, 'tempo');
+        if (bpm !== null) takeTempo(bpm, where);
+      } else if (element.name === 'barline') {
+        const direction = child(element, 'repeat')?.attributes.direction;
+        if (direction === 'forward') repeats.push({ ticks: measureStart, direction });
+        else if (direction === 'backward') repeats.push({ ticks: Math.max(furthest, position), direction });
+        if (child(element, 'ending')) left.add('a first or second ending', where);
+      }
+      if (!SILENT.has(element.name)) left.add(elementName(element.name), where);
+      furthest = Math.max(furthest, position);
+    }
+    measures.push({ startTicks: measureStart, isShort: furthest - measureStart < barTicksOf(meter) });
+    measureStart = furthest;
+  }
+  return {
+    notes,
+    marksElsewhere,
+    measures,
+    endTicks: measureStart,
+    meter,
+    tempo,
+    words,
+    repeats,
+    staffDetails,
+  };
+}
+
+function barTicksOf(meter: ReadPart['meter']): number {
+  return meter ? (meter.beats * 4 * TICKS_PER_QUARTER) / meter.beatType : 0;
+}
+
+function numberOfAttribute(element: XmlElement | null, name: string): number | null {
+  const number = Number(element?.attributes[name] ?? NaN);
+  return Number.isFinite(number) && number > 0 ? number : null;
+}
+
+const UNIT_QUARTERS: Readonly<Record<string, number>> = {
+  whole: 4,
+  half: 2,
+  quarter: 1,
+  eighth: 0.5,
+  '16th': 0.25,
+};
+
+function beatUnitQuarters(metronome: XmlElement): number {
+  const unit = UNIT_QUARTERS[textOf(metronome, 'beat-unit') ?? ''] ?? NaN;
+  return child(metronome, 'beat-unit-dot') ? unit * 1.5 : unit;
+}
+
+/** An element's name in words. */
+export function elementName(name: string): string {
+  return name.replaceAll('-', ' ');
+}

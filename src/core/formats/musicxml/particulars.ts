@@ -1,0 +1,78 @@
+/** What an exercise holds that notation has no sign for; it travels in a miscellaneous field of the score. */
+import Joi from 'joi';
+import type { Exercise } from '../../exercise/exercise';
+import { canonicalJson } from '../../passage/hash';
+import type { Lock, Passage } from '../../passage/passage';
+import { exerciseParts } from '../project/schema';
+
+/** The name of the field. */
+export const PARTICULARS_FIELD = 'yardfell-exercise';
+
+/** Fields of the exercise, and what hangs on single notes by their number. */
+export interface Particulars {
+  readonly policy: Exercise['policy'];
+  readonly goal: Exercise['goal'];
+  readonly alsoTrains: string;
+  readonly subdivision: number;
+  readonly beatSubdivisions: Passage['beatSubdivisions'];
+  /** Of the notes, so that locks and pinned notes are put back only on the notes they were on. */
+  readonly notesAre: string;
+  readonly locks: Readonly<Record<number, Lock>>;
+  /** Notes to the student; `pinnedTo` is the index of a note. */
+  readonly studentNotes: readonly { readonly text: string; readonly pinnedTo: number | null }[];
+}
+
+/** What tells one row of notes from another: string, fret and onset of each. */
+export function digestOf({ notes }: Pick<Passage, 'notes'>): string {
+  return notes.map(({ string, fret, onsetTicks }) => `${string}.${fret}.${onsetTicks}`).join(' ');
+}
+
+/** The text of the field. */
+export function particularsOf({ passage, policy, goal, alsoTrains, studentNotes }: Exercise): string {
+  const index = new Map(passage.notes.map((note, at) => [note.id, at]));
+  const particulars: Particulars = {
+    policy,
+    goal,
+    alsoTrains,
+    subdivision: passage.subdivision,
+    beatSubdivisions: passage.beatSubdivisions,
+    notesAre: digestOf(passage),
+    locks: Object.fromEntries(passage.notes.flatMap((note, at) => (note.lock ? [[at, note.lock]] : []))),
+    studentNotes: studentNotes.map(({ text, pinnedTo }) => ({
+      text,
+      pinnedTo: pinnedTo === null ? null : (index.get(pinnedTo) ?? null),
+    })),
+  };
+  return canonicalJson(particulars);
+}
+
+const schema = Joi.object({
+  policy: exerciseParts.policy.required(),
+  goal: exerciseParts.goal.required(),
+  alsoTrains: exerciseParts.alsoTrains,
+  subdivision: exerciseParts.subdivision.required(),
+  beatSubdivisions: exerciseParts.beatSubdivisions.required(),
+  notesAre: Joi.string().allow('').max(2_000_000).required(),
+  locks: Joi.object().pattern(/^\d+$/, exerciseParts.lock).required(),
+  studentNotes: Joi.array()
+    .items(
+      Joi.object({
+        text: Joi.string().allow('').max(20_000).required(),
+        pinnedTo: Joi.alternatives(Joi.number().integer().min(0), Joi.valid(null)).required(),
+      }),
+    )
+    .max(1000)
+    .required(),
+});
+
+/** Reads the field; null when it is not what this program writes. */
+export function readParticulars(text: string): Particulars | null {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    return null;
+  }
+  const checked = schema.validate(value, { convert: false });
+  return checked.error ? null : (checked.value as Particulars);
+}

@@ -1,0 +1,310 @@
+/** Reading MusicXML into an exercise; whatever is not taken over is listed. */
+import { strFromU8, unzipSync } from 'fflate';
+import { newExercise, MAX_BPM, MIN_BPM, type Exercise, type StudentNote } from '../../exercise/exercise';
+import { takeStrokes } from '../../exercise/taking';
+import {
+  MAX_FRET,
+  MAX_STRINGS,
+  MIN_STRINGS,
+  pitchAt,
+  usualTuning,
+  type Tuning,
+} from '../../instrument/instrument';
+import { setLocks } from '../../passage/edits';
+import { compareNotes, type Note, type Passage, type Stroke } from '../../passage/passage';
+import { assignStrokes } from '../../picking/strokes';
+import { COMMON_METER, MAX_SLOTS_PER_BEAT, TICKS_PER_QUARTER } from '../../rhythm/slots';
+import { FOREIGN_LIMITS, LeftOut, refusedFile, type ForeignReading } from '../foreign';
+import { gridByBeat } from '../grid';
+import { noteFrom } from './marks';
+import {
+  elementName,
+  midiOf,
+  readPart,
+  RefusedScore,
+  tabStaffOf,
+  type ReadNote,
+  type ReadPart,
+} from './part';
+import { digestOf, PARTICULARS_FIELD, readParticulars, type Particulars } from './particulars';
+import { child, childrenOf, numberOf, parseXml, textOf, type XmlElement } from './xml';
+import { STROKES_TURN } from './write';
+
+/** The part with most notes that have string and fret, with its tab staff. */
+function choosePart(score: XmlElement, left: LeftOut): { part: XmlElement; staff: number } {
+  const parts = childrenOf(score, 'part');
+  const withTab = parts.flatMap((part) => {
+    const staff = tabStaffOf(part);
+    return staff === null ? [] : [{ part, staff }];
+  });
+  const chosen = withTab[0];
+  if (!chosen)
+    throw new RefusedScore('There is no tab in it: no note says which string and fret it is played on.');
+  const names = new Map(
+    childrenOf(child(score, 'part-list'), 'score-part').map((one) => [
+      one.attributes.id,
+      textOf(one, 'part-name'),
+    ]),
+  );
+  for (const part of parts)
+    if (part !== chosen.part)
+      left.add(`the part “${names.get(part.attributes.id ?? '') ?? 'unnamed'}”`, 'whole');
+  return chosen;
+}
+
+function tuningOf({ staffDetails, notes }: ReadPart): Tuning {
+  const lines = numberOf(staffDetails, 'staff-lines');
+  const tunings = childrenOf(staffDetails, 'staff-tuning');
+  const count = Math.max(lines ?? 0, tunings.length, 0) || Math.max(6, ...notes.map((note) => note.string));
+  if (count > MAX_STRINGS || count < MIN_STRINGS)
+    throw new RefusedScore(
+      `It is for ${count} strings; exercises here have ${MIN_STRINGS} to ${MAX_STRINGS}.`,
+    );
+  const usual = usualTuning(count);
+  const open = new Map<number, number>();
+  for (const tuning of tunings) {
+    const string = count + 1 - Number(tuning.attributes.line ?? NaN);
+    const pitch = midiOf(
+      textOf(tuning, 'tuning-step'),
+      numberOf(tuning, 'tuning-alter'),
+      numberOf(tuning, 'tuning-octave'),
+    );
+    if (pitch !== null && pitch >= 0 && pitch <= 127) open.set(string, pitch);
+  }
+  // Without a tuning the pitches say it, string by string.
+  for (const note of notes)
+    if (note.pitch !== null && tunings.length === 0 && !open.has(note.string))
+      open.set(note.string, note.pitch - note.fret);
+  return usual.map((pitch, at) => open.get(at + 1) ?? pitch);
+}
+
+function meterOf({ meter }: ReadPart): Passage['meter'] {
+  if (!meter) return COMMON_METER;
+  const unit = (4 * TICKS_PER_QUARTER) / meter.beatType;
+  const isUsable = Number.isInteger(unit) && Number.isInteger(meter.beats) && meter.beats > 0;
+  if (!isUsable || meter.beats > 32 || unit < 840) return COMMON_METER;
+  // Three, six, nine … of a value shorter than a quarter are counted in threes, as is usual.
+  const isCompound = meter.beatType >= 8 && meter.beats % 3 === 0 && meter.beats > 3;
+  return isCompound
+    ? { beats: meter.beats / 3, beatTicks: unit * 3 }
+    : { beats: meter.beats, beatTicks: unit };
+}
+
+/** Notes of the passage in order, one a string and moment, with what could not be kept told. */
+function placeNotes(
+  part: ReadPart,
+  offset: number,
+  tuning: Tuning,
+  left: LeftOut,
+): { notes: Note[]; strokes: Record<string, Stroke> } {
+  const byPlace = new Map<string, ReadNote>();
+  for (const read of part.notes) {
+    const isThere = read.string >= 1 && read.string <= tuning.length;
+    if (!isThere) left.add('note on a string that is not there', read.where);
+    else if (read.fret < 0 || read.fret > MAX_FRET) left.add(`note beyond fret ${MAX_FRET}`, read.where);
+    else if (byPlace.has(`${read.onsetTicks}/${read.string}`))
+      left.add('second note on one string at once', read.where);
+    else byPlace.set(`${read.onsetTicks}/${read.string}`, read);
+  }
+  const inOrder = [...byPlace.values()].sort((a, b) => a.onsetTicks - b.onsetTicks || b.string - a.string);
+  const strokes: Record<string, Stroke> = {};
+  let mismatched = 0;
+  const notes = inOrder.map((read, at): Note => {
+    const id = `n${at + 1}`;
+    if (read.pitch !== null && read.pitch !== pitchAt(tuning, read.string, read.fret)) mismatched++;
+    const other =
+      read.pitch === null ? undefined : part.marksElsewhere.get(`${read.onsetTicks}/${read.pitch}`);
+    const { note, stroke } = noteFrom(read, other, left);
+    if (stroke && note.technique === 'pick') strokes[id] = stroke;
+    else if (stroke) left.add('stroke on a note that is slurred or tapped', read.where);
+    return {
+      ...note,
+      id,
+      onsetTicks: read.onsetTicks - offset,
+      durationTicks: Math.max(1, read.durationTicks),
+    };
+  });
+  if (mismatched > 0)
+    left.add(
+      `the pitch of ${mismatched} notes, which does not fit string and fret; string and fret were taken`,
+      'whole',
+    );
+  return { notes: notes.sort(compareNotes), strokes };
+}
+
+function loopOf(
+  part: ReadPart,
+  offset: number,
+  lengthTicks: number,
+  left: LeftOut,
+): Passage['loopBounds'] | 'whole' | null {
+  const end = part.repeats.find((one) => one.direction === 'backward');
+  if (!end) return null;
+  const start = part.repeats.findLast((one) => one.direction === 'forward' && one.ticks < end.ticks);
+  const used = start ? 2 : 1;
+  for (const _ of part.repeats.slice(used)) left.add('a further repeat', 'after the first');
+  const bounds = { startTicks: (start?.ticks ?? 0) - offset, endTicks: end.ticks - offset };
+  if (bounds.endTicks <= bounds.startTicks) return null;
+  return bounds.startTicks <= -offset && bounds.endTicks >= lengthTicks ? 'whole' : bounds;
+}
+
+function studentNotesOf(part: ReadPart, notes: readonly Note[], offset: number): StudentNote[] {
+  return part.words
+    .filter(({ text }) => text !== STROKES_TURN)
+    .map(({ ticks, text }, at) => ({
+      id: `w${at + 1}`,
+      text,
+      pinnedTo: ticks === 0 ? null : (notes.find((note) => note.onsetTicks === ticks - offset)?.id ?? null),
+    }));
+}
+
+/** Puts back what travelled in the miscellaneous field. */
+function withParticulars(exercise: Exercise, particulars: Particulars, left: LeftOut): Exercise {
+  const { policy, goal, alsoTrains, subdivision, beatSubdivisions } = particulars;
+  const back: Exercise = {
+    ...exercise,
+    policy: { ...policy, loop: exercise.policy.loop === true },
+    goal,
+    alsoTrains,
+    passage: { ...exercise.passage, subdivision, beatSubdivisions },
+  };
+  if (digestOf(back.passage) !== particulars.notesAre) {
+    left.add(
+      'locks of strokes and the changes that notes to the student are pinned to: the notes were changed since',
+      'whole',
+    );
+    return back;
+  }
+  const { notes } = back.passage;
+  const locks = Object.entries(particulars.locks).flatMap(([at, lock]) => {
+    const id = notes[Number(at)]?.id;
+    return id === undefined ? [] : [[id, lock] as const];
+  });
+  return {
+    ...back,
+    passage: setLocks(back.passage, Object.fromEntries(locks)),
+    studentNotes: particulars.studentNotes.map(({ text, pinnedTo }, at) => ({
+      id: `w${at + 1}`,
+      text,
+      pinnedTo: pinnedTo === null ? null : (notes[pinnedTo]?.id ?? null),
+    })),
+  };
+}
+
+function particularsIn(score: XmlElement, left: LeftOut): Particulars | null {
+  const fields = childrenOf(child(child(score, 'identification'), 'miscellaneous'), 'miscellaneous-field');
+  const own = fields.find((field) => field.attributes.name === PARTICULARS_FIELD);
+  if (!own) return null;
+  const particulars = readParticulars(own.text);
+  if (!particulars) left.add('policy, goal and locks of this program, which were damaged', 'whole');
+  return particulars;
+}
+
+/** Length of the pick-up: measures numbered 0 or X… before the first with a number of its own. */
+function pickupOf(element: XmlElement, { measures }: ReadPart): number {
+  const numbers = childrenOf(element, 'measure').map((measure) => measure.attributes.number ?? '');
+  const isPart = (number: string) => number === '0' || number.startsWith('X');
+  if (!isPart(numbers[0] ?? '') || !measures[0]?.isShort) return 0;
+  return measures[numbers.findIndex((number) => !isPart(number))]?.startTicks ?? 0;
+}
+
+/** Whether an exercise's own plan gives the strokes that are written. */
+function agrees({ passage, policy }: Exercise, strokes: Readonly<Record<string, Stroke>>): boolean {
+  const given = assignStrokes(passage, policy).passes[0];
+  return passage.notes.every(({ id }, at) => strokes[id] === undefined || strokes[id] === given?.[at]);
+}
+
+function read(score: XmlElement, fallbackTitle: string): ForeignReading {
+  const left = new LeftOut();
+  const { part: element, staff } = choosePart(score, left);
+  const part = readPart(element, staff, left);
+  const tuning = tuningOf(part);
+  const meter = meterOf(part);
+  const offset = pickupOf(element, part);
+  const { notes, strokes } = placeNotes(part, offset, tuning, left);
+  if (notes.length === 0) throw new RefusedScore('None of its notes has a string and fret that can be used.');
+  const lengthTicks = Math.max(part.endTicks - offset, notes.at(-1)!.onsetTicks + 1);
+  const loop = loopOf(part, offset, lengthTicks, left);
+  const { subdivision, beatSubdivisions } = gridByBeat(notes, meter.beatTicks, MAX_SLOTS_PER_BEAT);
+  const passage: Passage = {
+    tuning,
+    meter,
+    pickupTicks: offset,
+    subdivision,
+    beatSubdivisions,
+    lengthTicks,
+    ...(loop !== null && loop !== 'whole' && loop !== undefined ? { loopBounds: loop } : {}),
+    notes,
+    nextNoteNumber: notes.length + 1,
+  };
+  const title = textOf(child(score, 'work'), 'work-title') ?? textOf(score, 'movement-title') ?? '';
+  const fresh = newExercise((title || fallbackTitle).slice(0, 300), passage);
+  const bpm = part.tempo
+    ? (part.tempo.quartersAMinute * TICKS_PER_QUARTER) / meter.beatTicks
+    : fresh.startBpm;
+  const startBpm = Math.max(MIN_BPM, Math.min(MAX_BPM, Math.round(bpm * 1000) / 1000));
+  if (startBpm !== Math.round(bpm * 1000) / 1000)
+    left.add(`a start tempo of ${Math.round(bpm)} bpm`, 'whole');
+  const base: Exercise = {
+    ...fresh,
+    startBpm,
+    policy: { ...fresh.policy, loop: loop !== null },
+    studentNotes: studentNotesOf(part, notes, offset),
+  };
+  const particulars = particularsIn(score, left);
+  const exercise = particulars ? withParticulars(base, particulars, left) : base;
+  return {
+    exercise: agrees(exercise, strokes) ? exercise : takeStrokes(exercise, strokes),
+    remarks: left.remarks(),
+  };
+}
+
+/**
+ * Reads MusicXML (score-partwise): the first part with strings and frets becomes an exercise, strokes become locks only
+ * where the policy that fits them best differs. Never throws.
+ */
+export function readMusicXml(text: string, fallbackTitle = 'From a score'): ForeignReading {
+  if (text.length > FOREIGN_LIMITS.bytes)
+    return refusedFile(`It has more than ${FOREIGN_LIMITS.bytes / 1_000_000} million characters.`);
+  try {
+    const root = parseXml(text);
+    if (root.name === 'score-timewise')
+      return refusedFile('It is a score ordered by time; save it part by part (score-partwise).');
+    if (root.name !== 'score-partwise')
+      return refusedFile(`It is no score: its root is “${elementName(root.name)}”.`);
+    return read(root, fallbackTitle);
+  } catch (error) {
+    if (error instanceof RefusedScore) return refusedFile(error.message);
+    return refusedFile(
+      `It is not whole or no well-formed XML (${(error as Error).message.split('\n')[0]!.slice(0, 160)}).`,
+    );
+  }
+}
+
+/** Reads a zipped score (`.mxl`). Never throws; what would unpack to more than a score ever takes is refused. */
+export function readCompressedMusicXml(bytes: Uint8Array, fallbackTitle?: string): ForeignReading {
+  if (bytes.length > FOREIGN_LIMITS.bytes)
+    return refusedFile(`It is larger than ${FOREIGN_LIMITS.bytes / 1_000_000} MB.`);
+  try {
+    let unpacked = 0;
+    const files = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => {
+        if (!/\.(xml|musicxml)$/i.test(name)) return false;
+        unpacked += originalSize;
+        if (unpacked > FOREIGN_LIMITS.unpackedBytes)
+          throw new RefusedScore('It would unpack to far more than a score ever takes.');
+        return true;
+      },
+    });
+    const container = files['META-INF/container.xml'];
+    const rootfile = container && child(child(parseXml(strFromU8(container)), 'rootfiles'), 'rootfile');
+    const named = rootfile?.attributes['full-path'];
+    const name = named ?? Object.keys(files).find((one) => !one.startsWith('META-INF/'));
+    const score = name === undefined ? undefined : files[name];
+    if (!score) return refusedFile('There is no score in the zip file.');
+    return readMusicXml(strFromU8(score), fallbackTitle);
+  } catch (error) {
+    if (error instanceof RefusedScore) return refusedFile(error.message);
+    return refusedFile('The zip file is not whole.');
+  }
+}

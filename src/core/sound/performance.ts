@@ -1,0 +1,218 @@
+/**
+ * What is heard when an exercise is played: clicks and notes against one line of ticks. 0 is where the first pass
+ * begins, the count-in lies before it. Everything is a function of the tick, so playing can go on from anywhere.
+ */
+import { pitchAt } from '../instrument/instrument';
+import { loopSpan, type Meter, type Note, type Passage } from '../passage/passage';
+
+/** How a note is set sounding: by the pick, by a finger, by sliding, or hardly at all. */
+export type Attack = 'picked' | 'slurred' | 'slid' | 'muted' | 'dead';
+
+/** One note as it is heard. */
+export interface Sounding {
+  readonly noteId: string;
+  /** Moment in the passage. */
+  readonly ticks: number;
+  /** Until it is released or its string is struck again, whichever comes first. */
+  readonly durationTicks: number;
+  /** MIDI note number. */
+  readonly pitch: number;
+  readonly string: number;
+  readonly attack: Attack;
+  /** The pitch that a slide comes from. */
+  readonly slidFrom: number | null;
+  /** Semitones of a bend (a whole tone where its size is not written), 0 without one. */
+  readonly bendSemitones: number;
+  readonly bendReleased: boolean;
+  /** 0–1. */
+  readonly loudness: number;
+}
+
+export type PerformedEvent =
+  | {
+      readonly kind: 'click';
+      readonly ticks: number;
+      readonly accent: 'bar' | 'beat';
+      readonly countIn: boolean;
+    }
+  | { readonly kind: 'note'; readonly ticks: number; readonly pass: number; readonly sounding: Sounding };
+
+/** A moment of the performance as a place in the passage. */
+export interface PlayPlace {
+  readonly pass: number;
+  /** In the passage; parts of ticks where it was asked for so. */
+  readonly ticks: number;
+}
+
+export interface Performance {
+  readonly meter: Meter;
+  /** Where the count-in begins: 0 or below. */
+  readonly startTicks: number;
+  /** Where it ends; null when it goes round until it is stopped. */
+  readonly endTicks: number | null;
+  /** Events at or after one tick and before another, in order. */
+  readonly eventsBetween: (fromTicks: number, toTicks: number) => PerformedEvent[];
+  /** Null in the count-in and after the end. */
+  readonly placeAt: (ticks: number) => PlayPlace | null;
+}
+
+export interface PerformOptions {
+  readonly loop: boolean;
+  /** How often the loop is played, or null: until it is stopped. Without a loop the passage is played so often. */
+  readonly passes: number | null;
+  readonly countInBeats: number;
+}
+
+const UNWRITTEN_BEND = 2;
+const LOUDNESS: Readonly<Record<Attack, number>> = {
+  picked: 1,
+  slurred: 0.7,
+  slid: 0.6,
+  muted: 0.85,
+  dead: 0.8,
+};
+const GHOST_LOUDNESS = 0.4;
+
+function attackOf(note: Note): Attack {
+  if (note.dead) return 'dead';
+  if (note.palmMute) return 'muted';
+  if (note.technique === 'slide') return 'slid';
+  return note.technique === 'pick' ? 'picked' : 'slurred';
+}
+
+/** The notes of one pass as they are heard. */
+export function soundingsOf({ tuning, notes }: Passage): Sounding[] {
+  const nextOnString = new Map<number, number>();
+  const before = new Map<string, number>();
+  const last = new Map<number, number>();
+  for (const note of notes) {
+    before.set(note.id, last.get(note.string) ?? -1);
+    last.set(note.string, pitchAt(tuning, note.string, note.fret));
+  }
+  return notes
+    .toReversed()
+    .map((note): Sounding => {
+      const struckAgain = nextOnString.get(note.string) ?? Infinity;
+      nextOnString.set(note.string, note.onsetTicks);
+      const attack = attackOf(note);
+      const from = before.get(note.id)!;
+      return {
+        noteId: note.id,
+        ticks: note.onsetTicks,
+        durationTicks: Math.max(1, Math.min(note.durationTicks, struckAgain - note.onsetTicks)),
+        pitch: pitchAt(tuning, note.string, note.fret),
+        string: note.string,
+        attack,
+        slidFrom: attack === 'slid' && from >= 0 ? from : null,
+        bendSemitones: note.bend ? (note.bend.semitones ?? UNWRITTEN_BEND) : 0,
+        bendReleased: note.bend?.released ?? false,
+        loudness: LOUDNESS[attack] * (note.ghost ? GHOST_LOUDNESS : 1),
+      };
+    })
+    .reverse();
+}
+
+/** One stretch of passage after another: lead-in, the loop pass by pass, ending. */
+interface Layout {
+  readonly leadInTicks: number;
+  readonly passTicks: number;
+  readonly passes: number;
+  /** Where the first pass and the ending begin in the passage. */
+  readonly passFrom: number;
+  readonly endingTicks: number;
+}
+
+function layoutOf(passage: Passage, { loop, passes }: PerformOptions): Layout {
+  const whole = { startTicks: -passage.pickupTicks, endTicks: passage.lengthTicks };
+  const { startTicks, endTicks } = loop ? loopSpan(passage) : whole;
+  return {
+    leadInTicks: startTicks - whole.startTicks,
+    passTicks: endTicks - startTicks,
+    passes: passes ?? Infinity,
+    passFrom: startTicks,
+    endingTicks: whole.endTicks - endTicks,
+  };
+}
+
+/**
+ * Plays an exercise: lead-in, the loop so often, ending. The click goes on evenly through the seam; where a pass is a
+ * whole number of beats its bars begin anew with each pass, as they are written, else the bar runs on.
+ */
+export function performanceOf(passage: Passage, options: PerformOptions): Performance {
+  const { meter, pickupTicks } = passage;
+  const { leadInTicks, passTicks, passes, passFrom, endingTicks } = layoutOf(passage, options);
+  const soundings = soundingsOf(passage);
+  const barBeats = meter.beats;
+  const startTicks = -options.countInBeats * meter.beatTicks;
+  const loopEnd = leadInTicks + passTicks * passes;
+  const endTicks = Number.isFinite(loopEnd) ? loopEnd + endingTicks : null;
+  const restartsBars = passTicks % meter.beatTicks === 0;
+
+  const placeAt = (ticks: number): PlayPlace | null => {
+    if (ticks < 0 || (endTicks !== null && ticks >= endTicks)) return null;
+    if (ticks < leadInTicks) return { pass: 0, ticks: ticks - pickupTicks };
+    if (ticks >= loopEnd) return { pass: passes - 1, ticks: ticks - loopEnd + passFrom + passTicks };
+    const pass = Math.floor((ticks - leadInTicks) / passTicks);
+    return { pass, ticks: ticks - leadInTicks - pass * passTicks + passFrom };
+  };
+  // Beats fall on the first bar line and evenly from there, backward into pick-up and count-in too.
+  const firstBeatTicks = pickupTicks % meter.beatTicks;
+  const accentAt = (ticks: number): 'bar' | 'beat' => {
+    const inPassage = restartsBars && ticks >= 0 ? placeAt(ticks)?.ticks : undefined;
+    const beat = Math.round((inPassage ?? ticks - pickupTicks) / meter.beatTicks);
+    return ((beat % barBeats) + barBeats) % barBeats === 0 ? 'bar' : 'beat';
+  };
+
+  const clicks = (from: number, to: number): PerformedEvent[] => {
+    const made: PerformedEvent[] = [];
+    const first = Math.ceil((Math.max(from, startTicks) - firstBeatTicks) / meter.beatTicks);
+    for (let beat = first; ; beat++) {
+      const ticks = firstBeatTicks + beat * meter.beatTicks;
+      if (ticks >= to || (endTicks !== null && ticks >= endTicks)) return made;
+      made.push({ kind: 'click', ticks, accent: accentAt(ticks), countIn: ticks < 0 });
+    }
+  };
+
+  /** Notes of a stretch of the passage that stands at an offset in the performance. */
+  const notesOf = (
+    stretch: { from: number; to: number; offset: number; pass: number },
+    from: number,
+    to: number,
+    into: PerformedEvent[],
+  ): void => {
+    for (const sounding of soundings) {
+      if (sounding.ticks < stretch.from || sounding.ticks >= stretch.to) continue;
+      const ticks = sounding.ticks + stretch.offset;
+      if (ticks >= from && ticks < to) into.push({ kind: 'note', ticks, pass: stretch.pass, sounding });
+    }
+  };
+
+  const notes = (from: number, to: number): PerformedEvent[] => {
+    const made: PerformedEvent[] = [];
+    if (from < leadInTicks)
+      notesOf({ from: -pickupTicks, to: passFrom, offset: pickupTicks, pass: 0 }, from, to, made);
+    const firstPass = Math.max(0, Math.floor((from - leadInTicks) / passTicks));
+    const lastPass = Math.min(passes - 1, Math.floor((to - leadInTicks) / passTicks));
+    for (let pass = firstPass; pass <= lastPass; pass++) {
+      const offset = leadInTicks + pass * passTicks - passFrom;
+      notesOf({ from: passFrom, to: passFrom + passTicks, offset, pass }, from, to, made);
+    }
+    if (to > loopEnd) {
+      const from2 = passFrom + passTicks;
+      const stretch = { from: from2, to: from2 + endingTicks, offset: loopEnd - from2, pass: passes - 1 };
+      notesOf(stretch, from, to, made);
+    }
+    return made;
+  };
+
+  return {
+    meter,
+    startTicks,
+    endTicks,
+    eventsBetween: (from, to) =>
+      [...clicks(from, to), ...notes(from, to)].sort(
+        (a, b) => a.ticks - b.ticks || Number(a.kind === 'note') - Number(b.kind === 'note'),
+      ),
+    placeAt,
+  };
+}
