@@ -41,7 +41,7 @@ module.exports = {
     between('demo-below-app', { path: '^src/demo/' }, { path: '^src/(app|ui|features)/' }),
     between(
       'one-database',
-      { path: '^src/', pathNot: '^src/(storage|features|ui/shell)/' },
+      { path: '^src/', pathNot: '^src/(storage|features|ui/shell|ui/sound)/' },
       { path: 'node_modules/dexie' },
       'Only storage knows IndexedDB; views may only watch queries.',
     ),

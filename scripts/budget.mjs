@@ -5,7 +5,13 @@ import { gzipSync } from 'node:zlib';
 import { freePort, startServer } from './tools.mjs';
 
 const BUDGET_KB = 260;
-const ROUTES = { Library: '/', Bench: '/bench/none', 'Controls and marks': '/developers' };
+const ROUTES = {
+  Library: '/',
+  Bench: '/bench/none',
+  Ladder: '/ladder/none',
+  Handout: '/handout',
+  'Controls and marks': '/developers',
+};
 
 const { address, child, stop } = await startServer(await freePort(0));
 let tooLarge = false;

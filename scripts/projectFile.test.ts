@@ -3,11 +3,12 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { Ajv2019 } from 'ajv/dist/2019.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readProject, writeProject } from '@/core';
+import { DEFAULT_LADDER, readProject, writeProject } from '@/core';
 import { demoProject } from '@/demo/library';
 import { jsonSchemaText } from './jsonSchema';
 
 const SCHEMA_FILE = 'docs/project-file.schema.json';
+const STAMP = { revision: 1, createdAt: '2026-01-05', updatedAt: '2026-01-05', deviceId: 'd' };
 const demo = writeProject(demoProject());
 
 describe('project files', () => {
@@ -15,11 +16,30 @@ describe('project files', () => {
     expect(readProject(demo)).toEqual({ project: demoProject(), problems: [] });
   });
 
+  it('of version 1 are brought up to date', () => {
+    const { version: _, ...file } = JSON.parse(demo) as {
+      exercises: object[];
+      ladders: object[];
+    } & object & {
+        version: number;
+      };
+    const old = {
+      ...file,
+      version: 1,
+      exercises: file.exercises.map(({ origin: _origin, ...kept }: { origin?: unknown }) => kept),
+      ladders: [{ ...STAMP, id: 'l', exerciseId: 'e', playerId: 'me', startBpm: 72 }],
+    };
+    expect(readProject(JSON.stringify(old)).project).toEqual({
+      ...demoProject(),
+      ladders: [{ ...DEFAULT_LADDER, ...old.ladders[0], goalBpm: null }],
+    });
+  });
+
   it.each([
     ['cut in half', demo.slice(0, demo.length / 2), 'cutOff'],
     ['no JSON', 'e|--5--|', 'notJson'],
     ['another JSON', '{"notes":[]}', 'notAProject'],
-    ['of a newer version', demo.replace('"version": 1', '"version": 2'), 'newerVersion'],
+    ['of a newer version', demo.replace('"version": 2', '"version": 3'), 'newerVersion'],
     ['changed by hand', demo.replace('"fret": 8', '"fret": 9'), 'inconsistent'],
     ['with a fret beyond the neck', demo.replace('"fret": 8', '"fret": 80'), 'badField'],
     ['with an unknown field', demo.replace('"exportedAt"', '"colour": 1, "exportedAt"'), 'badField'],
@@ -55,7 +75,7 @@ describe('project files', () => {
     for (const [from, to] of [
       ['"fret": 8', '"fret": 80'],
       ['"stroke": "down"', '"stroke": "left"'],
-      ['"version": 1', '"version": "one"'],
+      ['"version": 2', '"version": "two"'],
     ] as const)
       expect(validate(JSON.parse(demo.replace(from, to)))).toBe(false);
   });

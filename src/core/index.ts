@@ -8,7 +8,8 @@ export * from './rhythm/slots';
 export * from './exercise/exercise';
 export * from './exercise/records';
 export { planOf, type Plan } from './exercise/plan';
-export { spokenNote, spokenPlace } from './exercise/spoken';
+export * from './exercise/climb';
+export { pinnedWhere, pinNumbers, spokenNote, spokenPlace } from './exercise/spoken';
 export { exerciseFromTab, fitPolicy, takeStrokes, withTab } from './exercise/taking';
 export * from './picking/analysis';
 export {
@@ -41,3 +42,7 @@ export {
   type ProjectProblem,
   type ProjectReading,
 } from './formats/project/project';
+export { readCompressedMusicXml, readMusicXml } from './formats/musicxml/read';
+export { writeCompressedMusicXml, writeMusicXml } from './formats/musicxml/write';
+export { readMidi } from './formats/midi/read';
+export { writeMidi, type WriteMidiOptions } from './formats/midi/write';

@@ -1,6 +1,7 @@
 /** The browser's database: the only place that knows IndexedDB. */
 import { Dexie, type EntityTable, type Table } from 'dexie';
 import {
+  DEFAULT_LADDER,
   DEFAULT_SETUP,
   ME,
   type ExerciseRecord,
@@ -105,6 +106,39 @@ export const VERSIONS: readonly Version[] = [
         .modify((entry: { mergeKey?: string | null }) => {
           entry.mergeKey ??= null;
         }),
+  },
+  {
+    // A ladder is more than its start; an exercise knows the file it came from.
+    version: 3,
+    stores: {},
+    upgrade: async (transaction) => {
+      await transaction
+        .table('ladders')
+        .toCollection()
+        .modify((ladder: object) => {
+          Object.assign(ladder, { ...DEFAULT_LADDER, goalBpm: null, ...ladder });
+        });
+      await transaction
+        .table('exercises')
+        .toCollection()
+        .modify((exercise: { origin?: null }) => {
+          exercise.origin ??= null;
+        });
+      // Undo and redo bring back whole records.
+      await transaction
+        .table('log')
+        .toCollection()
+        .modify((entry: { changes: { table: string; before: object | null; after: object | null }[] }) => {
+          const missing: Record<string, object> = {
+            ladders: { ...DEFAULT_LADDER, goalBpm: null },
+            exercises: { origin: null },
+          };
+          for (const { table, before, after } of entry.changes) {
+            const whole = before === null ? after : after === null ? before : null;
+            if (whole) Object.assign(whole, { ...missing[table], ...whole });
+          }
+        });
+    },
   },
 ];
 

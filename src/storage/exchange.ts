@@ -1,12 +1,15 @@
 /** The whole library out to a project, and a project into the library. */
 import {
   canonicalJson,
+  type Exercise,
   type ExerciseRecord,
   type LadderRecord,
+  type Passage,
   type PlayerRecord,
   type Project,
 } from '@/core';
 import type { Database } from './database';
+import { recordFields } from './library';
 import { commit, LIBRARY, type Edit } from './log';
 import { newId, timestamp } from './sources';
 
@@ -23,6 +26,39 @@ export async function exportProject(db: Database): Promise<Project> {
     const passages = (await db.passages.bulkGet(hashes)).filter((passage) => passage !== undefined);
     return { exportedAt: timestamp(), exercises, passages, players, ladders, tombstones };
   });
+}
+
+/** An exercise as a view shows it, which may be newer than what is kept of it. */
+export interface ShownExercise {
+  readonly id: string;
+  readonly exercise: Exercise;
+}
+
+/** Some exercises with their ladders and the students of these, as a project. What is shown goes out, kept or not. */
+export async function exportExercises(db: Database, shown: readonly ShownExercise[]): Promise<Project> {
+  const ids = shown.map(({ id }) => id);
+  const [kept, ladders, players] = await Promise.all([
+    db.exercises.bulkGet(ids),
+    db.ladders.where('exerciseId').anyOf(ids).toArray(),
+    db.players.toArray(),
+  ]);
+  const exportedAt = timestamp();
+  const passages = new Map<string, Passage>();
+  const exercises = shown.map(({ id, exercise }, at): ExerciseRecord => {
+    const stamp = { revision: 1, createdAt: exportedAt, updatedAt: exportedAt, deviceId: 'unsaved' };
+    const record = { ...stamp, archivedAt: null, ...kept[at], ...recordFields(exercise), id };
+    passages.set(record.passageHash, exercise.passage);
+    return record;
+  });
+  const named = new Set(ladders.map(({ playerId }) => playerId));
+  return {
+    exportedAt,
+    exercises,
+    passages: [...passages].map(([hash, passage]) => ({ hash, passage })),
+    players: players.filter(({ id }) => named.has(id)),
+    ladders,
+    tombstones: [],
+  };
 }
 
 export interface ImportSummary {

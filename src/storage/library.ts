@@ -1,10 +1,12 @@
 /** What the library does to exercises and players, and what it reads. */
 import {
+  DEFAULT_LADDER,
   ME,
   newExercise,
   passageHash,
   type Exercise,
   type ExerciseRecord,
+  type LadderRecord,
   type Passage,
   type PlayerRecord,
   type Setup,
@@ -23,8 +25,8 @@ export interface LibraryItem {
 
 /** Puts a record and its passage together. */
 export function exerciseOf(record: ExerciseRecord, passage: Passage): Exercise {
-  const { title, policy, goal, alsoTrains, startBpm, studentNotes, sourceText, question } = record;
-  return { title, passage, policy, goal, alsoTrains, startBpm, studentNotes, sourceText, question };
+  const { title, policy, goal, alsoTrains, startBpm, studentNotes, sourceText, question, origin } = record;
+  return { title, passage, policy, goal, alsoTrains, startBpm, studentNotes, sourceText, question, origin };
 }
 
 /** The fields of an exercise as its record keeps them. */
@@ -48,6 +50,21 @@ export async function readLibrary(db: Database, playerId: string): Promise<Libra
     return [
       { record, exercise: exerciseOf(record, passage), startBpm: bpmOf.get(record.id) ?? record.startBpm },
     ];
+  });
+}
+
+/** Some exercises in the order asked for, with a player's ladders; those that are not here are left out. */
+export async function readSheet(
+  db: Database,
+  ids: readonly string[],
+  playerId: string,
+): Promise<{ id: string; exercise: Exercise; ladder: LadderRecord | undefined }[]> {
+  const records = (await db.exercises.bulkGet([...ids])).filter((record) => record !== undefined);
+  const passages = await db.passages.bulkGet(records.map(({ passageHash: hash }) => hash));
+  const ladders = await Promise.all(records.map(({ id }) => keptLadder(db, id, playerId)));
+  return records.flatMap((record, at) => {
+    const kept = passages[at];
+    return kept ? [{ id: record.id, exercise: exerciseOf(record, kept.passage), ladder: ladders[at] }] : [];
   });
 }
 
@@ -144,18 +161,40 @@ export async function deleteExercise(db: Database, record: ExerciseRecord): Prom
   return commit(db, LIBRARY, `Delete “${record.title}”`, edits);
 }
 
-/** Sets where a player starts on an exercise; one action of the exercise, joined while it is being turned. */
-export async function setStartBpm(
+/** What of a ladder can be set. */
+export type LadderFields = Partial<
+  Pick<LadderRecord, 'startBpm' | 'goalBpm' | 'stepBpm' | 'passes' | 'countInBeats' | 'restSeconds'>
+>;
+
+/** The ladder that is kept for a player on an exercise. */
+export async function keptLadder(
+  db: Database,
+  exerciseId: string,
+  playerId: string,
+): Promise<LadderRecord | undefined> {
+  return db.ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();
+}
+
+/**
+ * Sets parts of a player's ladder on an exercise; an action of the exercise, joined while one field is being turned.
+ * @param startBpm where a ladder that is not kept yet starts.
+ */
+export async function setLadder(
   db: Database,
   exerciseId: string,
   playerId: string,
   startBpm: number,
+  set: LadderFields,
 ): Promise<void> {
-  const ladder = await db.ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();
+  const ladder = await keptLadder(db, exerciseId, playerId);
   const edit: Edit = ladder
-    ? { table: 'ladders', id: ladder.id, set: { startBpm } }
-    : { table: 'ladders', create: { exerciseId, playerId, startBpm } };
-  await commit(db, exerciseId, 'Start tempo', [edit], { mergeKey: `bpm-${playerId}` });
+    ? { table: 'ladders', id: ladder.id, set }
+    : {
+        table: 'ladders',
+        create: { ...DEFAULT_LADDER, goalBpm: null, startBpm, ...set, exerciseId, playerId },
+      };
+  const label = 'startBpm' in set ? 'Start tempo' : 'Ladder';
+  await commit(db, exerciseId, label, [edit], { mergeKey: `ladder-${playerId}-${Object.keys(set).join()}` });
 }
 
 /** The player whose tempos and hand apply now. */

@@ -3,7 +3,15 @@ import 'fake-indexeddb/auto';
 import { Dexie } from 'dexie';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { newExercise, putNote, emptyPassage, readProject, writeProject, passageHash } from '@/core';
+import {
+  DEFAULT_LADDER,
+  emptyPassage,
+  newExercise,
+  passageHash,
+  putNote,
+  readProject,
+  writeProject,
+} from '@/core';
 import { database, Database, onDatabaseNotice, VERSIONS, type DatabaseNotice } from './database';
 import { exportProject, importProject } from './exchange';
 import {
@@ -11,9 +19,10 @@ import {
   addExercise,
   beginExercise,
   deleteExercise,
+  keptLadder,
   readLibrary,
   renameExercise,
-  setStartBpm,
+  setLadder,
 } from './library';
 import { commit, ConflictError, LIBRARY, step, steps, sweepUnused } from './log';
 import { ExerciseSession } from './session';
@@ -84,7 +93,7 @@ describe('undo and redo', () => {
 
   it('of a deletion brings back exercise and tempos, and takes its tombstone away', async () => {
     const id = await addEmptyExercise(db, emptyPassage());
-    await setStartBpm(db, id, 'me', 72);
+    await setLadder(db, id, 'me', 60, { startBpm: 72 });
     const before = await readLibrary(db, 'me');
     await deleteExercise(db, before[0]!.record);
     expect(await db.tombstones.count()).toBe(2);
@@ -205,12 +214,13 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     for (const one of VERSIONS.filter((candidate) => candidate.version <= version))
       old.version(one.version).stores(one.stores);
     const passage = putNote(emptyPassage(), 0, 2, 7);
-    const { passage: _, ...fields } = newExercise('Kept', passage);
+    const { passage: _, origin: _origin, ...fields } = newExercise('Kept', passage);
     const stamp = { revision: 1, createdAt: '', updatedAt: '', deviceId: 'd' };
     await old
       .table('exercises')
       .add({ ...fields, ...stamp, id: 'a', passageHash: passageHash(passage), archivedAt: null });
     await old.table('passages').add({ hash: passageHash(passage), passage });
+    await old.table('ladders').add({ ...stamp, id: 'k', exerciseId: 'a', playerId: 'me', startBpm: 72 });
     const change = { table: 'exercises', id: 'a', before: { title: 'Earlier' }, after: { title: 'Kept' } };
     await old
       .table('log')
@@ -218,6 +228,11 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     old.close();
     const now = new Database(name);
     expect((await readLibrary(now, 'me'))[0]?.exercise).toEqual(newExercise('Kept', passage));
+    expect(await keptLadder(now, 'a', 'me')).toMatchObject({
+      ...DEFAULT_LADDER,
+      startBpm: 72,
+      goalBpm: null,
+    });
     await step(now, 'a', 'undo');
     expect((await now.exercises.get('a'))?.title).toBe('Earlier');
     now.close();

@@ -53,6 +53,14 @@ export interface Exercise {
   readonly sourceText: string;
   /** What reading that text left to be asked. */
   readonly question: OpenQuestion | null;
+  /** The file it was read from, with what was not taken over; null when it was made here. */
+  readonly origin: Origin | null;
+}
+
+/** Where an exercise came from. */
+export interface Origin {
+  readonly file: string;
+  readonly remarks: readonly string[];
 }
 
 /** A question that a pasted tab leaves open: what `v` means, or whether its strokes hold. */
@@ -89,5 +97,6 @@ export function newExercise(title: string, passage: Passage, sourceText = ''): E
     studentNotes: [],
     sourceText,
     question: null,
+    origin: null,
   };
 }

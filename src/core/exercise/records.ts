@@ -1,6 +1,7 @@
 /** Records: what is kept, in the browser's database and in project files alike. */
 import type { Setup } from '../instrument/instrument';
 import type { Passage } from '../passage/passage';
+import type { LadderSpec } from '../tempo/ladder';
 import type { Exercise } from './exercise';
 
 /** On every record. Ids are UUIDs made by the client. */
@@ -32,11 +33,12 @@ export interface PlayerRecord extends RecordStamp {
   readonly setup: Setup;
 }
 
-/** Where a player starts on an exercise. */
-export interface LadderRecord extends RecordStamp {
+/** A player's ladder on an exercise: where it starts, and how it climbs. */
+export interface LadderRecord extends RecordStamp, Omit<LadderSpec, 'goalBpm'> {
   readonly exerciseId: string;
   readonly playerId: string;
-  readonly startBpm: number;
+  /** Null: the tempo of the exercise's goal. */
+  readonly goalBpm: number | null;
 }
 
 /** What is left of a deleted record, so that a merge does not bring it back unasked. */

@@ -3,6 +3,7 @@ import { noteAt } from '../passage/edits';
 import type { Note, Passage } from '../passage/passage';
 import { stringChangeFrom } from '../picking/analysis';
 import { countText, KIND_NAMES, STROKE_NAMES } from '../picking/words';
+import type { StudentNote } from './exercise';
 import type { Plan } from './plan';
 import { countSyllable, slotAt } from '../rhythm/slots';
 
@@ -31,6 +32,28 @@ export function spokenNote(passage: Passage, plan: Plan, note: Note, pass = 0): 
       : '',
   ];
   return parts.filter((part) => part !== '').join(', ');
+}
+
+/** Where a note to the student belongs: "at the outside change from 2 to 1". */
+export function pinnedWhere(passage: Passage, plan: Plan, { pinnedTo }: StudentNote): string {
+  if (pinnedTo === null) return 'for the whole exercise';
+  const at = passage.notes.findIndex((note) => note.id === pinnedTo);
+  if (at < 0) return 'its note is gone; it stays as a free note';
+  const change = stringChangeFrom(plan.analysis, pinnedTo);
+  return change
+    ? `at the ${KIND_NAMES[change.kind]} change from ${change.stringFrom} to ${change.stringTo}`
+    : `at note ${at + 1}`;
+}
+
+/** The numbers of the notes to the student by the note they are pinned to: "1", "2, 3". */
+export function pinNumbers(studentNotes: readonly StudentNote[]): ReadonlyMap<string, string> {
+  const numbers = new Map<string, string>();
+  studentNotes.forEach(({ pinnedTo }, at) => {
+    if (pinnedTo === null) return;
+    const there = numbers.get(pinnedTo);
+    numbers.set(pinnedTo, there === undefined ? `${at + 1}` : `${there}, ${at + 1}`);
+  });
+  return numbers;
 }
 
 /** What is at a place of the lane: the note, or an empty slot, with its count. */

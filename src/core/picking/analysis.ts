@@ -282,3 +282,8 @@ export function tightestChanges(
         a.change.from - b.change.from,
     );
 }
+
+/** The transitions of a pass whose exit stroke is the larger one: the pick must clear the strings to get on. */
+export function largerExits({ transitions, outsideLoop }: Analysis, pass: number): Transition[] {
+  return [...transitions, ...outsideLoop].filter((one) => one.pass === pass && one.contact === 'clear');
+}

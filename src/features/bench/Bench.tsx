@@ -1,11 +1,13 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
   checkGoal,
   goalText,
   noteAt,
+  pinNumbers,
   planOf,
   spokenPlace,
   trainsSentence,
@@ -15,9 +17,9 @@ import {
 import type { ExerciseSession, SessionState } from '@/storage';
 import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { StringLane, type Place } from '@/ui/lane/StringLane';
+import { waysOut } from '@/ui/shell/waysOut';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
-import { BenchBar } from './BenchBar';
 import type { TabId } from './BenchPanels';
 import type { EditExercise } from './edit';
 import {
@@ -33,8 +35,7 @@ import {
 import { GoalLine } from './GoalLine';
 import { laneBindings, laneKeyGroups } from './laneKeys';
 import { Legend } from './Legend';
-import { NoteStrip } from './NoteStrip';
-import { useStartTempo } from './useStartTempo';
+import { usePlaying } from './usePlaying';
 
 const Root = styled.div`
   display: grid;
@@ -63,6 +64,12 @@ const QuestionStrip = dynamic(() => import('./QuestionStrip').then((module) => m
 const BenchPanels = dynamic(() => import('./BenchPanels').then((module) => module.BenchPanels), {
   ssr: false,
 });
+
+const NoteStrip = dynamic(() => import('./NoteStrip').then((module) => module.NoteStrip), {
+  ssr: false,
+  loading: () => <div style={{ height: '4.5rem' }} />,
+});
+const BenchBar = dynamic(() => import('./BenchBar').then((module) => module.BenchBar), { ssr: false });
 
 /** The lane takes at most this part of the window before it scrolls inside. */
 const LANE_SHARE = 0.53;
@@ -105,6 +112,18 @@ const VIEW_KEYS: KeyGroup = {
   ],
 };
 
+const PLAY_KEYS: KeyGroup = {
+  title: 'Bench: playing',
+  bindings: [
+    { keys: [' '], does: 'Play or stop' },
+    { keys: [','], does: 'One beat a minute slower' },
+    { keys: ['.'], does: 'One beat a minute faster' },
+    { keys: ['b'], does: 'Tap the beat, twice or more' },
+    { keys: ['j'], does: 'One step of the ladder down' },
+    { keys: ['k'], does: 'One step of the ladder up' },
+  ],
+};
+
 function focusLane(within: Element | null): void {
   within?.querySelector<HTMLElement>('[data-lane]')?.focus({ preventScroll: true });
 }
@@ -134,7 +153,9 @@ interface BenchProps {
 export function Bench({ session, state, exercise }: BenchProps) {
   const { passage, policy, goal } = exercise;
   const player = usePlayer();
-  const bpm = useStartTempo(session.id, exercise);
+  const router = useRouter();
+  const playing = usePlaying(session.id, exercise);
+  const { bpm, hands: playback } = playing;
   const windowHeight = useWindowHeight();
   const isPainted = usePainted();
   const root = useRef<HTMLDivElement>(null);
@@ -146,10 +167,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
   const pass = Math.min(chosenPass, plan.assignment.passes.length - 1);
   const caret = validPlace(passage, wanted);
   const check = useMemo(() => checkGoal(goal, plan.analysis), [goal, plan]);
-  const pinned = useMemo(
-    () => new Set(exercise.studentNotes.flatMap((note) => (note.pinnedTo ? [note.pinnedTo] : []))),
-    [exercise.studentNotes],
-  );
+  const pinned = useMemo(() => pinNumbers(exercise.studentNotes), [exercise.studentNotes]);
   const edit: EditExercise = (label, change, mergeKey) => session.edit(label, change, mergeKey);
 
   const place = (next: Place) => {
@@ -178,7 +196,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
     digits,
   };
   const bindings = laneBindings(hands);
-  const [keyGroups] = useState(() => [VIEW_KEYS, ...laneKeyGroups(bindings)]);
+  const [keyGroups] = useState(() => [PLAY_KEYS, VIEW_KEYS, ...laneKeyGroups(bindings)]);
   useKeySheet(keyGroups);
   const setLoop = (loop: boolean) =>
     edit(loop ? 'Loop on' : 'Loop off', (one) => ({ ...one, policy: { ...one.policy, loop } }));
@@ -187,15 +205,39 @@ export function Bench({ session, state, exercise }: BenchProps) {
     { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => stepAndShow('redo') },
     { keys: ['l'], does: '', run: () => setLoop(policy.loop !== true) },
     { keys: ['g'], does: '', run: (event) => focusLane(event.currentTarget) },
+    { keys: [' '], does: '', run: playback.toggle },
+    { keys: [','], does: '', run: playing.slower },
+    { keys: ['.'], does: '', run: playing.faster },
+    { keys: ['b'], does: '', run: (event) => playing.tap(event.timeStamp / 1000) },
+    { keys: ['j'], does: '', run: playing.stepDown },
+    { keys: ['k'], does: '', run: playing.stepUp },
   ]);
   useEffect(() => focusLane(root.current), []);
+
+  const passes = plan.assignment.passes.length;
+  const following = useMemo(
+    () =>
+      playback.isPlaying
+        ? { place: playback.place, onPass: (played: number) => setChosenPass(played % passes) }
+        : null,
+    [playback.isPlaying, playback.place, passes],
+  );
 
   const { kinds } = plan.analysis.figures;
   const sentence = trainsSentence(plan.analysis);
   const selected = noteAt(passage, caret.ticks, caret.string);
   return (
     <Root ref={root} onKeyDown={onViewKey}>
-      <GoalLine exercise={exercise} check={check} edit={edit} onChangeGoal={() => setTab('goal')} />
+      <GoalLine
+        exercise={exercise}
+        check={check}
+        edit={edit}
+        onChangeGoal={() => setTab('goal')}
+        ways={waysOut(
+          () => ({ id: session.id, exercise }),
+          (id) => router.push(`/handout?ids=${id}`),
+        )}
+      />
       {exercise.question ? (
         <QuestionStrip exercise={exercise} question={exercise.question} edit={edit} />
       ) : null}
@@ -208,6 +250,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
         spoken={spokenPlace(passage, plan, caret.ticks, caret.string, pass)}
         summary={`${exercise.title}. ${sentence} ${goal.kind ? `Goal: ${goalText(goal)}.` : ''} Arrow keys move, digits set frets, question mark lists all keys.`}
         maxHeight={windowHeight * LANE_SHARE}
+        playing={following}
         onPlace={place}
         onMove={(note, to) => apply(moveNoteTo(passage, note, to))}
         onPut={(at) => apply(putFret(passage, at, fretBefore(passage, at)))}
@@ -242,7 +285,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
         session={session}
         state={state}
         exercise={exercise}
-        bpm={bpm}
+        playing={playing}
         onLoop={setLoop}
         onStep={stepAndShow}
       />

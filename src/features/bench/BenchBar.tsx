@@ -1,14 +1,23 @@
 'use client';
-import { Redo2, Undo2 } from 'lucide-react';
+import { ChevronDown, ChevronUp, Play, Redo2, Square, Undo2, Volume2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { useRef, useState } from 'react';
 import styled from 'styled-components';
-import { MAX_BPM, MIN_BPM, notesPerSecond, type Exercise } from '@/core';
-import { database, setStartBpm, type ExerciseSession, type SaveProblem, type SessionState } from '@/storage';
+import { bpmText, MAX_BPM, MIN_BPM, notesPerSecond, type Exercise } from '@/core';
+import type { ExerciseSession, SaveProblem, SessionState } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Switch } from '@/ui/controls/Switch';
-import { exportLibrary } from '@/ui/shell/exportLibrary';
+import { giveOut } from '@/ui/shell/giveOut';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
+import type { PlaybackProblem } from '@/ui/sound/usePlayback';
+import type { Playing } from './usePlaying';
+
+const SoundSheet = dynamic(() => import('@/ui/sound/SoundSheet').then((module) => module.SoundSheet), {
+  ssr: false,
+});
 
 const Bar = styled.div`
   position: fixed;
@@ -17,22 +26,32 @@ const Bar = styled.div`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 0.25rem 1.25rem;
+  gap: 0.25rem 1rem;
   padding: 0.35rem 1.25rem;
   border-top: 1px solid ${colour.line};
   background: ${colour.sunken};
   label {
     margin: 0;
   }
-  .tempo > div {
+  .tempo > div,
+  .ladder {
     display: flex;
     align-items: center;
-    gap: 0.5rem;
+    gap: 0.4rem;
+  }
+  .ladder span {
+    min-width: 5.2rem;
+    text-align: center;
+  }
+  .rate {
+    color: ${colour.inkSoft};
+    font-variant-numeric: tabular-nums;
   }
   .end {
     display: flex;
+    flex-wrap: wrap;
     align-items: center;
-    gap: 0.75rem;
+    gap: 0.25rem 0.5rem;
     margin-left: auto;
     color: ${colour.inkSoft};
   }
@@ -41,47 +60,121 @@ const Bar = styled.div`
   }
 `;
 
-const PROBLEMS: Record<SaveProblem, string> = {
+const SAVE_PROBLEMS: Record<SaveProblem, string> = {
   conflict: 'Another tab changed this exercise; what is kept is shown. Your last edit was not taken.',
   full: 'The browser has no room left: the last edit is not saved. Save a file now, then make room.',
   unwritten: 'The browser refused to save this new exercise. It is tried again with your next edit.',
   failed: 'The last edit could not be saved; what is kept is shown.',
 };
 
+const SOUND_PROBLEMS: Record<PlaybackProblem, string> = {
+  refused: 'The browser lets nothing sound: it may be muted for this page, or no loudspeaker is connected.',
+  interrupted: 'The sound was interrupted: a device went away or something else took it over. Play again.',
+  'held up': 'The browser held this page up and some sounds were left out; the beat itself stayed in time.',
+};
+
 interface BenchBarProps {
   readonly session: ExerciseSession;
   readonly state: SessionState;
   readonly exercise: Exercise;
-  readonly bpm: number;
+  readonly playing: Playing;
   readonly onLoop: (loop: boolean) => void;
   readonly onStep: (way: 'undo' | 'redo') => void;
 }
 
-/** Loop, tempo, undo and whether everything is saved: always at hand. */
-export function BenchBar({ session, state, exercise, bpm, onLoop, onStep }: BenchBarProps) {
+function SoundButton({ hands }: Pick<Playing, 'hands'>) {
+  const trigger = useRef<HTMLButtonElement>(null);
+  const [isOpen, setIsOpen] = useState(false);
+  return (
+    <>
+      <Button
+        ref={trigger}
+        square
+        aria-label="Sound"
+        aria-haspopup="dialog"
+        aria-expanded={isOpen}
+        onPress={() => setIsOpen(true)}
+      >
+        <Volume2 size={16} aria-hidden />
+      </Button>
+      {isOpen && hands.sounds ? (
+        <SoundSheet
+          sounds={hands.sounds}
+          onChange={hands.setSounds}
+          trigger={trigger}
+          onClose={() => setIsOpen(false)}
+        />
+      ) : null}
+    </>
+  );
+}
+
+function LadderSteps({ exerciseId, playing }: { exerciseId: string; playing: Playing }) {
+  const { steps, step, stepDown, stepUp, bpm } = playing;
+  const [first, last] = [steps[0]!, steps.at(-1)!];
+  return (
+    <div className="ladder" role="group" aria-label="Ladder">
+      <Link href={`/ladder/${exerciseId}`} prefetch={false}>
+        Ladder {bpmText(first.bpm)}–{bpmText(last.bpm)}
+      </Link>
+      <Button square aria-label="One step down (J)" isDisabled={bpm <= first.bpm} onPress={stepDown}>
+        <ChevronDown size={16} aria-hidden />
+      </Button>
+      <span>{step < 0 ? 'between steps' : `step ${step + 1} of ${steps.length}`}</span>
+      <Button square aria-label="One step up (K)" isDisabled={bpm >= last.bpm} onPress={stepUp}>
+        <ChevronUp size={16} aria-hidden />
+      </Button>
+    </div>
+  );
+}
+
+/** Play, loop, tempo, ladder step, undo and whether everything is saved: always at hand. */
+export function BenchBar(props: BenchBarProps) {
+  const { session, state, exercise, playing, onLoop, onStep } = props;
+  const { hands, bpm } = playing;
   const player = usePlayer();
   const rate = notesPerSecond(bpm, exercise.passage.subdivision);
   return (
-    <Bar role="region" aria-label="Loop, tempo and undo">
+    <Bar role="region" aria-label="Play, tempo and undo">
+      <Button look="primary" onPress={hands.toggle} style={{ minWidth: '5.6rem' }}>
+        {hands.isPlaying ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />}
+        {hands.isPlaying ? 'Stop' : 'Play'}
+      </Button>
+      <SoundButton hands={hands} />
       <Switch isOn={exercise.policy.loop === true} onChange={onLoop}>
         Loop
       </Switch>
       <div className="tempo">
         <NumberField
-          label={`Start tempo for ${player.name}`}
+          label="Tempo"
           value={bpm}
           min={MIN_BPM}
           max={MAX_BPM}
-          onChange={(next) => next !== null && void setStartBpm(database(), session.id, player.id, next)}
+          onChange={(next) => next !== null && playing.setBpm(next)}
         />
       </div>
-      <span>bpm · {rate.toFixed(1)} notes a second</span>
+      {bpm === playing.startBpm ? (
+        <span className="rate">bpm · {rate.toFixed(1)} notes a second</span>
+      ) : (
+        <Button onPress={playing.makeStart}>
+          Start {player.name === 'Me' ? '' : `${player.name} `}at {bpmText(bpm)}
+        </Button>
+      )}
+      <LadderSteps exerciseId={session.id} playing={playing} />
       <div className="end">
+        {hands.problem ? (
+          <>
+            <strong role="alert">{SOUND_PROBLEMS[hands.problem]}</strong>
+            <Button onPress={hands.dismiss}>All right</Button>
+          </>
+        ) : null}
         {state.problem ? (
           <>
-            <strong role="alert">{PROBLEMS[state.problem]}</strong>
-            {state.problem === 'full' ? (
-              <Button onPress={() => void exportLibrary()}>Save a file</Button>
+            <strong role="alert">{SAVE_PROBLEMS[state.problem]}</strong>
+            {state.problem === 'full' || state.problem === 'unwritten' ? (
+              <Button onPress={() => void giveOut('project', { id: session.id, exercise })}>
+                Save a file
+              </Button>
             ) : null}
             <Button onPress={() => session.dismiss()}>All right</Button>
           </>
@@ -89,18 +182,20 @@ export function BenchBar({ session, state, exercise, bpm, onLoop, onStep }: Benc
           <span data-saved={!state.saving}>{state.saving ? 'Saving …' : 'Saved'}</span>
         )}
         <Button
+          square
           isDisabled={state.undo === null}
           onPress={() => onStep('undo')}
           aria-label={state.undo ? `Undo: ${state.undo}` : 'Nothing to undo'}
         >
-          <Undo2 size={16} aria-hidden /> Undo
+          <Undo2 size={16} aria-hidden />
         </Button>
         <Button
+          square
           isDisabled={state.redo === null}
           onPress={() => onStep('redo')}
           aria-label={state.redo ? `Redo: ${state.redo}` : 'Nothing to redo'}
         >
-          <Redo2 size={16} aria-hidden /> Redo
+          <Redo2 size={16} aria-hidden />
         </Button>
       </div>
     </Bar>

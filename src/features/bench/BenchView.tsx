@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { Bench } from './Bench';
-import { useSession } from './useSession';
+import { useSession } from '@/ui/shell/useSession';
 
 /** The Bench: one exercise, its lane, strokes, balance, goal and notes. */
 export function BenchView({ exerciseId }: { exerciseId: string }) {

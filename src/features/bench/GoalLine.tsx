@@ -1,8 +1,10 @@
 'use client';
-import { Check, CircleDashed, X } from 'lucide-react';
+import { Check, CircleDashed, Send, X } from 'lucide-react';
 import styled from 'styled-components';
 import type { Exercise, GoalCheck } from '@/core';
 import { Button } from '@/ui/controls/Button';
+import { Menu } from '@/ui/controls/Menu';
+import type { MenuAction } from '@/ui/controls/props';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
 
@@ -11,6 +13,9 @@ const Row = styled.div`
   flex-wrap: wrap;
   align-items: baseline;
   gap: 0.2rem 1.25rem;
+  .end {
+    margin-left: auto;
+  }
 `;
 
 const Title = styled.input`
@@ -61,10 +66,12 @@ interface GoalLineProps {
   readonly check: GoalCheck;
   readonly edit: EditExercise;
   readonly onChangeGoal: () => void;
+  /** What can be done with the whole exercise. */
+  readonly ways: readonly MenuAction[];
 }
 
 /** Title and goal, always in sight. */
-export function GoalLine({ exercise, check, edit, onChangeGoal }: GoalLineProps) {
+export function GoalLine({ exercise, check, edit, onChangeGoal, ways }: GoalLineProps) {
   const { Icon, paint } = STATES[check.state];
   const { words, bpm } = exercise.goal;
   return (
@@ -87,6 +94,9 @@ export function GoalLine({ exercise, check, edit, onChangeGoal }: GoalLineProps)
           {check.state === 'nothing to check' ? 'Set the goal' : 'Change the goal'}
         </Button>
       </Goal>
+      <span className="end">
+        <Menu label="Give out" name="Give out" icon={<Send size={15} aria-hidden />} items={ways} />
+      </span>
     </Row>
   );
 }

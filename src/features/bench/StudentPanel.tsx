@@ -2,9 +2,9 @@
 import { Trash2 } from 'lucide-react';
 import styled from 'styled-components';
 import {
-  KIND_NAMES,
   noteAt,
   noteById,
+  pinnedWhere,
   stringChangeFrom,
   type Exercise,
   type Plan,
@@ -70,15 +70,7 @@ export function StudentPanel({ exercise, plan, caret, edit, onGo }: StudentPanel
       <List>
         {studentNotes.map((note, at) => {
           const pinned = note.pinnedTo === null ? null : noteById(passage, note.pinnedTo);
-          const change = note.pinnedTo === null ? undefined : stringChangeFrom(plan.analysis, note.pinnedTo);
-          const where =
-            note.pinnedTo === null
-              ? 'for the whole exercise'
-              : !pinned
-                ? 'its note is gone; it stays as a free note'
-                : change
-                  ? `at the ${KIND_NAMES[change.kind]} change from ${change.stringFrom} to ${change.stringTo}`
-                  : `at note ${passage.notes.indexOf(pinned) + 1}`;
+          const where = pinnedWhere(passage, plan, note);
           return (
             <li key={note.id}>
               <TextField

@@ -18,6 +18,7 @@ import { KindIcon, StrokeIcon } from '@/ui/lane/marks';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { StringLane } from '@/ui/lane/StringLane';
 import { colour, THEMES } from '@/ui/theme/tokens';
+import { ClickCheck } from './ClickCheck';
 
 const Sample = styled.section`
   display: grid;
@@ -140,9 +141,10 @@ function Marks(): ReactNode {
         plan={plan}
         pass={0}
         caret={{ ticks: 0, string: 4 }}
-        pinned={new Set([passage.notes[1]!.id])}
+        pinned={new Map([[passage.notes[1]!.id, '1']])}
         spoken=""
         summary="A lane that shows every mark."
+        playing={null}
         maxHeight={400}
         onPlace={nothing}
         onMove={nothing}
@@ -159,6 +161,7 @@ export function DevelopersView() {
   return (
     <>
       <h1>Controls and marks</h1>
+      <ClickCheck />
       {(['light', 'dark'] as const).map((theme) => (
         <Sample key={theme} style={themed(theme)} aria-label={`${theme} theme`}>
           <h2>{theme}</h2>

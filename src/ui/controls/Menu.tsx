@@ -9,25 +9,27 @@ const MenuSheet = dynamic(() => import('./MenuSheet').then((module) => module.Me
 interface MenuProps {
   readonly label: string;
   readonly icon: ReactNode;
+  /** Shown beside the icon; absent: the icon alone. */
+  readonly name?: string;
   readonly items: readonly MenuAction[];
 }
 
 /** Further actions behind one button. */
-export function Menu({ label, icon, items }: MenuProps) {
+export function Menu({ label, icon, name, items }: MenuProps) {
   const trigger = useRef<HTMLButtonElement>(null);
   const [isOpen, setIsOpen] = useState(false);
   return (
     <>
       <Button
         ref={trigger}
-        look="quiet"
-        square
-        aria-label={label}
+        look={name === undefined ? 'quiet' : 'plain'}
+        square={name === undefined}
+        {...(name === undefined ? { 'aria-label': label } : {})}
         aria-haspopup="menu"
         aria-expanded={isOpen}
         onPress={() => setIsOpen(true)}
       >
-        {icon}
+        {icon} {name}
       </Button>
       {isOpen ? (
         <MenuSheet label={label} items={items} trigger={trigger} onClose={() => setIsOpen(false)} />

@@ -37,7 +37,7 @@ const One = styled(AriaToast<Message>)`
 /** Where what is said in passing appears. */
 export function Toasts() {
   return (
-    <Region queue={queue} aria-label="Messages">
+    <Region queue={queue} aria-label="Messages" data-chrome>
       {({ toast }) => (
         <One toast={toast}>
           <ToastContent>

@@ -5,7 +5,7 @@ import { layoutLane, SMALL_LANE } from './layout';
 import { rowsFor } from './drawing';
 import { SystemDrawing } from './SystemDrawing';
 
-const NOTHING_PINNED: ReadonlySet<string> = new Set();
+const NOTHING_PINNED: ReadonlyMap<string, string> = new Map();
 
 /** The beginning of a lane, small, for lists. */
 export const SmallLane = memo(function SmallLane({

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import {
   useEffect,
   useId,
@@ -10,7 +11,7 @@ import {
   type PointerEvent,
 } from 'react';
 import styled from 'styled-components';
-import type { Note, Passage, Plan } from '@/core';
+import type { Note, Passage, Plan, PlayPlace } from '@/core';
 import { colour } from '../theme/tokens';
 import { laneSizeFor, layoutLane, type LaneSize, type LaneSystem } from './layout';
 import { rowsFor, type Rows } from './drawing';
@@ -21,6 +22,9 @@ export interface Place {
   readonly ticks: number;
   readonly string: number;
 }
+
+/** Loaded when something is played for the first time. */
+const Playhead = dynamic(() => import('./Playhead').then((module) => module.Playhead), { ssr: false });
 
 const Frame = styled.div`
   position: relative;
@@ -45,12 +49,17 @@ interface StringLaneProps {
   readonly plan: Plan;
   readonly pass: number;
   readonly caret: Place;
-  readonly pinned: ReadonlySet<string>;
+  readonly pinned: ReadonlyMap<string, string>;
   /** Said when the caret moves or what it stands on changes. */
   readonly spoken: string;
   readonly summary: string;
   /** The lane scrolls inside beyond this height in pixels. */
   readonly maxHeight: number;
+  /** While it is played: what is heard now, and what is told of each pass that begins. */
+  readonly playing: {
+    readonly place: () => PlayPlace | null;
+    readonly onPass: (pass: number) => void;
+  } | null;
   readonly onPlace: (place: Place) => void;
   /** A note was dragged to another place. */
   readonly onMove: (note: Note, to: Place) => void;
@@ -253,6 +262,7 @@ export function StringLane(props: StringLaneProps) {
         onScroll={(event) => setScrollTop(event.currentTarget.scrollTop)}
       >
         <div style={{ height: height - 2 }} aria-hidden>
+          {props.playing && width > 0 ? <Playhead layout={layout} rows={rows} {...props.playing} /> : null}
           {width === 0
             ? null
             : inSight.map((system) => (

@@ -8,6 +8,9 @@ import type { LaneChange } from './layout';
 import { KindMark, StrokeMark } from './marks';
 import { ChangeFields, PickPath, Triangles } from './PickPath';
 
+/** How much larger the sign of a larger stroke is. */
+const LARGER = 1.5;
+
 /** The slant that the exits ask for, as a line that stands high for upward and low for downward. */
 function SlantRibbon(props: DrawingProps) {
   const { system, rows } = props;
@@ -44,6 +47,26 @@ function SlantRibbon(props: DrawingProps) {
   );
 }
 
+/** The number of a note to the student, at the change it is about. */
+function Pin({ x, y, number }: { x: number; y: number; number: string }) {
+  const width = 13 + (number.length - 1) * 5;
+  return (
+    <g>
+      <rect x={x - 6.5} y={y - 6.5} width={width} height={13} rx={6.5} fill={colour.caret} />
+      <text
+        x={x - 6.5 + width / 2}
+        y={y + 3.5}
+        fontSize={10}
+        fontWeight={700}
+        textAnchor="middle"
+        fill={colour.card}
+      >
+        {number}
+      </text>
+    </g>
+  );
+}
+
 function ChangeMarks(props: DrawingProps) {
   const { system, rows, slotWidth, size } = props;
   return (
@@ -55,7 +78,7 @@ function ChangeMarks(props: DrawingProps) {
           : change.seam
             ? (system.loopEndX ?? from.x + slotWidth / 2)
             : from.x + slotWidth / 2;
-        const isPinned = props.pinned.has(change.fromNote) && size.rows;
+        const pin = size.rows ? props.pinned.get(change.fromNote) : undefined;
         const y = change.seam && !to ? rows.marksY + 22 : rows.marksY;
         return (
           <g key={`${change.from}-${change.to}-${change.pass}-${change.seam}`}>
@@ -68,7 +91,7 @@ function ChangeMarks(props: DrawingProps) {
               fill="transparent"
             />
             <KindMark kind={change.kind} x={x} y={y} scale={size.rows ? 1 : 0.5} />
-            {isPinned ? <circle cx={x + 12} cy={rows.marksY - 5} r={3.2} fill={colour.caret} /> : null}
+            {pin === undefined ? null : <Pin x={x + 17} y={rows.marksY - 1} number={pin} />}
           </g>
         );
       })}
@@ -143,6 +166,7 @@ export const SystemDrawing = memo(function SystemDrawing(props: DrawingProps) {
               y={rows.strokesY}
               locked={pick.locked && !pick.isGhost}
               faint={pick.isGhost}
+              scale={!pick.isGhost && pick.noteIds.some((id) => props.larger?.has(id)) ? LARGER : 1}
             />
           ))}
           {system.columns.map((column) => {

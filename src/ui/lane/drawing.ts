@@ -40,8 +40,10 @@ export interface DrawingProps {
   readonly size: LaneSize;
   readonly strings: number;
   readonly slotWidth: number;
-  /** Ids of notes whose change has a note to the student pinned to it. */
-  readonly pinned: ReadonlySet<string>;
+  /** Numbers of the notes to the student, by id of the note whose change they are pinned to. */
+  readonly pinned: ReadonlyMap<string, string>;
+  /** Ids of notes whose stroke is drawn larger; absent: none. */
+  readonly larger?: ReadonlySet<string>;
 }
 
 /** How far left and right of a note the stroke bends through its string, in slots. */

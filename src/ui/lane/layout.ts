@@ -28,6 +28,8 @@ export interface LaneSize {
 export const FULL_LANE: LaneSize = { stringGap: 21, slotMin: 30, slotMax: 46, gutter: 34, rows: true };
 /** For a short figure, which has room. */
 export const LARGE_LANE: LaneSize = { ...FULL_LANE, stringGap: 26, slotMin: 40, slotMax: 72 };
+/** For paper, where a line is as wide as a hand. */
+export const PRINT_LANE: LaneSize = { ...FULL_LANE, stringGap: 17, slotMin: 26, slotMax: 50, gutter: 26 };
 export const SMALL_LANE: LaneSize = { stringGap: 6, slotMin: 9, slotMax: 14, gutter: 4, rows: false };
 
 /** Room for the seam and the first note of the next pass at the right edge. */

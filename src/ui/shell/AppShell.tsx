@@ -131,23 +131,31 @@ export function AppShell({ withDemo, seed, children }: ShellProps) {
     return () => document.removeEventListener('keydown', onKey);
   }, []);
 
+  const current = (place: string) => (path.startsWith(place) ? { 'aria-current': 'page' as const } : {});
   return (
     <KeySheetProvider>
       <PlayerProvider>
-        <Skip href="#view">Skip to the view</Skip>
-        <Bar>
+        <Skip href="#view" data-chrome>
+          Skip to the view
+        </Skip>
+        <Bar data-chrome>
           <Name href="/">Yardfell</Name>
           <nav aria-label="Views">
             <Link href="/" {...(path === '/' ? { 'aria-current': 'page' as const } : {})}>
               Library
             </Link>
             {lastExercise ? (
-              <Link
-                href={`/bench/${lastExercise}`}
-                {...(path.startsWith('/bench') ? { 'aria-current': 'page' as const } : {})}
-              >
-                Bench
-              </Link>
+              <>
+                <Link href={`/bench/${lastExercise}`} {...current('/bench')}>
+                  Bench
+                </Link>
+                <Link href={`/ladder/${lastExercise}`} prefetch={false} {...current('/ladder')}>
+                  Ladder
+                </Link>
+                <Link href={`/handout?ids=${lastExercise}`} prefetch={false} {...current('/handout')}>
+                  Handout
+                </Link>
+              </>
             ) : null}
           </nav>
           <PlayerPicker />

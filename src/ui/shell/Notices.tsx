@@ -20,7 +20,7 @@ export function Notices() {
   useEffect(() => onDatabaseNotice(setNotice), []);
   if (notice === null) return null;
   return (
-    <Strip role="alert">
+    <Strip role="alert" data-chrome>
       {notice === 'blocked' ? (
         <span>
           Another tab with an older version holds the library. Close that tab; this one then goes on by

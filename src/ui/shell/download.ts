@@ -1,6 +1,6 @@
-/** Hands a text to the user as a file. */
-export function download(name: string, text: string, type = 'application/json'): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+/** Hands a file to the user. */
+export function download(name: string, content: BlobPart, type = 'application/json'): void {
+  const url = URL.createObjectURL(new Blob([content], { type }));
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

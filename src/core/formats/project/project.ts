@@ -1,6 +1,7 @@
 /** Project files: the whole library, or a part of it, as versioned JSON. */
 import type { Project } from '../../exercise/records';
 import { passageHash } from '../../passage/hash';
+import { DEFAULT_LADDER } from '../../tempo/ladder';
 import { compareNotes, type Passage } from '../../passage/passage';
 import { PROJECT_FORMAT, PROJECT_LIMITS, PROJECT_VERSION, projectSchema } from './schema';
 
@@ -77,6 +78,26 @@ function consistencyFault(project: Project): { path: string; message: string } |
   return null;
 }
 
+/** Adds a field to every record of a list that has none of it yet. What is no list of records is left for the schema. */
+function withField(records: unknown, fields: Readonly<Record<string, unknown>>): unknown {
+  if (!Array.isArray(records)) return records;
+  return records.map((record: unknown) =>
+    record !== null && typeof record === 'object' ? { ...fields, ...record } : record,
+  );
+}
+
+/** A file of an older version in the shape of the current one; a damaged one goes on to the schema as it is. */
+function upToDate(value: object): unknown {
+  const file = value as Record<string, unknown>;
+  if (file.version !== 1) return file;
+  return {
+    ...file,
+    version: PROJECT_VERSION,
+    exercises: withField(file.exercises, { origin: null }),
+    ladders: withField(file.ladders, { ...DEFAULT_LADDER, goalBpm: null }),
+  };
+}
+
 /**
  * Reads a project file. Never throws: a file that is cut off, not a project, of a newer version, too large or in any
  * part wrong is refused whole, with the reasons.
@@ -106,7 +127,7 @@ export function readProject(text: string): ProjectReading {
     );
   if (isDeeperThan(value, PROJECT_LIMITS.depth))
     return refused('badField', 'The file is nested deeper than a project ever is.');
-  const checked = projectSchema.validate(value, { abortEarly: false, convert: false });
+  const checked = projectSchema.validate(upToDate(value as object), { abortEarly: false, convert: false });
   if (checked.error) {
     const details = checked.error.details.slice(0, MAX_PROBLEMS);
     const problems = details.map((detail): ProjectProblem => ({

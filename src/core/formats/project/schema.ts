@@ -3,9 +3,11 @@ import Joi from 'joi';
 import { GOAL_KINDS, GOAL_TECHNIQUES, MAX_BPM, MIN_BPM } from '../../exercise/exercise';
 import { MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
 import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
+import { MAX_LADDER_PASSES, MAX_STEP_BPM, MIN_STEP_BPM } from '../../tempo/ladder';
 
 export const PROJECT_FORMAT = 'yardfell-project';
-export const PROJECT_VERSION = 1;
+/** Version 2 added the whole ladder and where an exercise came from; older files are brought up to date when read. */
+export const PROJECT_VERSION = 2;
 
 /** More than any exercise or library holds; what is larger is refused before it is looked at. */
 export const PROJECT_LIMITS = {
@@ -132,6 +134,12 @@ const exercise = Joi.object({
       }),
     ),
   ),
+  origin: orNull(
+    Joi.object({
+      file: text(PROJECT_LIMITS.titleLength),
+      remarks: Joi.array().items(Joi.string().max(PROJECT_LIMITS.textLength)).max(1000).required(),
+    }),
+  ),
   archivedAt: orNull(Joi.string().max(40)),
 });
 
@@ -149,7 +157,13 @@ const ladder = Joi.object({
   ...stamp,
   exerciseId: Joi.string().max(80).required(),
   playerId: Joi.string().max(80).required(),
+  kind: Joi.string().valid('even').required(),
   startBpm: bpm.required(),
+  goalBpm: orNull(bpm),
+  stepBpm: Joi.number().min(MIN_STEP_BPM).max(MAX_STEP_BPM).required(),
+  passes: Joi.number().integer().min(1).max(MAX_LADDER_PASSES).required(),
+  countInBeats: Joi.number().integer().min(0).max(64).required(),
+  restSeconds: Joi.number().min(0).max(3600).required(),
 });
 
 const tombstone = Joi.object({

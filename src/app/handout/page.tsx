@@ -1,0 +1,14 @@
+import type { Metadata } from 'next';
+import { HandoutView } from '@/features/handout/HandoutView';
+
+export const metadata: Metadata = { title: 'Handout' };
+
+export default async function HandoutPage({
+  searchParams,
+}: {
+  searchParams: Promise<Readonly<Record<string, string | string[] | undefined>>>;
+}) {
+  const { ids } = await searchParams;
+  const wanted = (Array.isArray(ids) ? ids : [ids ?? '']).flatMap((some) => some.split(',')).filter(Boolean);
+  return <HandoutView ids={wanted} />;
+}

@@ -1,0 +1,280 @@
+/** Plays a performance on the audio clock: events are placed ahead of time on whole frames, and can be taken back. */
+import {
+  changeTempo,
+  frameAt,
+  performanceOf,
+  steadyTempo,
+  ticksAtFrame,
+  type Passage,
+  type PerformOptions,
+  type PerformedEvent,
+  type Performance,
+  type PlayPlace,
+  type TempoMap,
+} from '@/core';
+import { dropOutput, latencySeconds, openOutput, setOutputVolume, type Output } from './output';
+import { placeClick, placeNote, SoundBank, type Placed } from './place';
+import { WakeLock } from './wakeLock';
+
+export interface PlaySounds {
+  /** 0–1. */
+  readonly volume: number;
+  readonly click: boolean;
+  readonly notes: boolean;
+}
+
+/** What is played, and how often round. */
+export interface Score extends PerformOptions {
+  readonly passage: Passage;
+}
+
+/** `held up`: the browser kept the page from placing sounds in time; `interrupted`: it stopped the sound. */
+export type PlaybackProblem = 'refused' | 'interrupted' | 'held up';
+
+export interface PlaybackState {
+  readonly isPlaying: boolean;
+  readonly bpm: number;
+  readonly problem: PlaybackProblem | null;
+}
+
+/** So far ahead sounds are placed: a page in the background is woken once a second. */
+const AHEAD_SECONDS = 1.6;
+const WAKE_MS = 60;
+/** From pressing play to the first sound, and from a change to where it can still act. */
+const LEAD_SECONDS = 0.08;
+/** An audio clock that stands still for so long has lost its device. */
+const STILL_MS = 1_500;
+/** How fast what still sounds dies away when it is stopped. */
+const FADE_SECONDS = 0.015;
+
+interface Waiting extends Placed {
+  readonly ticks: number;
+}
+
+interface Running {
+  readonly output: Output;
+  /** All sounds of this run; one fade ends them. */
+  readonly bus: GainNode;
+  readonly bank: SoundBank;
+  performance: Performance;
+  map: TempoMap;
+  /** Everything before this tick is placed. */
+  placedTicks: number;
+  waiting: Waiting[];
+  /** When the audio clock was last seen to move: its time, and that of the page. */
+  moved: { readonly audioSeconds: number; readonly pageMs: number };
+  readonly timer: ReturnType<typeof setInterval>;
+}
+
+export class Playback {
+  private state: PlaybackState = { isPlaying: false, bpm: 0, problem: null };
+  private readonly listeners = new Set<() => void>();
+  private running: Running | null = null;
+  private readonly banks = new Map<number, SoundBank>();
+  private readonly wakeLock = new WakeLock();
+  private sounds: PlaySounds = { volume: 0.7, click: true, notes: true };
+  /** Counts starts, so that one that was overtaken does nothing. */
+  private starts = 0;
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly snapshot = (): PlaybackState => this.state;
+
+  private set(next: Partial<PlaybackState>): void {
+    this.state = { ...this.state, ...next };
+    for (const listener of this.listeners) listener();
+  }
+
+  /** Begins from the count-in; what was playing stops. Only ever called because the user asked. */
+  async start(score: Score, bpm: number, sounds: PlaySounds): Promise<void> {
+    this.stop();
+    const mine = ++this.starts;
+    this.sounds = sounds;
+    let output: Output;
+    try {
+      output = await openOutput(sounds.volume);
+    } catch {
+      dropOutput();
+      this.set({ problem: 'refused' });
+      return;
+    }
+    if (mine !== this.starts) return;
+    const { context } = output;
+    const { sampleRate } = context;
+    const performance = performanceOf(score.passage, score);
+    const bank = this.banks.get(sampleRate) ?? new SoundBank(sampleRate);
+    this.banks.set(sampleRate, bank);
+    // The strings are made before the clock is read, so that making them does not hold up the first of them.
+    const firstTicks = performance.startTicks;
+    for (const event of performance.eventsBetween(firstTicks, firstTicks + 64 * performance.meter.beatTicks))
+      if (event.kind === 'note') bank.string(event.sounding.pitch, event.sounding.attack);
+    const bus = new GainNode(context);
+    bus.connect(output.master);
+    const frame = Math.ceil((context.currentTime + LEAD_SECONDS) * sampleRate);
+    this.running = {
+      output,
+      bus,
+      bank,
+      performance,
+      map: steadyTempo(sampleRate, performance.meter.beatTicks, bpm, { ticks: firstTicks, frame }),
+      placedTicks: firstTicks,
+      waiting: [],
+      moved: { audioSeconds: context.currentTime, pageMs: globalThis.performance.now() },
+      timer: setInterval(() => this.placeAhead(), WAKE_MS),
+    };
+    context.onstatechange = () => this.onContextState(context);
+    this.wakeLock.hold();
+    this.set({ isPlaying: true, bpm, problem: null });
+    this.placeAhead();
+  }
+
+  stop(): void {
+    this.starts++;
+    const { running } = this;
+    if (!running) return;
+    this.running = null;
+    clearInterval(running.timer);
+    running.output.context.onstatechange = null;
+    for (const one of running.waiting) one.cancel();
+    const { bus, output } = running;
+    bus.gain.setTargetAtTime(0, output.context.currentTime, FADE_SECONDS);
+    setTimeout(() => bus.disconnect(), FADE_SECONDS * 10_000);
+    this.wakeLock.release();
+    this.set({ isPlaying: false });
+  }
+
+  /** Another tempo, heard from the next click on. */
+  setTempo(bpm: number): void {
+    const { running } = this;
+    if (running) {
+      const ticks = this.nextBeatTicks(running);
+      running.map = changeTempo(running.map, ticks, bpm);
+      this.takeBackAfter(running, ticks);
+    }
+    this.set({ bpm });
+    this.placeAhead();
+  }
+
+  /** Other notes (the exercise was edited while it goes round), heard from the next click on. */
+  setScore(score: Score): void {
+    const { running } = this;
+    if (!running) return;
+    const performance = performanceOf(score.passage, score);
+    if (performance.meter.beatTicks !== running.map.beatTicks) return this.stop();
+    const ticks = this.nextBeatTicks(running);
+    this.takeBackAfter(running, ticks - 1);
+    running.performance = performance;
+    this.placeAhead();
+  }
+
+  setSounds(sounds: PlaySounds): void {
+    const isOther = sounds.click !== this.sounds.click || sounds.notes !== this.sounds.notes;
+    this.sounds = sounds;
+    setOutputVolume(sounds.volume);
+    const { running } = this;
+    if (!running || !isOther) return;
+    this.takeBackAfter(running, Math.floor(this.nowTicks(running, LEAD_SECONDS)));
+    this.placeAhead();
+  }
+
+  dismiss(): void {
+    this.set({ problem: null });
+  }
+
+  /** What is heard just now, the way to the ear taken off; null in the count-in and when nothing plays. */
+  place(): PlayPlace | null {
+    const { running } = this;
+    if (!running) return null;
+    return running.performance.placeAt(this.nowTicks(running, -latencySeconds(running.output.context)));
+  }
+
+  private nowTicks({ output, map }: Running, aheadSeconds: number): number {
+    const { currentTime, sampleRate } = output.context;
+    return ticksAtFrame(map, (currentTime + aheadSeconds) * sampleRate);
+  }
+
+  /** The first beat that is far enough ahead to be changed. */
+  private nextBeatTicks(running: Running): number {
+    const { performance } = running;
+    const from = Math.max(performance.startTicks, Math.ceil(this.nowTicks(running, LEAD_SECONDS)));
+    const click = performance
+      .eventsBetween(from, from + 2 * performance.meter.beatTicks)
+      .find((event) => event.kind === 'click');
+    return click?.ticks ?? from;
+  }
+
+  /** Takes back what was placed after a tick, to be placed again. */
+  private takeBackAfter(running: Running, ticks: number): void {
+    running.waiting = running.waiting.filter((one) => {
+      if (one.ticks <= ticks) return true;
+      one.cancel();
+      return false;
+    });
+    running.placedTicks = Math.min(running.placedTicks, ticks + 1);
+  }
+
+  private placeAhead(): void {
+    const { running } = this;
+    if (!running) return;
+    const { output, map, performance } = running;
+    const { currentTime, sampleRate } = output.context;
+    const nowFrame = currentTime * sampleRate;
+    const pageMs = globalThis.performance.now();
+    if (currentTime > running.moved.audioSeconds) running.moved = { audioSeconds: currentTime, pageMs };
+    else if (pageMs - running.moved.pageMs > STILL_MS) return this.interrupt();
+    running.waiting = running.waiting.filter((one) => one.frame > nowFrame);
+    const until = Math.ceil(ticksAtFrame(map, nowFrame + AHEAD_SECONDS * sampleRate));
+    if (until > running.placedTicks) {
+      for (const event of performance.eventsBetween(running.placedTicks, until))
+        this.placeEvent(running, event, nowFrame);
+      running.placedTicks = until;
+    }
+    const { endTicks } = performance;
+    if (endTicks !== null && nowFrame > frameAt(map, endTicks) + LEAD_SECONDS * sampleRate) this.stop();
+  }
+
+  private placeEvent(running: Running, event: PerformedEvent, nowFrame: number): void {
+    const { output, bank, bus, map } = running;
+    if (event.kind === 'click' ? !this.sounds.click : !this.sounds.notes) return;
+    const from = frameAt(map, event.ticks);
+    if (from <= nowFrame) {
+      // A sound out of its place is worse than none.
+      if (this.state.problem !== 'held up') this.set({ problem: 'held up' });
+      return;
+    }
+    const placed =
+      event.kind === 'click'
+        ? placeClick(output.context, bank, event.accent, from, bus)
+        : placeNote(
+            output.context,
+            bank,
+            event,
+            { from, to: frameAt(map, event.ticks + event.sounding.durationTicks) },
+            bus,
+          );
+    running.waiting.push({ ...placed, ticks: event.ticks });
+  }
+
+  private onContextState(context: AudioContext): void {
+    if (!this.running || context.state === 'running') return;
+    this.interrupt();
+  }
+
+  /** The clock stands still or is gone: what was placed no longer fits, so it ends here, says so, and begins anew. */
+  private interrupt(): void {
+    this.stop();
+    dropOutput();
+    this.set({ problem: 'interrupted' });
+  }
+}
+
+let playback: Playback | null = null;
+
+/** The one playback of the page. */
+export function thePlayback(): Playback {
+  playback ??= new Playback();
+  return playback;
+}

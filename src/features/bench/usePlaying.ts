@@ -1,0 +1,60 @@
+'use client';
+import { useState } from 'react';
+import { buildLadder, MAX_BPM, MIN_BPM, type Exercise, type LadderStep } from '@/core';
+import { database, setLadder } from '@/storage';
+import { usePlayer } from '@/ui/shell/player';
+import { useLadder } from '@/ui/shell/useLadder';
+import { tapBeat, usePlayback, type PlaybackHands } from '@/ui/sound/usePlayback';
+
+export interface Playing {
+  readonly hands: PlaybackHands;
+  /** The tempo it is played at, beats a minute. */
+  readonly bpm: number;
+  /** Where the student of the moment starts. */
+  readonly startBpm: number;
+  readonly steps: readonly LadderStep[];
+  /** The step that is played, or -1 for a tempo that is on none. */
+  readonly step: number;
+  readonly setBpm: (bpm: number) => void;
+  readonly slower: () => void;
+  readonly faster: () => void;
+  readonly tap: (seconds: number) => void;
+  readonly stepDown: () => void;
+  readonly stepUp: () => void;
+  /** Keeps the tempo as the start of the student's ladder. */
+  readonly makeStart: () => void;
+}
+
+/** Playing the exercise of the Bench, at a tempo of the moment or on the steps of its ladder. */
+export function usePlaying(exerciseId: string, exercise: Exercise): Playing {
+  const player = usePlayer();
+  const { spec } = useLadder(exerciseId, exercise);
+  const [own, setOwn] = useState<{ playerId: string; bpm: number } | null>(null);
+  const bpm = own?.playerId === player.id ? own.bpm : spec.startBpm;
+  const hands = usePlayback(exercise.passage, exercise.policy.loop === true, bpm);
+  const steps = buildLadder(spec);
+  const setBpm = (next: number) =>
+    setOwn({ playerId: player.id, bpm: Math.max(MIN_BPM, Math.min(MAX_BPM, next)) });
+  const toStep = (step: LadderStep | undefined) => step && setBpm(step.bpm);
+  return {
+    hands,
+    bpm,
+    startBpm: spec.startBpm,
+    steps,
+    step: steps.findIndex((one) => one.bpm === bpm),
+    setBpm,
+    slower: () => setBpm(bpm - 1),
+    faster: () => setBpm(bpm + 1),
+    tap: (seconds) => {
+      const tapped = tapBeat(seconds);
+      if (tapped !== null) setBpm(tapped);
+    },
+    stepDown: () => toStep(steps.findLast((one) => one.bpm < bpm)),
+    stepUp: () => toStep(steps.find((one) => one.bpm > bpm)),
+    makeStart: () => {
+      // Kept as the own tempo until it is written, so that nothing is heard of it.
+      setBpm(bpm);
+      void setLadder(database(), exerciseId, player.id, exercise.startBpm, { startBpm: bpm });
+    },
+  };
+}

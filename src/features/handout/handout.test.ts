@@ -1,0 +1,52 @@
+/** Filling pages: what must hold for any pieces. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { paginate, type Piece } from './paginate';
+
+const PAGE = 1000;
+const pieces = fc.array(
+  fc.record({
+    height: fc.integer({ min: 1, max: 600 }),
+    withNext: fc.boolean(),
+    startsPage: fc.integer({ min: 0, max: 9 }).map((one) => one === 0),
+  }),
+  { maxLength: 40 },
+);
+
+const heightOf = (some: readonly Piece[], page: readonly number[]) =>
+  page.reduce((sum, at) => sum + some[at]!.height, 0);
+
+describe('pages', () => {
+  it('hold every piece once and in order, and none is overfull', () => {
+    fc.assert(
+      fc.property(pieces, (some) => {
+        const pages = paginate(some, PAGE);
+        expect(pages.flat()).toEqual(some.map((_, at) => at));
+        for (const page of pages) {
+          expect(page.length).toBeGreaterThan(0);
+          expect(heightOf(some, page)).toBeLessThanOrEqual(PAGE);
+        }
+      }),
+    );
+  });
+
+  it('keep a heading with what follows, and are turned only where something no longer fits', () => {
+    fc.assert(
+      fc.property(pieces, (some) => {
+        const plain = some.map((piece) => ({ ...piece, height: piece.withNext ? 40 : piece.height }));
+        // At most three headings in a row, so that every group fits on a page.
+        const short = plain.map((piece, at) => (at % 4 === 3 ? { ...piece, withNext: false } : piece));
+        const pages = paginate(short, PAGE);
+        for (const [index, page] of pages.entries()) {
+          const last = page.at(-1)!;
+          const next = pages[index + 1];
+          if (!next) continue;
+          expect(short[last]!.withNext).toBe(false);
+          const group = next.slice(0, next.findIndex((at) => !short[at]!.withNext) + 1 || next.length);
+          if (!short[next[0]!]!.startsPage)
+            expect(heightOf(short, page) + heightOf(short, group)).toBeGreaterThan(PAGE);
+        }
+      }),
+    );
+  });
+});

@@ -1,0 +1,262 @@
+'use client';
+/** The pieces of a sheet, one exercise after the other; none of them is ever split over two pages. */
+import type { ReactNode } from 'react';
+import {
+  bpmText,
+  climbOf,
+  countText,
+  durationText,
+  goalText,
+  KIND_NAMES,
+  largerExits,
+  ladderSpecOf,
+  pinnedWhere,
+  pinNumbers,
+  planOf,
+  STROKE_NAMES,
+  trainsSentence,
+  type Exercise,
+  type LadderRecord,
+  type Plan,
+  type Setup,
+} from '@/core';
+import type { HandoutSettings } from '@/storage';
+import { layoutLane, PRINT_LANE } from '@/ui/lane/layout';
+import { rowsFor } from '@/ui/lane/drawing';
+import { KindIcon, StrokeIcon } from '@/ui/lane/marks';
+import { SystemDrawing } from '@/ui/lane/SystemDrawing';
+
+/** One piece, to be measured and put on a page. */
+export interface SheetPiece {
+  readonly key: string;
+  readonly withNext: boolean;
+  readonly startsPage: boolean;
+  readonly body: ReactNode;
+}
+
+export interface SheetItem {
+  readonly id: string;
+  readonly exercise: Exercise;
+  readonly ladder: LadderRecord | undefined;
+}
+
+const POLICY_NAMES: Readonly<Record<string, string>> = {
+  alternateByNote: 'Alternate picking',
+  economy: 'Economy picking',
+};
+
+const PASS_NAMES = ['First time round', 'Second time round', 'Third time round', 'Fourth time round'];
+
+/** Lines to write on. */
+const ROOM_LINES = 4;
+
+function Heading({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
+  const { goal, policy, alsoTrains } = exercise;
+  const start = plan.assignment.passes[0]?.find((stroke) => stroke !== null);
+  const asksNothing = goal.kind === null && goal.strings === null;
+  return (
+    <header className="heading">
+      <h2>{exercise.title || 'Untitled'}</h2>
+      <p>
+        {asksNothing ? null : <b>Goal: {goalText(goal)}. </b>}
+        {goal.words ? `${goal.words}${/[.!?]$/.test(goal.words) ? '' : '.'} ` : ''}
+        {alsoTrains ? `Also trains ${alsoTrains}.` : ''}
+      </p>
+      <p>
+        {POLICY_NAMES[policy.kind] ?? policy.kind}
+        {start ? `, starts with ${start === 'up' ? 'an' : 'a'} ${STROKE_NAMES[start]}` : ''}
+        {policy.loop ? ', round and round' : ''}. {trainsSentence(plan.analysis)}
+      </p>
+    </header>
+  );
+}
+
+function Marks({ plan }: { plan: Plan }) {
+  const { kinds } = plan.analysis.figures;
+  const shown = (['outside', 'inside', 'sweep', 'backtrack', 'repeat'] as const).filter(
+    (kind) => kinds[kind] > 0,
+  );
+  return (
+    <ul className="marks">
+      <li>
+        <StrokeIcon stroke="down" /> down
+      </li>
+      <li>
+        <StrokeIcon stroke="up" /> up
+      </li>
+      {shown.map((kind) => (
+        <li key={kind}>
+          <KindIcon kind={kind} /> {KIND_NAMES[kind]} × {countText(kinds[kind])}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function LargerStrokes({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
+  const numberOf = new Map(exercise.passage.notes.map((note, at) => [note.id, at + 1]));
+  const exits = largerExits(plan.analysis, 0);
+  if (exits.length === 0)
+    return <p>No exit needs a larger stroke: the pick may rest on the next string each time.</p>;
+  const from = [...new Set(exits.map(({ fromNote }) => numberOf.get(fromNote) ?? 0))].sort((a, b) => a - b);
+  return (
+    <p>
+      <b>Larger stroke</b> (the large signs), so that the pick clears the strings:{' '}
+      {from.length === 1 ? 'note' : 'notes'} {from.join(', ')}. Small everywhere else.
+    </p>
+  );
+}
+
+function lanePieces(exercise: Exercise, plan: Plan, width: number): Omit<SheetPiece, 'startsPage'>[] {
+  const { passage, studentNotes } = exercise;
+  const rows = rowsFor(
+    passage.tuning.length,
+    PRINT_LANE,
+    passage.notes.some((note) => note.finger),
+  );
+  const pinned = pinNumbers(studentNotes);
+  const passes = plan.assignment.passes.length;
+  return plan.assignment.passes.flatMap((_, pass) => {
+    const layout = layoutLane({ passage, ...plan, pass }, width, PRINT_LANE);
+    const larger = new Set(largerExits(plan.analysis, pass).map(({ fromNote }) => fromNote));
+    const systems = Array.from({ length: layout.count }, (__, index) => ({
+      key: `lane-${pass}-${index}`,
+      withNext: false,
+      body: (
+        <svg className="system" width={width} height={rows.height} data-system>
+          <SystemDrawing
+            system={layout.system(index)}
+            rows={rows}
+            size={PRINT_LANE}
+            strings={layout.strings}
+            slotWidth={layout.slotWidth}
+            pinned={pinned}
+            larger={larger}
+          />
+        </svg>
+      ),
+    }));
+    if (passes === 1) return systems;
+    const name = {
+      key: `pass-${pass}`,
+      withNext: true,
+      body: <h3>{PASS_NAMES[pass] ?? `Time ${pass + 1}`}</h3>,
+    };
+    return [name, ...systems];
+  });
+}
+
+function notePieces(exercise: Exercise, plan: Plan): Omit<SheetPiece, 'startsPage'>[] {
+  const said = exercise.studentNotes.flatMap((note, at) => (note.text.trim() === '' ? [] : [{ note, at }]));
+  return said.map(({ note, at }) => ({
+    key: `note-${note.id}`,
+    withNext: false,
+    body: (
+      <p className="note">
+        <b className="number">{at + 1}</b>
+        <span>
+          {note.pinnedTo === null ? null : <i>{pinnedWhere(exercise.passage, plan, note)}: </i>}
+          {note.text}
+        </span>
+      </p>
+    ),
+  }));
+}
+
+/** Boxes a step at most; more passes are one box with their number. */
+const MOST_BOXES = 8;
+const STEPS_A_ROW = 3;
+
+function ladderPieces({ exercise, ladder }: SheetItem): Omit<SheetPiece, 'startsPage'>[] {
+  const spec = ladderSpecOf(exercise, ladder);
+  const { steps, times } = climbOf(exercise, spec);
+  const rows = Array.from({ length: Math.ceil(steps.length / STEPS_A_ROW) }, (_, row) =>
+    steps.slice(row * STEPS_A_ROW, (row + 1) * STEPS_A_ROW),
+  );
+  const heading = {
+    key: 'ladder',
+    withNext: true,
+    body: (
+      <h3>
+        Ladder{' '}
+        <small>
+          {spec.passes === 1 ? '1 pass' : `${spec.passes} passes`} a step, {bpmText(spec.startBpm)} to{' '}
+          {bpmText(steps.at(-1)!.bpm)} bpm, about {durationText(times.at(-1)!.untilSeconds)}. Tick a box for
+          each clean pass.
+        </small>
+      </h3>
+    ),
+  };
+  return [
+    heading,
+    ...rows.map((some, row) => ({
+      key: `ladder-${row}`,
+      withNext: false,
+      body: (
+        <ul className="steps">
+          {some.map((step) => {
+            const boxes = step.passes ?? 1;
+            return (
+              <li key={step.bpm}>
+                <b>{bpmText(step.bpm)}</b>
+                {boxes > MOST_BOXES ? (
+                  <span>
+                    <i className="box" /> × {boxes}
+                  </span>
+                ) : (
+                  <span>
+                    {Array.from({ length: boxes }, (__, box) => (
+                      <i className="box" key={box} />
+                    ))}
+                  </span>
+                )}
+              </li>
+            );
+          })}
+        </ul>
+      ),
+    })),
+  ];
+}
+
+function roomPiece(): Omit<SheetPiece, 'startsPage'> {
+  return {
+    key: 'room',
+    withNext: false,
+    body: (
+      <div className="room">
+        <h3>What I noticed</h3>
+        {Array.from({ length: ROOM_LINES }, (_, line) => (
+          <i key={line} />
+        ))}
+      </div>
+    ),
+  };
+}
+
+/** All pieces of a sheet for a width in pixels. */
+export function piecesOf(
+  items: readonly SheetItem[],
+  setup: Setup,
+  settings: HandoutSettings,
+  width: number,
+): SheetPiece[] {
+  return items.flatMap((item, index) => {
+    const { exercise } = item;
+    const plan = planOf(exercise.passage, exercise.policy, setup);
+    const pieces: Omit<SheetPiece, 'startsPage'>[] = [
+      { key: 'heading', withNext: true, body: <Heading exercise={exercise} plan={plan} /> },
+      { key: 'marks', withNext: true, body: <Marks plan={plan} /> },
+      ...lanePieces(exercise, plan, width),
+      { key: 'larger', withNext: false, body: <LargerStrokes exercise={exercise} plan={plan} /> },
+      ...(settings.notes ? notePieces(exercise, plan) : []),
+      ...(settings.ladder ? ladderPieces(item) : []),
+      ...(settings.room ? [roomPiece()] : []),
+    ];
+    return pieces.map((piece, at) => ({
+      ...piece,
+      key: `${item.id}-${piece.key}`,
+      startsPage: at === 0 && index > 0 && settings.pageEach,
+    }));
+  });
+}
