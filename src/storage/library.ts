@@ -175,26 +175,36 @@ export async function keptLadder(
   return db.ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();
 }
 
+/** Two settings in a row must not both find no ladder yet and make one each. */
+let settingLadders: Promise<void> = Promise.resolve();
+
 /**
  * Sets parts of a player's ladder on an exercise; an action of the exercise, joined while one field is being turned.
  * @param startBpm where a ladder that is not kept yet starts.
  */
-export async function setLadder(
+export function setLadder(
   db: Database,
   exerciseId: string,
   playerId: string,
   startBpm: number,
   set: LadderFields,
 ): Promise<void> {
-  const ladder = await keptLadder(db, exerciseId, playerId);
-  const edit: Edit = ladder
-    ? { table: 'ladders', id: ladder.id, set }
-    : {
-        table: 'ladders',
-        create: { ...DEFAULT_LADDER, goalBpm: null, startBpm, ...set, exerciseId, playerId },
-      };
-  const label = 'startBpm' in set ? 'Start tempo' : 'Ladder';
-  await commit(db, exerciseId, label, [edit], { mergeKey: `ladder-${playerId}-${Object.keys(set).join()}` });
+  const work = async () => {
+    const ladder = await keptLadder(db, exerciseId, playerId);
+    const edit: Edit = ladder
+      ? { table: 'ladders', id: ladder.id, set }
+      : {
+          table: 'ladders',
+          create: { ...DEFAULT_LADDER, goalBpm: null, startBpm, ...set, exerciseId, playerId },
+        };
+    const label = 'startBpm' in set ? 'Start tempo' : 'Ladder';
+    await commit(db, exerciseId, label, [edit], {
+      mergeKey: `ladder-${playerId}-${Object.keys(set).join()}`,
+    });
+  };
+  const done = settingLadders.then(work);
+  settingLadders = done.catch(() => undefined);
+  return done;
 }
 
 /** The player whose tempos and hand apply now. */

@@ -145,6 +145,16 @@ it('a browser without room keeps the work on screen, and writes all of it once t
   expect(await db.exercises.get(id)).toMatchObject({ title: 'Without room', alsoTrains: 'patience' });
 });
 
+it('keeps one ladder of a player on an exercise, however fast its parts are set', async () => {
+  const id = await addEmptyExercise(db, emptyPassage());
+  await Promise.all([
+    setLadder(db, id, 'me', 60, { startBpm: 66 }),
+    setLadder(db, id, 'me', 60, { goalBpm: 90 }),
+    setLadder(db, id, 'me', 60, { passes: 3 }),
+  ]);
+  expect(await db.ladders.toArray()).toMatchObject([{ startBpm: 66, goalBpm: 90, passes: 3 }]);
+});
+
 it('tells of a tab that holds up the database, and of one that took it over', async () => {
   const seen: DatabaseNotice[] = [];
   const connect = (version: number) =>

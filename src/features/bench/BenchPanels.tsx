@@ -1,7 +1,15 @@
 'use client';
 import { useMemo } from 'react';
 import styled from 'styled-components';
-import { countText, readTabText, type Exercise, type GoalCheck, type Plan, type Setup } from '@/core';
+import {
+  counted,
+  countText,
+  readTabText,
+  type Exercise,
+  type GoalCheck,
+  type Plan,
+  type Setup,
+} from '@/core';
 import { Tabs } from '@/ui/controls/Tabs';
 import type { Place } from '@/ui/lane/StringLane';
 import { BalancePanel } from './BalancePanel';
@@ -50,6 +58,7 @@ export function BenchPanels(props: BenchPanelsProps) {
   const { passage, policy } = exercise;
   const { kinds } = plan.analysis.figures;
   const odd = useMemo(() => notUnderstood(exercise.sourceText), [exercise.sourceText]);
+  const remarks = exercise.origin?.remarks.length ?? 0;
   const policyName = policy.kind === 'economy' ? 'economy' : 'alternate';
   return (
     <Tabs<TabId>
@@ -78,8 +87,13 @@ export function BenchPanels(props: BenchPanelsProps) {
         {
           id: 'notes',
           name: 'Notes',
-          figure:
-            odd > 0 ? `${passage.notes.length} · ${odd} to look at in the text` : `${passage.notes.length}`,
+          figure: [
+            `${passage.notes.length}`,
+            odd > 0 ? `${odd} to look at in the text` : '',
+            remarks > 0 ? `${counted(remarks, 'remark')} on the file` : '',
+          ]
+            .filter((part) => part !== '')
+            .join(' · '),
           body: <NotesPanel exercise={exercise} plan={plan} pass={pass} caret={caret} edit={edit} />,
         },
         {

@@ -23,6 +23,7 @@ import { say } from '@/ui/controls/say';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
+import { OriginNote } from './OriginNote';
 import { ProblemList } from './ProblemList';
 
 const Panel = styled.div`
@@ -114,6 +115,7 @@ export function NotesPanel({ exercise, plan, pass, caret, edit }: NotesPanelProp
         ) : null}
       </Column>
       <Column aria-label="Rhythm and loop">
+        {exercise.origin ? <OriginNote origin={exercise.origin} /> : null}
         <h2>Rhythm</h2>
         <Row>
           <Select

@@ -8,13 +8,14 @@ import { Menu } from '@/ui/controls/Menu';
 import { TextField } from '@/ui/controls/TextField';
 import { KindIcon } from '@/ui/lane/marks';
 import { SmallLane } from '@/ui/lane/SmallLane';
+import { waysOut } from '@/ui/shell/waysOut';
 import { colour } from '@/ui/theme/tokens';
 import { useLibraryActions } from './actions';
 import { goalState, type PlannedItem } from './items';
 
 const LANE_WIDTH = 210;
 
-export const rowColumns = `${LANE_WIDTH}px minmax(12rem, 1fr) 9.5rem 7rem 4.5rem 2.25rem`;
+export const rowColumns = `1.25rem ${LANE_WIDTH}px minmax(12rem, 1fr) 9.5rem 7rem 4.5rem 2.25rem`;
 
 const Row = styled.li`
   display: grid;
@@ -27,6 +28,11 @@ const Row = styled.li`
   contain-intrinsic-height: 4rem;
   &:hover {
     background: ${colour.card};
+  }
+  input[type='checkbox'] {
+    width: 1.1rem;
+    height: 1.1rem;
+    accent-color: ${colour.accent};
   }
   h3 {
     overflow-wrap: anywhere;
@@ -55,14 +61,14 @@ const Row = styled.li`
     white-space: nowrap;
   }
   @media (max-width: 60rem) {
-    grid-template-columns: ${LANE_WIDTH}px minmax(0, 1fr) auto 2.25rem;
+    grid-template-columns: 1.25rem ${LANE_WIDTH}px minmax(0, 1fr) auto 2.25rem;
     .technique,
     .tempo {
       display: none;
     }
   }
   @media (max-width: 40rem) {
-    grid-template-columns: minmax(0, 1fr) auto 2.25rem;
+    grid-template-columns: 1.25rem minmax(0, 1fr) auto 2.25rem;
     .lane {
       display: none;
     }
@@ -70,7 +76,15 @@ const Row = styled.li`
 `;
 
 /** One exercise of the library. */
-export function ExerciseRow({ item }: { item: PlannedItem }) {
+export function ExerciseRow({
+  item,
+  isChosen,
+  onChoose,
+}: {
+  item: PlannedItem;
+  isChosen: boolean;
+  onChoose: (id: string, isChosen: boolean) => void;
+}) {
   const { record, exercise, plan, technique, startBpm } = item;
   const actions = useLibraryActions();
   const [newTitle, setNewTitle] = useState<string | null>(null);
@@ -83,6 +97,12 @@ export function ExerciseRow({ item }: { item: PlannedItem }) {
   const isArchived = record.archivedAt !== null;
   return (
     <Row>
+      <input
+        type="checkbox"
+        aria-label={`Choose ${exercise.title}`}
+        checked={isChosen}
+        onChange={(event) => onChoose(record.id, event.target.checked)}
+      />
       <div className="lane">
         <SmallLane passage={exercise.passage} plan={plan} width={LANE_WIDTH} />
       </div>
@@ -136,6 +156,10 @@ export function ExerciseRow({ item }: { item: PlannedItem }) {
             run: () => void actions.archive(record, !isArchived),
           },
           { id: 'delete', name: 'Delete', run: () => void actions.remove(record) },
+          ...waysOut(
+            () => ({ id: record.id, exercise }),
+            (id) => actions.openHandout([id]),
+          ).map((way) => ({ ...way, section: 'Give out' })),
         ]}
       />
     </Row>

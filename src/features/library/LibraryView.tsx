@@ -16,9 +16,11 @@ import { exportLibrary } from '@/ui/shell/exportLibrary';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { useLibraryActions } from './actions';
+import { ChosenBar } from './ChosenBar';
 import { ExerciseRow, rowColumns } from './ExerciseRow';
-import { choose, EVERYTHING, planned, SORTS, type Sort, type Wanted } from './items';
+import { choose as select, EVERYTHING, planned, SORTS, type Sort, type Wanted } from './items';
 import { PasteBox } from './PasteBox';
+import { useFileDrop } from './useFileDrop';
 
 /** Rows at first and with each further stretch; the rest follows while scrolling. */
 const STRETCH = 40;
@@ -57,6 +59,22 @@ const Heads = styled.div`
   @media (max-width: 60rem) {
     display: none;
   }
+`;
+
+const DropHint = styled.div`
+  position: fixed;
+  inset: 0.5rem;
+  z-index: 60;
+  display: grid;
+  place-items: center;
+  padding: 2rem;
+  border: 3px dashed ${colour.accent};
+  border-radius: 0.75rem;
+  background: ${colour.paper};
+  font-size: 1.25rem;
+  font-weight: 650;
+  opacity: 0.94;
+  pointer-events: none;
 `;
 
 const SORT_NAMES: Record<Sort, string> = {
@@ -105,13 +123,14 @@ export function LibraryView() {
   const items = useLiveQuery(() => readLibrary(database(), player.id), [player.id]);
   const [wanted, setWanted] = useState<Wanted>(EVERYTHING);
   const [shown, setShown] = useState(STRETCH);
+  const [chosenIds, setChosenIds] = useState<readonly string[]>([]);
   const actions = useLibraryActions();
   useKeySheet(KEYS);
   const deferred = useDeferredValue(wanted);
-  const chosen = useMemo(() => choose(items ?? [], deferred, player.setup), [items, deferred, player.setup]);
+  const found = useMemo(() => select(items ?? [], deferred, player.setup), [items, deferred, player.setup]);
   const rows = useMemo(
-    () => chosen.slice(0, shown).map((item) => planned(item, player.setup)),
-    [chosen, shown, player.setup],
+    () => found.slice(0, shown).map((item) => planned(item, player.setup)),
+    [found, shown, player.setup],
   );
   const set = (change: Partial<Wanted>) => {
     setWanted((one) => ({ ...one, ...change }));
@@ -127,6 +146,13 @@ export function LibraryView() {
     { keys: ['Ctrl+z'], does: '', run: () => void actions.undo() },
     { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => void actions.redo() },
   ]);
+  const isOver = useFileDrop(actions.importFiles);
+  const choose = useMemo(
+    () => (id: string, isChosen: boolean) =>
+      setChosenIds((some) => (isChosen ? [...some, id] : some.filter((one) => one !== id))),
+    [],
+  );
+  const chosenItems = chosenIds.flatMap((id) => items?.find(({ record }) => record.id === id) ?? []);
   const isEmpty = items?.length === 0;
 
   return (
@@ -173,10 +199,9 @@ export function LibraryView() {
           />
         </div>
         <FileTrigger
-          acceptedFileTypes={['application/json', '.json']}
-          onSelect={(files) => {
-            for (const file of files ?? []) void actions.importFile(file);
-          }}
+          allowsMultiple
+          acceptedFileTypes={['.json', '.musicxml', '.xml', '.mxl', '.mid', '.midi', '.txt', '.tab']}
+          onSelect={(files) => void actions.importFiles(files ?? [])}
         >
           <Button>
             <Upload size={16} aria-hidden /> Import
@@ -207,7 +232,7 @@ export function LibraryView() {
           </div>
         </EmptyState>
       ) : null}
-      {items !== undefined && !isEmpty && chosen.length === 0 ? (
+      {items !== undefined && !isEmpty && found.length === 0 ? (
         <EmptyState title={wanted.shelf === 'archived' ? 'Nothing is archived' : 'No exercise fits'}>
           <p>
             {wanted.shelf === 'archived'
@@ -218,8 +243,9 @@ export function LibraryView() {
         </EmptyState>
       ) : null}
       {rows.length > 0 ? (
-        <section aria-label={`${chosen.length} exercises`}>
+        <section aria-label={`${found.length} exercises`}>
           <Heads aria-hidden>
+            <span />
             <span>How it goes</span>
             <span>Exercise and goal</span>
             <span>Technique</span>
@@ -228,11 +254,24 @@ export function LibraryView() {
           </Heads>
           <ul>
             {rows.map((item) => (
-              <ExerciseRow key={item.record.id} item={item} />
+              <ExerciseRow
+                key={item.record.id}
+                item={item}
+                isChosen={chosenIds.includes(item.record.id)}
+                onChoose={choose}
+              />
             ))}
-            {rows.length < chosen.length ? <More key={rows.length} onMore={onMore} /> : null}
+            {rows.length < found.length ? <More key={rows.length} onMore={onMore} /> : null}
           </ul>
         </section>
+      ) : null}
+      {chosenItems.length > 0 ? (
+        <ChosenBar chosen={chosenItems} onHandout={actions.openHandout} onClear={() => setChosenIds([])} />
+      ) : null}
+      {isOver ? (
+        <DropHint aria-hidden>
+          Let go to take the files in: scores (MusicXML), MIDI, tab as text, project files
+        </DropHint>
       ) : null}
     </Root>
   );

@@ -7,25 +7,13 @@ import {
   database,
   deleteExercise,
   duplicateExercise,
-  importProject,
   LIBRARY,
   renameExercise,
   step,
   timestamp,
 } from '@/storage';
 import { say } from '@/ui/controls/say';
-
-/** Larger files are refused before they are read: no library comes near it. */
-const MAX_FILE_BYTES = 50_000_000;
-
-async function undoLast(): Promise<void> {
-  try {
-    const entry = await step(database(), LIBRARY, 'undo');
-    say(entry ? `Undone: ${entry.label}` : 'There is nothing to undo.');
-  } catch (error) {
-    say((error as Error).message);
-  }
-}
+import { importFiles, undoLast } from './importing';
 
 async function redoLast(): Promise<void> {
   try {
@@ -33,37 +21,6 @@ async function redoLast(): Promise<void> {
     say(entry ? `Done again: ${entry.label}` : 'There is nothing to redo.');
   } catch (error) {
     say((error as Error).message);
-  }
-}
-
-/** Reads a project file and adds it; says what came of it. */
-async function importFile(file: File): Promise<void> {
-  if (file.size > MAX_FILE_BYTES) {
-    say(`“${file.name}” is larger than ${MAX_FILE_BYTES / 1_000_000} MB. Nothing was imported.`);
-    return;
-  }
-  const { readProject } = await import('@/core/formats');
-  const { project, problems } = readProject(await file.text());
-  if (!project) {
-    const [first, ...others] = problems;
-    const where = first?.path ? ` (${first.path})` : '';
-    const more = others.length > 0 ? ` And ${others.length} more.` : '';
-    say(`“${file.name}”: ${first?.message ?? 'It could not be read.'}${where}${more}`);
-    return;
-  }
-  try {
-    const { added, same, copied } = await importProject(database(), project, `Import “${file.name}”`);
-    const parts = [
-      `${added} added`,
-      same > 0 ? `${same} already here` : '',
-      copied > 0 ? `${copied} different from what is here, kept as copies` : '',
-    ].filter((part) => part !== '');
-    say(
-      `“${file.name}”: ${parts.join(', ')}.`,
-      added + copied > 0 ? { name: 'Undo', run: () => void undoLast() } : undefined,
-    );
-  } catch (error) {
-    say(`“${file.name}” could not be imported: ${(error as Error).message} Nothing was changed.`);
   }
 }
 
@@ -93,7 +50,8 @@ export function useLibraryActions() {
       },
       undo: undoLast,
       redo: redoLast,
-      importFile,
+      importFiles: (files: Iterable<File>) => importFiles(files, (id) => router.push(`/bench/${id}`)),
+      openHandout: (ids: readonly string[]) => router.push(`/handout?ids=${ids.join()}`),
     };
   }, [router]);
 }

@@ -1,12 +1,19 @@
 'use client';
 import type { RefObject } from 'react';
-import { Menu, MenuItem } from 'react-aria-components';
+import { Header, Menu, MenuItem, MenuSection } from 'react-aria-components';
 import styled from 'styled-components';
+import { colour } from '../theme/tokens';
 import type { MenuAction } from './props';
 import { Sheet, sheetItem } from './Sheet';
 
 const Item = styled(MenuItem)`
   ${sheetItem}
+`;
+
+const Heading = styled(Header)`
+  padding: 0.4rem 0.6rem 0.1rem;
+  color: ${colour.inkSoft};
+  font-size: 0.8125rem;
 `;
 
 interface MenuSheetProps {
@@ -18,6 +25,7 @@ interface MenuSheetProps {
 
 /** The opened menu, loaded when it is first asked for. */
 export function MenuSheet({ label, items, trigger, onClose }: MenuSheetProps) {
+  const sections = [...new Set(items.map((item) => item.section))];
   return (
     <Sheet triggerRef={trigger} isOpen onOpenChange={(isOpen) => !isOpen && onClose()} placement="bottom end">
       <Menu
@@ -26,10 +34,17 @@ export function MenuSheet({ label, items, trigger, onClose }: MenuSheetProps) {
         onClose={onClose}
         onAction={(key) => items.find((item) => item.id === key)?.run()}
       >
-        {items.map(({ id, name }) => (
-          <Item key={id} id={id}>
-            {name}
-          </Item>
+        {sections.map((section) => (
+          <MenuSection key={section ?? ''} aria-label={section ?? label}>
+            {section === undefined ? null : <Heading>{section}</Heading>}
+            {items
+              .filter((item) => item.section === section)
+              .map(({ id, name }) => (
+                <Item key={id} id={id}>
+                  {name}
+                </Item>
+              ))}
+          </MenuSection>
         ))}
       </Menu>
     </Sheet>

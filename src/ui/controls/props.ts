@@ -19,5 +19,7 @@ export interface NumberFieldProps extends Labelled {
 export interface MenuAction {
   readonly id: string;
   readonly name: string;
+  /** Heading of the part of the menu it belongs to; absent: the first part, without a heading. */
+  readonly section?: string;
   readonly run: () => void;
 }

@@ -3,7 +3,6 @@ import { DEFAULT_SETUP, ME, planOf, type Exercise, type Setup } from '@/core';
 import { currentPlayer, database, exportExercises, keptLadder, type ShownExercise } from '@/storage';
 import { say } from '../controls/say';
 import { download } from './download';
-import type { FORMATS } from './waysOut';
 
 const NAME_LENGTH = 60;
 
@@ -21,7 +20,8 @@ function tabOf({ passage, policy }: Exercise, setup: Setup, write: typeof import
   return write(passage, { strokes: planOf(passage, policy, setup).assignment.passes[0] ?? [] });
 }
 
-type Format = keyof typeof FORMATS;
+/** What an exercise can be saved as. */
+export type Format = 'tab' | 'musicxml' | 'mxl' | 'midi' | 'project';
 
 /** Id and setup of the student of the moment. */
 async function student(): Promise<{ id: string; setup: Setup }> {

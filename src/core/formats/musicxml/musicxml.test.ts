@@ -320,7 +320,7 @@ describe('foreign and broken files', () => {
       expect(reading.exercise).toBeNull();
       return reading.remarks.join(' ');
     };
-    expect(why(readMusicXml(good.slice(0, good.length / 2)))).toMatch(/not whole/);
+    expect(why(readMusicXml(good.slice(0, good.length / 2)))).toMatch(/breaks off|not whole/);
     const bomb =
       '<!DOCTYPE x [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;&a;&a;">]><score-partwise>&b;</score-partwise>';
     expect(why(readMusicXml(bomb))).toMatch(/entities/);

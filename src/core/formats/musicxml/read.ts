@@ -275,9 +275,7 @@ export function readMusicXml(text: string, fallbackTitle = 'From a score'): Fore
     return read(root, fallbackTitle);
   } catch (error) {
     if (error instanceof RefusedScore) return refusedFile(error.message);
-    return refusedFile(
-      `It is not whole or no well-formed XML (${(error as Error).message.split('\n')[0]!.slice(0, 160)}).`,
-    );
+    return refusedFile((error as Error).message.split('\n')[0]!.slice(0, 240));
   }
 }
 

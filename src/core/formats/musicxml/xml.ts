@@ -1,5 +1,5 @@
 /** XML as plain nodes, read and written by fast-xml-parser. */
-import { XMLBuilder, XMLParser } from 'fast-xml-parser';
+import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 
 /** An element with its children in order, or a text. */
 export interface XmlElement {
@@ -35,6 +35,18 @@ function fromRaw(raw: Raw): XmlElement | null {
 /** Deeper nesting than any score has; the conversion is recursive. */
 const MAX_DEPTH = 60;
 
+/** What is wrong with a text that is no well-formed XML, or null. */
+function faultOf(text: string): string | null {
+  const checked = XMLValidator.validate(text);
+  if (checked === true) return null;
+  const { msg, line, col } = checked.err;
+  // This is how the checker names elements that are open at the end.
+  const open = /^Invalid '(\[[^]*\])' found/.exec(msg)?.[1]?.split(',').length;
+  if (open !== undefined)
+    return `It breaks off: ${open === 1 ? 'an element is' : `${open} elements are`} not closed.`;
+  return `It is not whole or no well-formed XML (line ${line}, column ${col}: ${msg.slice(0, 120).replace(/\.$/, '')}).`;
+}
+
 /**
  * Reads a document's root element.
  * @throws Error on text that is not well-formed or declares entities of its own (which can grow without end).
@@ -44,6 +56,8 @@ export function parseXml(text: string): XmlElement {
     throw new Error(
       'It declares entities of its own, which a score never needs and which can grow without end.',
     );
+  const fault = faultOf(text);
+  if (fault !== null) throw new Error(fault);
   const parser = new XMLParser({
     preserveOrder: true,
     ignoreAttributes: false,
@@ -55,7 +69,7 @@ export function parseXml(text: string): XmlElement {
     ignorePiTags: true,
     maxNestedTags: MAX_DEPTH,
   });
-  const roots = (parser.parse(text, true) as Raw[]).map(fromRaw).filter((one) => one !== null);
+  const roots = (parser.parse(text) as Raw[]).map(fromRaw).filter((one) => one !== null);
   const root = roots.at(-1);
   if (!root) throw new Error('There is no element in it.');
   return root;
