@@ -89,8 +89,9 @@ test('the student of the moment has a tempo of their own on each exercise', asyn
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: /^Student: Wren/ })).toBeVisible();
   await page.getByRole('link', { name: 'Over the stile' }).click();
-  await page.getByRole('textbox', { name: 'Start tempo for Wren' }).fill('44');
+  await page.getByRole('textbox', { name: 'Tempo', exact: true }).fill('44');
   await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Start Wren at 44' }).click();
   await saved(page);
   await page.getByRole('link', { name: 'Library' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Over the stile' })).toContainText('44 bpm');

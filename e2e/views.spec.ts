@@ -2,17 +2,22 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, lane, openLibrary, test } from './fixtures';
 
-const VIEWS = ['Library', 'Bench', 'Controls and marks'] as const;
+const VIEWS = ['Library', 'Bench', 'Ladder', 'Handout', 'Controls and marks'] as const;
 
 for (const theme of ['light', 'dark'] as const)
   for (const view of VIEWS)
     test(`${view}, ${theme}: axe finds nothing serious`, async ({ page }) => {
       await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });
       await openLibrary(page);
-      if (view === 'Bench') {
+      if (view === 'Bench' || view === 'Ladder' || view === 'Handout') {
         await page.getByRole('link', { name: 'Long way round the weir' }).click();
         await expect(lane(page)).toBeFocused();
       }
+      if (view === 'Ladder' || view === 'Handout')
+        await page.getByRole('navigation').getByRole('link', { name: view }).click();
+      if (view === 'Ladder') await expect(page.locator('[data-total]')).toBeVisible();
+      if (view === 'Handout') await expect(page.locator('[data-sheet] section').first()).toBeVisible();
+      if (view === 'Library') await page.getByRole('checkbox').first().check();
       if (view === 'Controls and marks') await page.goto('/developers');
       const parts = view === 'Bench' ? ['Strokes and balance', 'Notes', 'Goal', 'To the student'] : [null];
       for (const part of parts) {
@@ -33,6 +38,9 @@ test('at 400 % zoom nothing but the lane scrolls sideways', async ({ page }) => 
   expect(await overflow()).toBeLessThanOrEqual(0);
   await page.getByRole('link', { name: 'Over the stile' }).click();
   await expect(lane(page)).toBeVisible();
+  expect(await overflow()).toBeLessThanOrEqual(0);
+  await page.getByRole('link', { name: /^Ladder \d/ }).click();
+  await expect(page.locator('[data-total]')).toBeVisible();
   expect(await overflow()).toBeLessThanOrEqual(0);
 });
 

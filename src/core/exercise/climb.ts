@@ -9,13 +9,16 @@ import {
 } from '../tempo/ladder';
 import { loopSpan } from '../passage/passage';
 import { MAX_BPM, type Exercise } from './exercise';
-import type { LadderRecord } from './records';
+import type { LadderRecord, RecordStamp } from './records';
 
 /** Where there is no goal tempo a ladder climbs so far: common practice, no source. */
 const UNSAID_CLIMB_BPM = 24;
 
+/** What is kept of a ladder, whoever's it is. */
+export type KeptLadder = Omit<LadderRecord, keyof RecordStamp | 'exerciseId' | 'playerId'>;
+
 /** What a ladder is made from: what is kept for the player, and for the rest what the exercise says. */
-export function ladderSpecOf(exercise: Exercise, kept: LadderRecord | undefined): LadderSpec {
+export function ladderSpecOf(exercise: Exercise, kept: KeptLadder | undefined): LadderSpec {
   const startBpm = kept?.startBpm ?? exercise.startBpm;
   const goalBpm = kept?.goalBpm ?? exercise.goal.bpm ?? Math.min(MAX_BPM, startBpm + UNSAID_CLIMB_BPM);
   const { kind, stepBpm, passes, countInBeats, restSeconds } = kept ?? DEFAULT_LADDER;

@@ -84,6 +84,8 @@ export const DEFAULT_START_BPM = 60;
 /** Tempos that an exercise may have, in beats a minute. */
 export const MIN_BPM = 20;
 export const MAX_BPM = 400;
+/** Tempos are exact to so many decimals. */
+export const BPM_DECIMALS = 3;
 
 /** An exercise with a passage and nothing said about it yet. */
 export function newExercise(title: string, passage: Passage, sourceText = ''): Exercise {

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
 import styled from 'styled-components';
-import { bpmText, MAX_BPM, MIN_BPM, notesPerSecond, type Exercise } from '@/core';
+import { BPM_DECIMALS, bpmText, MAX_BPM, MIN_BPM, notesPerSecond, type Exercise } from '@/core';
 import type { ExerciseSession, SaveProblem, SessionState } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
@@ -150,6 +150,7 @@ export function BenchBar(props: BenchBarProps) {
           value={bpm}
           min={MIN_BPM}
           max={MAX_BPM}
+          decimals={BPM_DECIMALS}
           onChange={(next) => next !== null && playing.setBpm(next)}
         />
       </div>

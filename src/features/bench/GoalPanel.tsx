@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import {
   GOAL_KINDS,
   GOAL_TECHNIQUES,
+  BPM_DECIMALS,
   MAX_BPM,
   MIN_BPM,
   type Exercise,
@@ -114,6 +115,7 @@ export function GoalPanel({
         value={goal.bpm}
         min={MIN_BPM}
         max={MAX_BPM}
+        decimals={BPM_DECIMALS}
         onChange={(bpm) => set({ bpm })}
       />
       <div className="half">

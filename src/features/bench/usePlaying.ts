@@ -1,7 +1,6 @@
 'use client';
 import { useState } from 'react';
 import { buildLadder, MAX_BPM, MIN_BPM, type Exercise, type LadderStep } from '@/core';
-import { database, setLadder } from '@/storage';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { tapBeat, usePlayback, type PlaybackHands } from '@/ui/sound/usePlayback';
@@ -28,7 +27,7 @@ export interface Playing {
 /** Playing the exercise of the Bench, at a tempo of the moment or on the steps of its ladder. */
 export function usePlaying(exerciseId: string, exercise: Exercise): Playing {
   const player = usePlayer();
-  const { spec } = useLadder(exerciseId, exercise);
+  const { spec, set } = useLadder(exerciseId, exercise);
   const [own, setOwn] = useState<{ playerId: string; bpm: number } | null>(null);
   const bpm = own?.playerId === player.id ? own.bpm : spec.startBpm;
   const hands = usePlayback(exercise.passage, exercise.policy.loop === true, bpm);
@@ -54,7 +53,7 @@ export function usePlaying(exerciseId: string, exercise: Exercise): Playing {
     makeStart: () => {
       // Kept as the own tempo until it is written, so that nothing is heard of it.
       setBpm(bpm);
-      void setLadder(database(), exerciseId, player.id, exercise.startBpm, { startBpm: bpm });
+      set({ startBpm: bpm });
     },
   };
 }

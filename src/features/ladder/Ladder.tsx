@@ -4,9 +4,8 @@ import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { bpmText, climbOf, durationText, planOf, type Exercise } from '@/core';
-import { database, setLadder, type ExerciseSession, type LadderFields, type SessionState } from '@/storage';
+import type { ExerciseSession, SessionState } from '@/storage';
 import { Button } from '@/ui/controls/Button';
-import { say } from '@/ui/controls/say';
 import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
@@ -87,7 +86,7 @@ interface LadderProps {
 /** The ladder of an exercise that is there. */
 export function Ladder({ session, state, exercise }: LadderProps) {
   const player = usePlayer();
-  const { kept, spec } = useLadder(session.id, exercise);
+  const { spec, ownGoalBpm, set } = useLadder(session.id, exercise);
   const { steps, times } = useMemo(() => climbOf(exercise, spec), [exercise, spec]);
   const plan = useMemo(
     () => planOf(exercise.passage, exercise.policy, player.setup),
@@ -98,11 +97,6 @@ export function Ladder({ session, state, exercise }: LadderProps) {
   const { passage, policy } = exercise;
   const hands = usePlayback(passage, policy.loop === true, steps[chosen]!.bpm);
   useKeySheet(KEYS);
-  const set = (fields: LadderFields) => {
-    setLadder(database(), session.id, player.id, exercise.startBpm, fields).catch((error: Error) =>
-      say(`The ladder could not be kept: ${error.message}`),
-    );
-  };
   const onKeyDown = keyHandler([
     { keys: [' '], does: '', run: hands.toggle },
     { keys: ['j'], does: '', run: () => setWanted(Math.max(0, chosen - 1)) },
@@ -144,7 +138,7 @@ export function Ladder({ session, state, exercise }: LadderProps) {
       </Head>
       <Columns>
         <div>
-          <LadderForm exercise={exercise} kept={kept} spec={spec} set={set} />
+          <LadderForm exercise={exercise} ownGoalBpm={ownGoalBpm} spec={spec} set={set} />
           <EqualSpeeds spec={spec} subdivision={passage.subdivision} />
         </div>
         <section aria-label="Steps">

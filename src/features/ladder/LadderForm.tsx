@@ -1,13 +1,13 @@
 'use client';
 import styled from 'styled-components';
 import {
+  BPM_DECIMALS,
   MAX_BPM,
   MAX_LADDER_PASSES,
   MAX_STEP_BPM,
   MIN_BPM,
   MIN_STEP_BPM,
   type Exercise,
-  type LadderRecord,
   type LadderSpec,
 } from '@/core';
 import type { LadderFields } from '@/storage';
@@ -44,33 +44,43 @@ const MAX_COUNT_IN_BEATS = 16;
 
 interface LadderFormProps {
   readonly exercise: Exercise;
-  readonly kept: LadderRecord | undefined;
+  /** Null: it is the exercise's, or suggested. */
+  readonly ownGoalBpm: number | null;
   readonly spec: LadderSpec;
   readonly set: (fields: LadderFields) => void;
 }
 
 /** What the ladder is made from. */
-export function LadderForm({ exercise, kept, spec, set }: LadderFormProps) {
+export function LadderForm({ exercise, ownGoalBpm, spec, set }: LadderFormProps) {
   const goalOfExercise = exercise.goal.bpm;
-  const isOwnGoal = kept?.goalBpm !== undefined && kept.goalBpm !== null;
+  const isOwnGoal = ownGoalBpm !== null;
+  /** Setting one thing moves no other: a suggested goal stays where it is, unless the start passes it. */
+  const settingOf = (key: keyof LadderFields, value: number): LadderFields => {
+    const isSuggested = key === 'startBpm' && !isOwnGoal && goalOfExercise === null;
+    return isSuggested && value < spec.goalBpm
+      ? { startBpm: value, goalBpm: spec.goalBpm }
+      : { [key]: value };
+  };
   const field = (
     label: string,
     key: keyof LadderFields & keyof LadderSpec,
     [min, max]: readonly [number, number],
+    decimals = 0,
   ) => (
     <NumberField
       label={label}
       value={spec[key]}
       min={min}
       max={max}
-      onChange={(value) => value !== null && set({ [key]: value })}
+      decimals={decimals}
+      onChange={(value) => value !== null && set(settingOf(key, value))}
     />
   );
   return (
     <Form aria-label="The climb">
       <h2>The climb</h2>
-      {field('Start, bpm', 'startBpm', [MIN_BPM, MAX_BPM])}
-      {field('Goal, bpm', 'goalBpm', [MIN_BPM, MAX_BPM])}
+      {field('Start, bpm', 'startBpm', [MIN_BPM, MAX_BPM], BPM_DECIMALS)}
+      {field('Goal, bpm', 'goalBpm', [MIN_BPM, MAX_BPM], BPM_DECIMALS)}
       <p>
         {isOwnGoal
           ? goalOfExercise === null
@@ -85,7 +95,7 @@ export function LadderForm({ exercise, kept, spec, set }: LadderFormProps) {
           </Button>
         ) : null}
       </p>
-      {field('Step, bpm', 'stepBpm', [MIN_STEP_BPM, MAX_STEP_BPM])}
+      {field('Step, bpm', 'stepBpm', [MIN_STEP_BPM, MAX_STEP_BPM], BPM_DECIMALS)}
       {field('Passes a step', 'passes', [1, MAX_LADDER_PASSES])}
       {field('Count-in, beats', 'countInBeats', [0, MAX_COUNT_IN_BEATS])}
       {field('Rest, seconds', 'restSeconds', [0, MAX_REST_SECONDS])}

@@ -46,6 +46,19 @@ const Table = styled.table`
       display: none;
     }
   }
+  @media (max-width: 40rem) {
+    th,
+    td {
+      padding: 0 0.3rem;
+    }
+    thead th {
+      white-space: normal;
+    }
+    .pass,
+    .until {
+      display: none;
+    }
+  }
 `;
 
 interface StepTableProps {
@@ -70,9 +83,13 @@ export function StepTable(props: StepTableProps) {
           <th scope="col">bpm</th>
           <th className="climb" aria-hidden />
           <th scope="col">Notes a second</th>
-          <th scope="col">One pass</th>
+          <th scope="col" className="pass">
+            One pass
+          </th>
           <th scope="col">The step, count-in too</th>
-          <th scope="col">Done after</th>
+          <th scope="col" className="until">
+            Done after
+          </th>
           <th scope="col">
             <span className="for-screen-readers">Hear it</span>
           </th>
@@ -90,11 +107,11 @@ export function StepTable(props: StepTableProps) {
                 <i style={{ width: `${(100 * step.bpm) / fastest}%` }} />
               </td>
               <td>{notesPerSecond(step.bpm, step.subdivision ?? exercise.passage.subdivision).toFixed(1)}</td>
-              <td>{time.passSeconds.toFixed(1)} s</td>
+              <td className="pass">{time.passSeconds.toFixed(1)} s</td>
               <td>
                 {step.passes === 1 ? '1 pass' : `${step.passes} passes`}, {durationText(time.seconds)}
               </td>
-              <td>{durationText(time.untilSeconds)}</td>
+              <td className="until">{durationText(time.untilSeconds)}</td>
               <td>
                 <Button
                   square

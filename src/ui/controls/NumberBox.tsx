@@ -31,7 +31,7 @@ export function NumberBox({
   onChange,
   min,
   max,
-  step = 1,
+  decimals = 0,
 }: NumberFieldProps) {
   return (
     <AriaNumberField
@@ -39,8 +39,8 @@ export function NumberBox({
       onChange={(next) => onChange(Number.isNaN(next) ? null : next)}
       minValue={min}
       maxValue={max}
-      step={step}
-      formatOptions={{ maximumFractionDigits: 0, useGrouping: false }}
+      {...(decimals === 0 ? { step: 1 } : {})}
+      formatOptions={{ maximumFractionDigits: decimals, useGrouping: false }}
     >
       <LabelOf label={label} hideLabel={hideLabel} />
       <NumberGroup>

@@ -12,7 +12,8 @@ export interface NumberFieldProps extends Labelled {
   readonly onChange: (value: number | null) => void;
   readonly min: number;
   readonly max: number;
-  readonly step?: number;
+  /** Digits after the point; absent: whole numbers. */
+  readonly decimals?: number;
 }
 
 /** An action in a menu. */

@@ -1,17 +1,55 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useMemo } from 'react';
-import { ladderSpecOf, type Exercise, type LadderRecord, type LadderSpec } from '@/core';
-import { database, keptLadder } from '@/storage';
+import { useMemo, useState } from 'react';
+import { DEFAULT_LADDER, ladderSpecOf, type Exercise, type LadderSpec } from '@/core';
+import { database, keptLadder, setLadder, type LadderFields } from '@/storage';
+import { say } from '../controls/say';
 import { usePlayer } from './player';
 
-/** The ladder of the student of the moment on an exercise: what is kept of it, and what comes of that. */
-export function useLadder(
-  exerciseId: string,
-  exercise: Exercise,
-): { kept: LadderRecord | undefined; spec: LadderSpec } {
+export interface LadderOfPlayer {
+  readonly spec: LadderSpec;
+  /** The ladder's own goal; null where it is the exercise's, or suggested. */
+  readonly ownGoalBpm: number | null;
+  /** Shown at once, then kept. */
+  readonly set: (fields: LadderFields) => void;
+}
+
+/** What was set and is not read back yet. */
+interface Ahead {
+  readonly playerId: string;
+  readonly fields: LadderFields;
+}
+
+/** A change that another tab has overtaken is given up after this. */
+const GIVE_UP_MS = 1_000;
+
+/** The ladder of the student of the moment on an exercise. */
+export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlayer {
   const player = usePlayer();
   const kept = useLiveQuery(() => keptLadder(database(), exerciseId, player.id), [player.id, exerciseId]);
-  const spec = useMemo(() => ladderSpecOf(exercise, kept), [exercise, kept]);
-  return { kept, spec };
+  const [ahead, setAhead] = useState<Ahead | null>(null);
+  const fields = ahead?.playerId === player.id ? ahead.fields : null;
+  // What is read back is dropped, so that a later undo shows.
+  const isReadBack =
+    fields !== null &&
+    Object.entries(fields).every(([key, value]) => kept?.[key as keyof LadderFields] === value);
+  if (isReadBack) setAhead(null);
+  const merged = useMemo(() => {
+    if (fields === null) return kept;
+    const base = kept ?? { ...DEFAULT_LADDER, goalBpm: null, startBpm: exercise.startBpm };
+    return { ...base, ...fields };
+  }, [kept, fields, exercise.startBpm]);
+  const spec = useMemo(() => ladderSpecOf(exercise, merged), [exercise, merged]);
+  const set = (change: LadderFields) => {
+    const all = { ...fields, ...change };
+    setAhead({ playerId: player.id, fields: all });
+    setLadder(database(), exerciseId, player.id, exercise.startBpm, change).then(
+      () => setTimeout(() => setAhead((now) => (now?.fields === all ? null : now)), GIVE_UP_MS),
+      (error: Error) => {
+        setAhead(null);
+        say(`The ladder could not be kept: ${error.message}`);
+      },
+    );
+  };
+  return { spec, ownGoalBpm: merged?.goalBpm ?? null, set };
 }
