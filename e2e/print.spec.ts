@@ -99,7 +99,7 @@ test('what is left out by choice is not printed, and the choice is remembered', 
   await page.getByRole('button', { name: 'More for Long way round the weir' }).click();
   await page.getByRole('menuitem', { name: 'Handout to print' }).click();
   await expect(page.locator('[data-sheet]')).toContainText('What I noticed');
-  for (const part of ['Notes to the student', 'Ladder', 'Room to write'])
+  for (const part of ['Notes', 'Ladder', 'Room to write'])
     await page.getByText(part, { exact: true }).click();
   await expect(page.locator('[data-sheet]')).not.toContainText('What I noticed');
   await page.reload();

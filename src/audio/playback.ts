@@ -5,6 +5,7 @@ import {
   performanceOf,
   steadyTempo,
   ticksAtFrame,
+  type Beat,
   type Passage,
   type PerformOptions,
   type PerformedEvent,
@@ -57,6 +58,9 @@ interface Running {
   readonly bus: GainNode;
   readonly bank: SoundBank;
   performance: Performance;
+  loop: boolean;
+  /** The pass it ends with, once the loop was turned off on the way; else null. */
+  lastPass: number | null;
   map: TempoMap;
   /** Everything before this tick is placed. */
   placedTicks: number;
@@ -119,6 +123,8 @@ export class Playback {
       bus,
       bank,
       performance,
+      loop: score.loop,
+      lastPass: null,
       map: steadyTempo(sampleRate, performance.meter.beatTicks, bpm, { ticks: firstTicks, frame }),
       placedTicks: firstTicks,
       waiting: [],
@@ -158,14 +164,32 @@ export class Playback {
     this.placeAhead();
   }
 
-  /** Other notes (the exercise was edited while it goes round), heard from the next click on. */
+  /**
+   * Other notes (the exercise was edited while it goes round), heard from the next click on, at the same place of the
+   * same pass. Where the loop was turned off, the pass is played to its end.
+   */
   setScore(score: Score): void {
     const { running } = this;
     if (!running) return;
-    const performance = performanceOf(score.passage, score);
-    if (performance.meter.beatTicks !== running.map.beatTicks) return this.stop();
     const ticks = this.nextBeatTicks(running);
+    const place = running.performance.placeAt(ticks);
+    if (score.loop) running.lastPass = null;
+    else if (running.loop) running.lastPass = place?.pass ?? 0;
+    running.loop = score.loop;
+    const { lastPass } = running;
+    const performance = performanceOf(
+      score.passage,
+      lastPass === null ? score : { ...score, loop: true, passes: lastPass + 1 },
+    );
+    if (performance.meter.beatTicks !== running.map.beatTicks) return this.stop();
     this.takeBackAfter(running, ticks - 1);
+    const from = place ? performance.ticksAt(place) : ticks;
+    const { sampleRate, beatTicks } = running.map;
+    const frame = frameAt(running.map, ticks);
+    running.map = steadyTempo(sampleRate, beatTicks, this.state.bpm, { ticks: from, frame });
+    // What is left waiting sounds before the change, whatever its tick is called now.
+    running.waiting = running.waiting.map((one) => ({ ...one, ticks: -Infinity }));
+    running.placedTicks = from;
     running.performance = performance;
     this.placeAhead();
   }
@@ -189,6 +213,13 @@ export class Playback {
     const { running } = this;
     if (!running) return null;
     return running.performance.placeAt(this.nowTicks(running, -latencySeconds(running.output.context)));
+  }
+
+  /** The beat that is heard just now. */
+  beat(): Beat | null {
+    const { running } = this;
+    if (!running) return null;
+    return running.performance.beatAt(this.nowTicks(running, -latencySeconds(running.output.context)));
   }
 
   private nowTicks({ output, map }: Running, aheadSeconds: number): number {

@@ -250,6 +250,37 @@ export const DEMO_PLAYERS = [
   { name: 'Orrin', handedness: 'right' },
 ] as const;
 
+/** Ladders that are set already; a goal of null is the exercise's. */
+export const DEMO_LADDERS = [
+  {
+    exercise: 'Kite string',
+    player: 'Tamsel',
+    startBpm: 44,
+    goalBpm: 72,
+    stepBpm: 4,
+    passes: 6,
+    restSeconds: 20,
+  },
+  {
+    exercise: 'Millrace: three a string to the middle and on',
+    player: 'Orrin',
+    startBpm: 84,
+    goalBpm: null,
+    stepBpm: 6,
+    passes: 4,
+    restSeconds: 10,
+  },
+  {
+    exercise: 'Rolling stair in sweeps',
+    player: null,
+    startBpm: 60,
+    goalBpm: null,
+    stepBpm: 6,
+    passes: 5,
+    restSeconds: 15,
+  },
+] as const;
+
 /** Fingers from the digits, one a note. */
 export function fingerAt(fingers: string, index: number): Finger | null {
   const digit = Number(fingers[index]);

@@ -1,6 +1,8 @@
 /** The demo library as a project: what ships so that nobody starts before an empty page. */
 import {
+  DEFAULT_LADDER,
   DEFAULT_SETUP,
+  ME,
   newExercise,
   passageHash,
   readTabText,
@@ -9,12 +11,13 @@ import {
   setLoopBounds,
   type Exercise,
   type ExerciseRecord,
+  type LadderRecord,
   type Passage,
   type PlayerRecord,
   type Project,
 } from '@/core';
 import { seededSources } from '@/storage/sources';
-import { DEMO_EXERCISES, DEMO_PLAYERS, fingerAt, type DemoExercise } from './exercises';
+import { DEMO_EXERCISES, DEMO_LADDERS, DEMO_PLAYERS, fingerAt, type DemoExercise } from './exercises';
 
 const DEMO_SEED = 20_260_105;
 const DEMO_START = Date.UTC(2026, 0, 5, 16, 30);
@@ -71,12 +74,19 @@ export function demoProject(): Project {
     name,
     setup: { ...DEFAULT_SETUP, handedness },
   }));
+  const ladders = DEMO_LADDERS.map(({ exercise, player, ...set }): LadderRecord => ({
+    ...stamp(),
+    ...DEFAULT_LADDER,
+    ...set,
+    exerciseId: made.find(({ record }) => record.title === exercise)!.record.id,
+    playerId: players.find(({ name }) => name === player)?.id ?? ME,
+  }));
   return {
     exportedAt: STAMP_TIME,
     exercises: made.map(({ record }) => record),
     passages: made.map(({ record, passage }) => ({ hash: record.passageHash, passage })),
     players,
-    ladders: [],
+    ladders,
     tombstones: [],
   };
 }

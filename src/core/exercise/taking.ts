@@ -6,7 +6,7 @@ import type { PickingPolicy } from '../picking/policy';
 import { assignStrokes } from '../picking/strokes';
 import { newExercise, type Exercise } from './exercise';
 
-const LOCK_REASON = 'as written in the tab';
+const LOCK_REASON = 'as written';
 
 /** Locks are found one by one, since the plan carries on from each; a row that needs more than this is locked whole. */
 const MOST_SINGLE_LOCKS = 64;

@@ -54,6 +54,16 @@ export interface Performance {
   readonly eventsBetween: (fromTicks: number, toTicks: number) => PerformedEvent[];
   /** Null in the count-in and after the end. */
   readonly placeAt: (ticks: number) => PlayPlace | null;
+  /** The moment at which a place is played; a place that is not in the passage gives where the next pass begins. */
+  readonly ticksAt: (place: PlayPlace) => number;
+  /** The beat that a moment lies in, counted in its bar from 1; null before the count-in and after the end. */
+  readonly beatAt: (ticks: number) => Beat | null;
+}
+
+/** A beat as it is counted. */
+export interface Beat {
+  readonly number: number;
+  readonly countIn: boolean;
 }
 
 export interface PerformOptions {
@@ -155,12 +165,25 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
     const pass = Math.floor((ticks - leadInTicks) / passTicks);
     return { pass, ticks: ticks - leadInTicks - pass * passTicks + passFrom };
   };
+  const ticksAt = ({ pass, ticks }: PlayPlace): number => {
+    const intoPass = ticks - passFrom;
+    if (intoPass < 0 && pass === 0) return leadInTicks + intoPass;
+    const isLast = pass >= passes - 1;
+    const most = isLast ? passTicks + endingTicks : passTicks;
+    return leadInTicks + pass * passTicks + Math.max(0, Math.min(most, intoPass));
+  };
   // Beats fall on the first bar line and evenly from there, backward into pick-up and count-in too.
   const firstBeatTicks = pickupTicks % meter.beatTicks;
-  const accentAt = (ticks: number): 'bar' | 'beat' => {
+  /** Beats since the bar line, of a beat that begins at a tick. */
+  const inBar = (ticks: number): number => {
     const inPassage = restartsBars && ticks >= 0 ? placeAt(ticks)?.ticks : undefined;
     const beat = Math.round((inPassage ?? ticks - pickupTicks) / meter.beatTicks);
-    return ((beat % barBeats) + barBeats) % barBeats === 0 ? 'bar' : 'beat';
+    return ((beat % barBeats) + barBeats) % barBeats;
+  };
+  const beatAt = (ticks: number): Beat | null => {
+    if (ticks < startTicks || (endTicks !== null && ticks >= endTicks)) return null;
+    const beat = Math.floor((ticks - firstBeatTicks) / meter.beatTicks);
+    return { number: inBar(firstBeatTicks + beat * meter.beatTicks) + 1, countIn: ticks < 0 };
   };
 
   const clicks = (from: number, to: number): PerformedEvent[] => {
@@ -169,7 +192,7 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
     for (let beat = first; ; beat++) {
       const ticks = firstBeatTicks + beat * meter.beatTicks;
       if (ticks >= to || (endTicks !== null && ticks >= endTicks)) return made;
-      made.push({ kind: 'click', ticks, accent: accentAt(ticks), countIn: ticks < 0 });
+      made.push({ kind: 'click', ticks, accent: inBar(ticks) === 0 ? 'bar' : 'beat', countIn: ticks < 0 });
     }
   };
 
@@ -214,5 +237,7 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
         (a, b) => a.ticks - b.ticks || Number(a.kind === 'note') - Number(b.kind === 'note'),
       ),
     placeAt,
+    ticksAt,
+    beatAt,
   };
 }

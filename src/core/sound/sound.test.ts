@@ -40,15 +40,19 @@ describe('a performance', () => {
           );
           const notes = whole.filter((event) => event.kind === 'note');
           expect(notes.length).toBe(passage.notes.length + (passes - 1) * inLoop.length);
-          for (const event of notes)
-            expect(performance.placeAt(event.ticks)).toEqual({
-              pass: event.pass,
-              ticks: event.sounding.ticks,
-            });
+          for (const event of notes) {
+            const place = { pass: event.pass, ticks: event.sounding.ticks };
+            expect(performance.placeAt(event.ticks)).toEqual(place);
+            expect(performance.ticksAt(place)).toBe(event.ticks);
+          }
           expect(end).toBe(passage.lengthTicks + (passes - 1) * (span.endTicks - span.startTicks));
           // The click never stumbles: one each beat, from the count-in on.
           const clicks = whole.filter((event) => event.kind === 'click').map((event) => event.ticks);
           expect(clicks).toEqual(clicks.map((_, at) => (at - 4) * 6720));
+          for (const event of whole.filter((one) => one.kind === 'click')) {
+            const beat = performance.beatAt(event.ticks + 1);
+            expect([beat?.number === 1, beat?.countIn]).toEqual([event.accent === 'bar', event.countIn]);
+          }
         },
       ),
       { numRuns: 100 },

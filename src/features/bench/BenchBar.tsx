@@ -1,5 +1,5 @@
 'use client';
-import { ChevronDown, ChevronUp, Play, Redo2, Square, Undo2, Volume2 } from 'lucide-react';
+import { ChevronDown, ChevronUp, Play, Redo2, Undo2, Volume2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
@@ -12,6 +12,7 @@ import { Switch } from '@/ui/controls/Switch';
 import { giveOut } from '@/ui/shell/giveOut';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
+import { BeatLight } from '@/ui/sound/BeatLight';
 import type { PlaybackProblem } from '@/ui/sound/usePlayback';
 import type { Playing } from './usePlaying';
 
@@ -136,8 +137,8 @@ export function BenchBar(props: BenchBarProps) {
   const rate = notesPerSecond(bpm, exercise.passage.subdivision);
   return (
     <Bar role="region" aria-label="Play, tempo and undo">
-      <Button look="primary" onPress={hands.toggle} style={{ minWidth: '5.6rem' }}>
-        {hands.isPlaying ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />}
+      <Button look="primary" onPress={hands.toggle} style={{ minWidth: '6.2rem' }}>
+        {hands.isPlaying ? <BeatLight beat={hands.beat} /> : <Play size={15} aria-hidden />}
         {hands.isPlaying ? 'Stop' : 'Play'}
       </Button>
       <SoundButton hands={hands} />

@@ -45,6 +45,11 @@ const Strip = styled.section`
       min-height: 0;
     }
   }
+  /* The reason for a lock takes the room beside it. */
+  &[data-locked] p {
+    flex-basis: 100%;
+    min-height: 0;
+  }
   small {
     color: ${colour.inkSoft};
   }
@@ -99,7 +104,7 @@ export function NoteStrip(props: NoteStripProps) {
   const { main, more } = sentenceFor(props);
   const change = (label: string, next: Passage) => apply({ label, passage: next, caret });
   return (
-    <Strip aria-label="The note at the caret">
+    <Strip aria-label="The note at the caret" {...(note?.lock ? { 'data-locked': '' } : {})}>
       <p>
         <b>{main}</b>
         <br />

@@ -53,7 +53,7 @@ const KEYS: readonly KeyGroup[] = [
 ];
 
 const PARTS = [
-  { key: 'notes', name: 'Notes to the student' },
+  { key: 'notes', name: 'Notes' },
   { key: 'ladder', name: 'Ladder' },
   { key: 'room', name: 'Room to write' },
 ] as const;
@@ -114,7 +114,7 @@ export function HandoutView({ ids }: { ids: readonly string[] }) {
             A page each
           </Switch>
         ) : null}
-        <Button look="primary" onPress={() => window.print()}>
+        <Button look="primary" onPress={() => window.print()} style={{ marginLeft: 'auto' }}>
           <Printer size={16} aria-hidden /> Print
         </Button>
       </Choices>

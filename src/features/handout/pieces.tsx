@@ -13,6 +13,7 @@ import {
   pinnedWhere,
   pinNumbers,
   planOf,
+  spokenNote,
   STROKE_NAMES,
   trainsSentence,
   type Exercise,
@@ -21,7 +22,7 @@ import {
   type Setup,
 } from '@/core';
 import type { HandoutSettings } from '@/storage';
-import { layoutLane, PRINT_LANE } from '@/ui/lane/layout';
+import { layoutLane, PRINT_LANE, type LaneSystem } from '@/ui/lane/layout';
 import { rowsFor } from '@/ui/lane/drawing';
 import { KindIcon, StrokeIcon } from '@/ui/lane/marks';
 import { SystemDrawing } from '@/ui/lane/SystemDrawing';
@@ -107,6 +108,12 @@ function LargerStrokes({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
   );
 }
 
+/** A system for someone who does not see it. */
+function spokenSystem(exercise: Exercise, plan: Plan, system: LaneSystem, pass: number): string {
+  const notes = system.columns.flatMap((column) => column.notes);
+  return notes.map((note) => spokenNote(exercise.passage, plan, note, pass)).join('; ');
+}
+
 function lanePieces(exercise: Exercise, plan: Plan, width: number): Omit<SheetPiece, 'startsPage'>[] {
   const { passage, studentNotes } = exercise;
   const rows = rowsFor(
@@ -123,7 +130,14 @@ function lanePieces(exercise: Exercise, plan: Plan, width: number): Omit<SheetPi
       key: `lane-${pass}-${index}`,
       withNext: false,
       body: (
-        <svg className="system" width={width} height={rows.height} data-system>
+        <svg
+          className="system"
+          width={width}
+          height={rows.height}
+          role="img"
+          aria-label={spokenSystem(exercise, plan, layout.system(index), pass)}
+          data-system
+        >
           <SystemDrawing
             system={layout.system(index)}
             rows={rows}

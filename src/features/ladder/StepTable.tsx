@@ -86,7 +86,7 @@ export function StepTable(props: StepTableProps) {
           <th scope="col" className="pass">
             One pass
           </th>
-          <th scope="col">The step, count-in too</th>
+          <th scope="col">Step with count-in</th>
           <th scope="col" className="until">
             Done after
           </th>

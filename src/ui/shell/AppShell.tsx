@@ -152,11 +152,15 @@ export function AppShell({ withDemo, seed, children }: ShellProps) {
                 <Link href={`/ladder/${lastExercise}`} prefetch={false} {...current('/ladder')}>
                   Ladder
                 </Link>
-                <Link href={`/handout?ids=${lastExercise}`} prefetch={false} {...current('/handout')}>
-                  Handout
-                </Link>
               </>
             ) : null}
+            <Link
+              href={lastExercise ? `/handout?ids=${lastExercise}` : '/handout'}
+              prefetch={false}
+              {...current('/handout')}
+            >
+              Handout
+            </Link>
           </nav>
           <PlayerPicker />
           <Button look="quiet" onPress={() => setShowsKeys(true)}>

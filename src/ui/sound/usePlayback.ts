@@ -1,7 +1,7 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react';
-import { tappedBpm, type Passage, type PlayPlace } from '@/core';
+import { tappedBpm, type Beat, type Passage, type PlayPlace } from '@/core';
 import type { Playback, PlaybackProblem, PlaybackState, Score } from '@/audio';
 import { database, keepSoundSettings, soundSettings, type SoundSettings } from '@/storage';
 
@@ -59,10 +59,13 @@ export interface PlaybackHands {
   readonly setSounds: (sounds: SoundSettings) => void;
   /** What is heard now; null in the count-in and in silence. */
   readonly place: () => PlayPlace | null;
+  /** The beat that is heard now; null in silence. */
+  readonly beat: () => Beat | null;
   readonly dismiss: () => void;
 }
 
 const place = (): PlayPlace | null => loaded?.place() ?? null;
+const beat = (): Beat | null => loaded?.beat() ?? null;
 const dismiss = (): void => loaded?.dismiss();
 const setSounds = (next: SoundSettings): void => {
   loaded?.setSounds(next);
@@ -91,5 +94,5 @@ export function usePlayback(passage: Passage, loop: boolean, bpm: number): Playb
         playback.start(score, bpm, sounds ?? (await soundSettings(database()))),
       );
   }, [score, bpm, sounds]);
-  return { isPlaying, problem, sounds, toggle, setSounds, place, dismiss };
+  return { isPlaying, problem, sounds, toggle, setSounds, place, beat, dismiss };
 }
