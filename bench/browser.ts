@@ -71,6 +71,22 @@ export async function benchBrowser(): Promise<void> {
     report('10,000 notes pasted to first painted system', pasted, 'ms', 1000);
 
     await page.goto(address);
+    for (const at of [0, 1, 2, 3]) await page.getByRole('checkbox').nth(at).check();
+    const toPages = await page.evaluate(async () => {
+      const started = performance.now();
+      [...document.querySelectorAll('button')].find((one) => one.textContent.includes('Handout'))!.click();
+      while (!document.querySelector('[data-sheet] section'))
+        await new Promise((resolve) => setTimeout(resolve, 4));
+      await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+      return performance.now() - started;
+    });
+    report('handout of four exercises, pressed to painted pages', toPages, 'ms', null);
+
+    await page.goto(`${address}/developers`);
+    await page.getByRole('button', { name: 'Measure the click' }).click();
+    console.log(await page.locator('[data-click-check]').textContent({ timeout: 60_000 }));
+
+    await page.goto(address);
     await page.locator('input[type=file]').setInputFiles({
       name: 'many.json',
       mimeType: 'application/json',

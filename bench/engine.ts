@@ -12,7 +12,7 @@ import {
 import { report } from './report';
 
 /** A long line that turns at each end of the neck's strings, with a skip now and then; the same each time. */
-function passageOf(count: number): Passage {
+export function passageOf(count: number): Passage {
   const strings = [6, 6, 6, 5, 5, 5, 4, 4, 4, 3, 3, 2, 2, 1, 1, 1, 3, 3, 5, 5];
   const notes = Array.from({ length: count }, (_, at): Note => ({
     id: `n${at + 1}`,
@@ -30,7 +30,8 @@ function median(times: number[]): number {
   return times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
 }
 
-function measure(runs: number, work: () => unknown): number {
+/** The median time of some runs, in milliseconds, after some to warm up. */
+export function measure(runs: number, work: () => unknown): number {
   for (let warm = 0; warm < runs / 4; warm++) work();
   return median(
     Array.from({ length: runs }, () => {

@@ -2,12 +2,25 @@
 import { chromium } from '@playwright/test';
 import { build, CHROMIUM, freePort, startServer } from './tools.mjs';
 
+const LADDER = (page) => page.getByRole('link', { name: /^Ladder \d/ }).click();
+const HANDOUT = async (page) => {
+  await page.getByRole('button', { name: 'Give out' }).click();
+  await page.getByRole('menuitem', { name: 'Handout to print' }).click();
+};
+const PLAY = async (page) => {
+  await page.locator('[data-lane]').focus();
+  await page.keyboard.press(' ');
+  await page.waitForTimeout(6500);
+};
+
 const SHOTS = [
   { file: 'library', open: null, dark: false },
   { file: 'library-dark', open: null, dark: true },
   { file: 'bench', open: 'Millrace: three a string to the middle and on', dark: false },
   { file: 'bench-long', open: 'Long way round the weir', dark: false },
-  { file: 'bench-dark', open: 'Kite string', dark: true },
+  { file: 'bench-dark', open: 'Kite string', dark: true, then: PLAY },
+  { file: 'ladder', open: 'Rolling stair in sweeps', dark: false, then: LADDER },
+  { file: 'handout', open: 'Gate between two and one', dark: false, then: HANDOUT, height: 1220 },
 ];
 
 build();
@@ -25,9 +38,9 @@ const browser = await chromium.launch({
     '--disable-sync',
   ],
 });
-for (const { file, open, dark } of SHOTS) {
+for (const { file, open, dark, then, height = 800 } of SHOTS) {
   const context = await browser.newContext({
-    viewport: { width: 1280, height: 800 },
+    viewport: { width: 1280, height },
     colorScheme: dark ? 'dark' : 'light',
     reducedMotion: 'reduce',
   });
@@ -39,6 +52,7 @@ for (const { file, open, dark } of SHOTS) {
     await page.getByRole('link', { name: open }).click();
     await page.getByRole('tab', { name: /^Strokes and balance/ }).waitFor();
   }
+  await then?.(page);
   await page.waitForTimeout(800);
   await page.screenshot({ path: `docs/screenshots/${file}.png` });
   await context.close();

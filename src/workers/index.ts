@@ -1,20 +1,35 @@
 /** The public face of the workers. */
-import { transfer, wrap } from 'comlink';
-import type { FileReading } from '@/core/formats';
-import type { FileReader } from './fileReader.worker';
+import { transfer, wrap, type Remote } from 'comlink';
+import type { Exercise } from '@/core';
+import type { FileReading, WriteMidiOptions } from '@/core/formats';
+import type { FilesWorker, LongFormat } from './files.worker';
 
 /**
- * Reads a file in a worker of its own, which ends with it.
+ * Work in a worker of its own, which ends with it.
  * @throws Error when the worker cannot be started or runs out of memory.
  */
-export async function readFileInWorker(name: string, bytes: Uint8Array): Promise<FileReading> {
-  const worker = new Worker(new URL('./fileReader.worker.ts', import.meta.url), { type: 'module' });
+async function inWorker<Result>(work: (files: Remote<FilesWorker>) => Promise<Result>): Promise<Result> {
+  const worker = new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });
   try {
     const broken = new Promise<never>((_, reject) => {
-      worker.onerror = () => reject(new Error('The reader broke off.'));
+      worker.onerror = () => reject(new Error('The work on the file broke off.'));
     });
-    return await Promise.race([wrap<FileReader>(worker).read(name, transfer(bytes, [bytes.buffer])), broken]);
+    return await Promise.race([work(wrap<FilesWorker>(worker)), broken]);
   } finally {
     worker.terminate();
   }
+}
+
+/** Reads a file of any format; its bytes are handed over. */
+export function readFileInWorker(name: string, bytes: Uint8Array): Promise<FileReading> {
+  return inWorker<FileReading>((files) => files.read(name, transfer(bytes, [bytes.buffer])));
+}
+
+/** Writes an exercise as a score or as MIDI. */
+export function writeFileInWorker(
+  format: LongFormat,
+  exercise: Exercise,
+  options: WriteMidiOptions,
+): Promise<BlobPart> {
+  return inWorker<BlobPart>((files) => files.write(format, exercise, options));
 }

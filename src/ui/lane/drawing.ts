@@ -20,7 +20,8 @@ export function rowsFor(strings: number, size: LaneSize, hasFingers: boolean): R
     const height = firstStringY + (strings - 1) * stringGap + 6;
     return { marksY: 4, strokesY: 0, ribbonY: 0, firstStringY, fingersY: 0, countY: 0, height };
   }
-  const firstStringY = 54 + stringGap * 0.6;
+  // Room for the outline round a pair on the thinnest string, under the slant ribbon.
+  const firstStringY = 54 + Math.max(15.6, stringGap * 0.6);
   const bottom = firstStringY + (strings - 1) * stringGap + stringGap * 0.7;
   const countY = bottom + (hasFingers ? 31 : 16);
   return {

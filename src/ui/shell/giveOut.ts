@@ -29,34 +29,26 @@ async function student(): Promise<{ id: string; setup: Setup }> {
   return player ?? { id: ME, setup: DEFAULT_SETUP };
 }
 
-/** Bytes or text of one exercise in a format, with suffix and type. */
-async function written(format: Exclude<Format, 'project'>, { id, exercise }: ShownExercise) {
+const FILES = {
+  tab: { suffix: 'txt', type: 'text/plain' },
+  musicxml: { suffix: 'musicxml', type: 'application/vnd.recordare.musicxml+xml' },
+  mxl: { suffix: 'mxl', type: 'application/vnd.recordare.musicxml' },
+  midi: { suffix: 'mid', type: 'audio/midi' },
+} as const;
+
+/** Bytes or text of one exercise in a format, at the tempo of the student of the moment. */
+async function written(format: keyof typeof FILES, { id, exercise }: ShownExercise): Promise<BlobPart> {
   const player = await student();
-  const ladder = await keptLadder(database(), id, player.id);
-  const bpm = ladder?.startBpm ?? exercise.startBpm;
   const { DEFAULT_LADDER, writeTabText } = await import('@/core');
-  const { writeCompressedMusicXml, writeMidi, writeMusicXml } = await import('@/core/formats');
-  if (format === 'tab')
-    return { suffix: 'txt', type: 'text/plain', content: tabOf(exercise, player.setup, writeTabText) };
-  if (format === 'musicxml')
-    return {
-      suffix: 'musicxml',
-      type: 'application/vnd.recordare.musicxml+xml',
-      content: writeMusicXml(exercise, bpm),
-    };
-  if (format === 'mxl')
-    return {
-      suffix: 'mxl',
-      type: 'application/vnd.recordare.musicxml',
-      content: writeCompressedMusicXml(exercise, bpm),
-    };
-  const passes = exercise.policy.loop ? (ladder?.passes ?? DEFAULT_LADDER.passes) : 1;
-  const countInBeats = exercise.passage.meter.beats;
-  return {
-    suffix: 'mid',
-    type: 'audio/midi',
-    content: writeMidi(exercise, { bpm, passes, countInBeats, withClick: true }),
-  };
+  if (format === 'tab') return tabOf(exercise, player.setup, writeTabText);
+  const ladder = await keptLadder(database(), id, player.id);
+  const { writeFileInWorker } = await import('@/workers');
+  return writeFileInWorker(format, exercise, {
+    bpm: ladder?.startBpm ?? exercise.startBpm,
+    passes: exercise.policy.loop ? (ladder?.passes ?? DEFAULT_LADDER.passes) : 1,
+    countInBeats: exercise.passage.meter.beats,
+    withClick: true,
+  });
 }
 
 /** Saves exercises as one project file. */
@@ -72,8 +64,8 @@ export async function saveProject(shown: readonly ShownExercise[]): Promise<void
 
 async function save(format: Format, shown: ShownExercise): Promise<void> {
   if (format === 'project') return saveProject([shown]);
-  const { suffix, type, content } = await written(format, shown);
-  download(`${fileName(shown.exercise.title)}.${suffix}`, content, type);
+  const { suffix, type } = FILES[format];
+  download(`${fileName(shown.exercise.title)}.${suffix}`, await written(format, shown), type);
 }
 
 async function copyTab(exercise: Exercise): Promise<void> {
