@@ -1,5 +1,5 @@
 'use client';
-import { ChevronDown, ChevronUp, Play, Redo2, Undo2, Volume2 } from 'lucide-react';
+import { ChevronDown, ChevronUp, Play, Volume2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
@@ -9,6 +9,7 @@ import type { ExerciseSession, SaveProblem, SessionState } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Switch } from '@/ui/controls/Switch';
+import { UndoButtons } from '@/ui/controls/UndoButtons';
 import { giveOut } from '@/ui/shell/giveOut';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
@@ -183,22 +184,7 @@ export function BenchBar(props: BenchBarProps) {
         ) : (
           <span data-saved={!state.saving}>{state.saving ? 'Saving …' : 'Saved'}</span>
         )}
-        <Button
-          square
-          isDisabled={state.undo === null}
-          onPress={() => onStep('undo')}
-          aria-label={state.undo ? `Undo: ${state.undo}` : 'Nothing to undo'}
-        >
-          <Undo2 size={16} aria-hidden />
-        </Button>
-        <Button
-          square
-          isDisabled={state.redo === null}
-          onPress={() => onStep('redo')}
-          aria-label={state.redo ? `Redo: ${state.redo}` : 'Nothing to redo'}
-        >
-          <Redo2 size={16} aria-hidden />
-        </Button>
+        <UndoButtons undo={state.undo} redo={state.redo} onStep={onStep} />
       </div>
     </Bar>
   );

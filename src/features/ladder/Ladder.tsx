@@ -1,11 +1,10 @@
 'use client';
-import { Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { bpmText, climbOf, durationText, planOf, type Exercise } from '@/core';
 import type { ExerciseSession, SessionState } from '@/storage';
-import { Button } from '@/ui/controls/Button';
+import { UndoButtons } from '@/ui/controls/UndoButtons';
 import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
@@ -118,22 +117,7 @@ export function Ladder({ session, state, exercise }: LadderProps) {
         </div>
         <div className="end">
           <Link href={`/handout?ids=${session.id}`}>Handout</Link>
-          <Button
-            square
-            isDisabled={state.undo === null}
-            onPress={() => session.step('undo')}
-            aria-label={state.undo ? `Undo: ${state.undo}` : 'Nothing to undo'}
-          >
-            <Undo2 size={16} aria-hidden />
-          </Button>
-          <Button
-            square
-            isDisabled={state.redo === null}
-            onPress={() => session.step('redo')}
-            aria-label={state.redo ? `Redo: ${state.redo}` : 'Nothing to redo'}
-          >
-            <Redo2 size={16} aria-hidden />
-          </Button>
+          <UndoButtons undo={state.undo} redo={state.redo} onStep={(way) => session.step(way)} />
         </div>
       </Head>
       <Columns>
