@@ -73,6 +73,9 @@ test('a score comes in, shows its strokes, is played, laddered, printed, goes ou
   await page.getByRole('link', { name: 'Handout' }).last().click();
   await expect(page.locator('[data-sheet] section')).toHaveCount(1);
   await expect(page.locator('[data-sheet]')).toContainText('66 to 80 bpm');
+  const printed = page.evaluate(() => new Promise((resolve) => (window.print = () => resolve('printed'))));
+  await page.getByRole('button', { name: 'Print' }).click();
+  expect(await printed).toBe('printed');
 
   await page.getByRole('link', { name: 'Bench' }).click();
   const score = await saveAs(page, 'Score (MusicXML)');

@@ -1,10 +1,10 @@
 'use client';
-import { useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from 'react';
 import styled, { createGlobalStyle } from 'styled-components';
 import type { Paper } from '@/storage';
 import { colour, THEMES } from '@/ui/theme/tokens';
 import { paginate } from './paginate';
-import { contentSize, FOOT_MM, HEAD_MM, MARGIN_MM, PAPER_MM } from './paper';
+import { contentSize, FOOT_MM, HEAD_MM, MARGIN_MM, PAPER_MM, PIXELS_PER_MM } from './paper';
 import type { SheetPiece } from './pieces';
 
 /** Paper is white in every theme. */
@@ -104,6 +104,14 @@ const Sheet = styled.div`
   }
 `;
 
+/** On a narrow screen the pages are shown smaller; paper keeps its size. */
+const Preview = styled.div`
+  zoom: var(--sheet-zoom, 1);
+  @media print {
+    zoom: 1;
+  }
+`;
+
 const Page = styled.section`
   position: relative;
   display: flex;
@@ -197,11 +205,28 @@ function useHeights(pieces: readonly SheetPiece[]) {
   return [ref, heights] as const;
 }
 
+/** How much smaller a page must be to fit the width of the view. */
+function useZoom(pageWidthMm: number) {
+  const ref = useRef<HTMLDivElement>(null);
+  const [zoom, setZoom] = useState(1);
+  useLayoutEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const fit = () => setZoom(Math.min(1, element.clientWidth / (pageWidthMm * PIXELS_PER_MM + 2)));
+    fit();
+    const observer = new ResizeObserver(fit);
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [pageWidthMm]);
+  return [ref, zoom] as const;
+}
+
 /** The sheet as pages: on screen just as on paper. */
 export function Pages({ pieces, paper, head, date }: PagesProps) {
   const [measure, heights] = useHeights(pieces);
   const { width, height } = contentSize(paper);
   const [pageWidth, pageHeight] = PAPER_MM[paper];
+  const [room, zoom] = useZoom(pageWidth);
   const pages = useMemo(() => {
     if (pieces.some(({ key }) => !heights.has(key))) return [];
     const sized = pieces.map(({ key, withNext, startsPage }) => ({
@@ -212,7 +237,7 @@ export function Pages({ pieces, paper, head, date }: PagesProps) {
     return paginate(sized, height);
   }, [pieces, heights, height]);
   return (
-    <>
+    <div ref={room}>
       <PrintStyle $paper={paper} />
       <Measure ref={measure} aria-hidden style={{ width }}>
         {pieces.map(({ key, body }) => (
@@ -221,33 +246,35 @@ export function Pages({ pieces, paper, head, date }: PagesProps) {
           </div>
         ))}
       </Measure>
-      <Sheet data-sheet data-pages={pages.length}>
-        {pages.map((page, at) => (
-          <Page
-            key={at}
-            aria-label={`Page ${at + 1} of ${pages.length}`}
-            style={{ width: `${pageWidth}mm`, height: `${pageHeight}mm` }}
-          >
-            <div className="head">
-              <span>{head}</span>
-              <span>{date}</span>
-            </div>
-            <div className="content">
-              {page.map((index) => (
-                <div className="piece" key={pieces[index]!.key}>
-                  {pieces[index]!.body}
-                </div>
-              ))}
-            </div>
-            <div className="foot">
-              <span>Warm up; short sets with rests. Tight means slower; pain means stop.</span>
-              <span>
-                {at + 1} / {pages.length}
-              </span>
-            </div>
-          </Page>
-        ))}
-      </Sheet>
-    </>
+      <Preview style={{ '--sheet-zoom': zoom } as CSSProperties}>
+        <Sheet data-sheet data-pages={pages.length}>
+          {pages.map((page, at) => (
+            <Page
+              key={at}
+              aria-label={`Page ${at + 1} of ${pages.length}`}
+              style={{ width: `${pageWidth}mm`, height: `${pageHeight}mm` }}
+            >
+              <div className="head">
+                <span>{head}</span>
+                <span>{date}</span>
+              </div>
+              <div className="content">
+                {page.map((index) => (
+                  <div className="piece" key={pieces[index]!.key}>
+                    {pieces[index]!.body}
+                  </div>
+                ))}
+              </div>
+              <div className="foot">
+                <span>Warm up; short sets with rests. Tight means slower; pain means stop.</span>
+                <span>
+                  {at + 1} / {pages.length}
+                </span>
+              </div>
+            </Page>
+          ))}
+        </Sheet>
+      </Preview>
+    </div>
   );
 }

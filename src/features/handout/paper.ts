@@ -2,7 +2,7 @@
 import type { Paper } from '@/storage';
 
 /** CSS pixels a millimetre: 96 to the inch. */
-const PIXELS_PER_MM = 96 / 25.4;
+export const PIXELS_PER_MM = 96 / 25.4;
 
 /** Width and height in millimetres. */
 export const PAPER_MM: Readonly<Record<Paper, readonly [number, number]>> = {

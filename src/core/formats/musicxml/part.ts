@@ -18,8 +18,8 @@ export interface ReadNote {
 /** What a part holds, with moments in ticks from its beginning. */
 export interface ReadPart {
   readonly notes: ReadNote[];
-  /** Marks on the other staff, by moment and pitch. */
-  readonly marksElsewhere: Map<string, XmlElement>;
+  /** Notes on the other staff with their marks, by moment and pitch; of a unison in the order in which they are written. */
+  readonly marksElsewhere: Map<string, XmlElement[]>;
   readonly measures: { readonly startTicks: number; readonly isShort: boolean }[];
   readonly endTicks: number;
   readonly meter: { readonly beats: number; readonly beatType: number } | null;
@@ -78,7 +78,7 @@ export function tabStaffOf(part: XmlElement): number | null {
 /** Reads one part, its tab staff foremost. */
 export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): ReadPart {
   const notes: ReadNote[] = [];
-  const marksElsewhere = new Map<string, XmlElement>();
+  const marksElsewhere = new Map<string, XmlElement[]>();
   const measures: ReadPart['measures'] = [];
   const words: ReadPart['words'] = [];
   const repeats: ReadPart['repeats'] = [];
@@ -123,7 +123,9 @@ export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): Rea
       numberOf(pitchElement, 'octave'),
     );
     if (staffOf(note) !== tabStaff) {
-      if (pitch !== null && !child(note, 'rest')) marksElsewhere.set(`${onset}/${pitch}`, note);
+      if (pitch === null || child(note, 'rest')) return;
+      const place = `${onset}/${pitch}`;
+      marksElsewhere.set(place, [...(marksElsewhere.get(place) ?? []), note]);
       return;
     }
     if (child(note, 'rest')) return;

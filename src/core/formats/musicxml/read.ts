@@ -108,12 +108,15 @@ function placeNotes(
   }
   const inOrder = [...byPlace.values()].sort((a, b) => a.onsetTicks - b.onsetTicks || b.string - a.string);
   const strokes: Record<string, Stroke> = {};
+  /** How many notes of one moment and pitch were met. */
+  const unisons = new Map<string, number>();
   let mismatched = 0;
   const notes = inOrder.map((read, at): Note => {
     const id = `n${at + 1}`;
     if (read.pitch !== null && read.pitch !== pitchAt(tuning, read.string, read.fret)) mismatched++;
-    const other =
-      read.pitch === null ? undefined : part.marksElsewhere.get(`${read.onsetTicks}/${read.pitch}`);
+    const place = `${read.onsetTicks}/${read.pitch}`;
+    const other = part.marksElsewhere.get(place)?.[unisons.get(place) ?? 0];
+    unisons.set(place, (unisons.get(place) ?? 0) + 1);
     const { note, stroke } = noteFrom(read, other, left);
     if (stroke && note.technique === 'pick') strokes[id] = stroke;
     else if (stroke) left.add('stroke on a note that is slurred or tapped', read.where);
