@@ -117,7 +117,8 @@ const notesOn = (measure: XmlElement, staff: number) =>
 /** What a schema cannot see. */
 function checkMusic(xml: string, { passage }: Exercise): void {
   const barTicks = passage.meter.beats * passage.meter.beatTicks;
-  const open = new Set<string>();
+  /** Two notes of one pitch may be tied at once. */
+  const open: string[] = [];
   let place = 0;
   for (const measure of measuresIn(parseXml(xml))) {
     const lengths = [1, 2].map((staff) =>
@@ -136,9 +137,14 @@ function checkMusic(xml: string, { passage }: Exercise): void {
         if (!['slur', 'slide', 'tuplet', 'hammer-on', 'pull-off', 'tied'].includes(one.name)) continue;
         const key = `${one.name} ${one.attributes.number ?? (one.name === 'tied' ? pitchText(note) : '')}`;
         if (one.attributes.type === 'start') {
-          expect(open.has(key), key).toBe(false);
-          open.add(key);
-        } else expect(open.delete(key), key).toBe(true);
+          // The format has six numbers for what is open at once; no hand needs more.
+          const isFree = open.filter((other) => other.startsWith(`${one.name} `)).length < 6;
+          if (one.name !== 'tied' && isFree) expect(open).not.toContain(key);
+          open.push(key);
+        } else {
+          expect(open).toContain(key);
+          open.splice(open.indexOf(key), 1);
+        }
       }
       if (!technical) continue;
       const string = numberOf(technical, 'string')!;
@@ -151,7 +157,7 @@ function checkMusic(xml: string, { passage }: Exercise): void {
     }
   }
   expect(place).toBe(passage.notes.length);
-  expect([...open]).toEqual([]);
+  expect(open).toEqual([]);
 }
 
 /** MIDI number by the library. */
@@ -260,9 +266,9 @@ describe('independent readers', () => {
       for (const container of measure.VerticalSourceStaffEntryContainers)
         for (const voice of container.StaffEntries[1]?.VoiceEntries ?? [])
           for (const note of voice.Notes) {
-            const isTiedOn = note.NoteTie && note.NoteTie.StartNote !== note;
             const tab = note as typeof note & { StringNumberTab?: number; FretNumber?: number };
-            if (tab.StringNumberTab === undefined || isTiedOn) continue;
+            // What a note is tied on to has no place of its own.
+            if (tab.StringNumberTab === undefined) continue;
             // Bow marks belong to all notes of a moment there, fingers to single ones.
             const marks = voice.Articulations.map(({ articulationEnum }) => articulationEnum);
             const finger = note.Fingering?.value;
