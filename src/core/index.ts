@@ -24,7 +24,9 @@ export {
 } from './picking/changes';
 export { gapAfter, gapBefore } from './picking/geometry';
 export { isPicked } from './picking/picks';
-export { otherStroke, type PickingPolicy } from './picking/policy';
+export { otherStroke, RESTARTS, type PickingPolicy, type PolicyKind } from './picking/policy';
+export { comparePolicies, type ComparedPolicy } from './picking/compare';
+export { withSlurs } from './picking/overlay';
 export { assignStrokes, type StrokeAssignment, type StrokeReason, type Unmet } from './picking/strokes';
 export * from './picking/words';
 export * from './balance/balance';

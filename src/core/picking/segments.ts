@@ -1,43 +1,101 @@
 /** Strokes for a row of picks: a line, a line tied to a pick before or after it, or a cycle over its full period. */
 import type { Stroke } from '../passage/passage';
-import { crossingsBetween, stringsFloorward, type Span } from './geometry';
+import { crossingsBetween, stringsFloorward } from './geometry';
 import { strokeFor, type PickingPolicy } from './policy';
+import { ownCost, tiersOf, transitionCost, type Tier, type WeighedPick } from './tiers';
 import {
   bestPaths,
   compareCosts,
   compareTies,
-  marginals,
+  leastMarginals,
+  marginalsByFirst,
   sweepsBackward,
+  type Marginals,
   type Path,
   type Trellis,
 } from './trellis';
 
 export const STROKES: readonly Stroke[] = ['down', 'up'];
 
-/** Tiers of the cost in order of weight: departures from the policy's rule, then a start other than asked. */
-const TIERS = 2;
-/** Tiers and crossings. */
-const WIDTH = TIERS + 1;
+/** What turning one stroke would cost, all else solved again, by tier; crossings also where they do not count. */
+export type CostOfOtherChoice = Readonly<Record<'breaks' | 'start' | 'crossings', number>> &
+  Readonly<Partial<Record<Tier, number>>>;
 
-/** What turning one stroke would cost, all else solved again: breaks and start by tier, crossings as they come out. */
-export interface CostOfOtherChoice {
-  readonly breaks: number;
-  readonly start: number;
-  readonly crossings: number;
-}
-
-export interface SegmentPick extends Span {
-  readonly lock: Stroke | null;
-}
+export type SegmentPick = WeighedPick;
 
 export interface SolvedSegment {
-  /** One array of strokes a pass. */
-  readonly passes: Stroke[][];
-  /** Per pass and pick. */
-  readonly otherCosts: CostOfOtherChoice[][];
+  /** One array of strokes a pass; null where the policy slurs. */
+  readonly passes: (Stroke | null)[][];
+  /** Per pass and pick; null where it is slurred. */
+  readonly otherCosts: (CostOfOtherChoice | null)[][];
   /** With an automatic start: how the other start would have compared. */
   readonly autoStart: { readonly breaks: number; readonly crossings: number } | null;
   readonly startYielded: boolean;
+}
+
+/** Edges of the policies that go by breaks alone: the hot path of the whole application. */
+function plainEdges(
+  picks: readonly SegmentPick[],
+  policy: PickingPolicy,
+  cycle: boolean,
+): Pick<Trellis, 'edges' | 'breaks'> {
+  const n = picks.length;
+  const width = 3;
+  const edges = new Int32Array(n * 4 * width);
+  const breaks = new Uint8Array(n * 4);
+  for (let i = cycle ? 0 : 1; i < n; i++) {
+    const to = picks[i]!;
+    const from = picks[i === 0 ? n - 1 : i - 1]!;
+    const isSingle = from.thinnest === from.thickest && to.thinnest === to.thickest;
+    let floorward = from.thinnest - to.thinnest;
+    for (let a = 0; a < 2; a++)
+      for (let b = 0; b < 2; b++) {
+        const at = (i * 2 + a) * 2 + b;
+        // The strings between two single-string picks are the same whatever their strokes.
+        if (!isSingle) floorward = stringsFloorward(from, STROKES[a]!, to, STROKES[b]!);
+        breaks[at] = strokeFor(policy, floorward, STROKES[a]!) === STROKES[b] ? 0 : 1;
+        edges[at * width] = breaks[at]!;
+        edges[at * width + 2] = crossingsBetween(from, STROKES[a]!, to, STROKES[b]!);
+      }
+  }
+  return { edges, breaks };
+}
+
+/** Dearer than any solution, so that a slurred note never forgets its stroke. */
+const FORBIDDEN = 1_000_000;
+
+/** Edges by the tiers of the policy. States 2 and 3 are slurred after a downstroke and after an upstroke. */
+function tieredEdges(
+  picks: readonly SegmentPick[],
+  policy: PickingPolicy,
+  cycle: boolean,
+  states: number,
+): Pick<Trellis, 'edges' | 'breaks'> {
+  const n = picks.length;
+  const tiers = tiersOf(policy);
+  const width = tiers.length + 1;
+  const slursTier = tiers.indexOf('slurs');
+  const edges = new Int32Array(n * states * states * width);
+  const breaks = new Uint8Array(n * states * states);
+  for (let i = cycle ? 0 : 1; i < n; i++) {
+    const to = picks[i]!;
+    const from = picks[i === 0 ? n - 1 : i - 1]!;
+    for (let a = 0; a < states; a++)
+      for (let b = 0; b < states; b++) {
+        const edge = (i * states + a) * states + b;
+        const fromStroke = STROKES[a % 2]!;
+        if (b >= 2) {
+          if (b % 2 !== a % 2) edges[edge * width] = FORBIDDEN;
+          else if (slursTier >= 0) edges[edge * width + slursTier] = 1;
+          continue;
+        }
+        const one = { from, fromStroke, to, toStroke: STROKES[b]! };
+        tiers.forEach((tier, t) => (edges[edge * width + t] = transitionCost(policy, tier, one)));
+        edges[edge * width + tiers.length] = transitionCost(policy, 'crossings', one);
+        breaks[edge] = transitionCost(policy, 'breaks', one);
+      }
+  }
+  return { edges, breaks };
 }
 
 function buildTrellis(
@@ -47,34 +105,31 @@ function buildTrellis(
   cycle: boolean,
 ): Trellis {
   const n = picks.length;
-  const edges = new Int32Array(n * 4 * WIDTH);
-  const breaks = new Uint8Array(n * 4);
-  const allowed = new Uint8Array(n * 2);
+  const tiers = tiersOf(policy);
+  const states = picks.some((pick) => pick.maySlur) ? 4 : 2;
+  const isPlain = tiers.length === 2;
+  const { edges, breaks } = isPlain
+    ? plainEdges(picks, policy, cycle)
+    : tieredEdges(picks, policy, cycle, states);
+  const allowed = new Uint8Array(n * states);
   for (let i = 0; i < n; i++) {
-    const to = picks[i]!;
-    for (let b = 0; b < 2; b++) allowed[i * 2 + b] = to.lock === null || to.lock === STROKES[b] ? 1 : 0;
-    if (i === 0 && !cycle) continue;
-    const from = picks[i === 0 ? n - 1 : i - 1]!;
-    const isSingle = from.thinnest === from.thickest && to.thinnest === to.thickest;
-    let floorward = from.thinnest - to.thinnest;
-    for (let a = 0; a < 2; a++)
-      for (let b = 0; b < 2; b++) {
-        const at = (i * 2 + a) * 2 + b;
-        // The strings between two single-string picks are the same whatever their strokes.
-        if (!isSingle) floorward = stringsFloorward(from, STROKES[a]!, to, STROKES[b]!);
-        const departs = strokeFor(policy, floorward, STROKES[a]!) !== STROKES[b];
-        breaks[at] = departs ? 1 : 0;
-        edges[at * WIDTH] = breaks[at]!;
-        edges[at * WIDTH + TIERS] = crossingsBetween(from, STROKES[a]!, to, STROKES[b]!);
-      }
+    const { lock, maySlur } = picks[i]!;
+    for (let b = 0; b < states; b++)
+      allowed[i * states + b] =
+        b >= 2 ? Number(maySlur === true) : Number(lock === null || lock === STROKES[b]);
   }
-  const firstCosts = new Int32Array(2 * TIERS);
+  const firstCosts = new Int32Array(states * tiers.length);
+  // In a cycle the first pick's own costs come with the edge that leads round to it.
+  if (!cycle)
+    for (let b = 0; b < 2; b++)
+      tiers.forEach((tier, t) => (firstCosts[b * tiers.length + t] = ownCost(tier, picks[0]!, STROKES[b]!)));
   if (start !== 'auto') {
-    firstCosts[(start === 'down' ? 1 : 0) * TIERS + 1] = 1;
+    const off = start === 'down' ? 1 : 0;
+    firstCosts[off * tiers.length + tiers.indexOf('start')]! += 1;
     // In an open line the start holds like a lock on the first pick; a lock there goes before it.
-    if (!cycle && picks[0]!.lock === null) allowed[start === 'down' ? 1 : 0] = 0;
+    if (!cycle && picks[0]!.lock === null) allowed[off] = 0;
   }
-  return { picks: n, states: 2, tiers: TIERS, edges, breaks, allowed, firstCosts };
+  return { picks: n, states, tiers: tiers.length, edges, breaks, allowed, firstCosts };
 }
 
 /** Picks the best of several paths of one length; with an automatic start crossings decide before the ties do. */
@@ -88,6 +143,11 @@ function bestOf(trellis: Trellis, paths: readonly Path[], auto: boolean, cycle: 
   });
 }
 
+/** Costs of a path per pass: what recurs is shared out, the start happens once. */
+function aPass(cost: readonly number[], passes: number, startTier: number): number[] {
+  return cost.map((tier, t) => (t === startTier ? tier : tier / passes));
+}
+
 /**
  * Strokes for at least one pick. As a cycle it is solved over one pass and over two, the lower cost a pass wins and ties
  * go to the shorter. `start` binds a line like a lock; in a cycle it yields to the rules.
@@ -99,51 +159,101 @@ export function solveSegment(
   cycle: boolean,
 ): SolvedSegment {
   const trellis = buildTrellis(picks, policy, start, cycle);
+  const tiers = tiersOf(policy);
+  const startTier = tiers.indexOf('start');
   const auto = start === 'auto';
   const sweeps = sweepsBackward(trellis, 1, cycle);
   const paths = bestPaths(trellis, sweeps, 1);
   let best = bestOf(trellis, paths, auto, cycle);
   let rivals = paths;
   let passCount = 1;
-  // A lock holds in every pass, so two passes through it are two single ones: only a loop without locks can gain.
-  if (cycle && best.cost.some((tier) => tier > 0) && picks.every((pick) => pick.lock === null)) {
+  // A lock holds in every pass, so two passes through it are two single ones; they can gain only where something counts
+  // after the start, which happens once.
+  const canGain = startTier < tiers.length - 1 || picks.every((pick) => pick.lock === null);
+  if (cycle && canGain && best.cost.some((tier) => tier > 0)) {
     const twice = bestPaths(trellis, sweepsBackward(trellis, 2, true), 2);
     const bestTwice = bestOf(trellis, twice, auto, true);
-    // Breaks recur each pass; a start other than asked happens once, however long the period.
-    const once = [2 * best.cost[0]!, best.cost[1]!];
-    if (compareCosts(bestTwice.cost, once) < 0) [best, rivals, passCount] = [bestTwice, twice, 2];
+    if (compareCosts(aPass(bestTwice.cost, 2, startTier), best.cost) < 0)
+      [best, rivals, passCount] = [bestTwice, twice, 2];
   }
   const n = picks.length;
-  const through = marginals(trellis, cycle, sweeps);
-  const [breaksAPass, crossingsAPass] = [best.cost[0]! / passCount, best.figure / passCount];
-  const passes: Stroke[][] = [];
-  const otherCosts: CostOfOtherChoice[][] = [];
+  const width = tiers.length + 1;
+  const tables = marginalsByFirst(trellis, cycle, sweeps);
+  const through = leastMarginals(trellis, tables);
+  const cost = aPass(best.cost, passCount, startTier);
+  const crossingsAPass = best.figure / passCount;
+  const [breaksTier, crossingsTier] = [tiers.indexOf('breaks'), tiers.length];
+  const passes: (Stroke | null)[][] = [];
+  const otherCosts: (CostOfOtherChoice | null)[][] = [];
   for (let pass = 0; pass < passCount; pass++) {
-    const strokes = new Array<Stroke>(n);
-    const others = new Array<CostOfOtherChoice>(n);
+    const strokes = new Array<Stroke | null>(n);
+    const others = new Array<CostOfOtherChoice | null>(n);
     for (let i = 0; i < n; i++) {
       const state = best.states[pass * n + i]!;
-      const at = (i * 2 + 1 - state) * WIDTH;
-      strokes[i] = STROKES[state]!;
-      others[i] = {
-        breaks: through[at]! - breaksAPass,
-        start: through[at + 1]! - best.cost[1]!,
-        crossings: through[at + TIERS]! - crossingsAPass,
+      strokes[i] = STROKES[state] ?? null;
+      if (state >= 2) {
+        others[i] = null;
+        continue;
+      }
+      const turned = i * trellis.states + 1 - state;
+      if (cycle && startTier < tiers.length - 1) {
+        others[i] = costFrom(tiers, leastOfTwo(tables, turned, width, startTier), cost, crossingsAPass);
+        continue;
+      }
+      const at = turned * width;
+      const other = {
+        breaks: breaksTier < 0 ? 0 : through[at + breaksTier]! - cost[breaksTier]!,
+        start: through[at + startTier]! - cost[startTier]!,
+        crossings: through[at + crossingsTier]! - crossingsAPass,
       };
+      others[i] = tiers.length === 2 ? other : { ...other, ...byTier(tiers, through, at, cost) };
     }
     passes.push(strokes);
     otherCosts.push(others);
   }
   const other = auto ? rivals.find((path) => path.states[0] !== best.states[0]) : undefined;
+  const breaksOf = (path: Path) => (breaksTier < 0 ? 0 : path.cost[breaksTier]!);
   return {
     passes,
     otherCosts,
     autoStart: other
       ? {
-          breaks: (other.cost[0]! - best.cost[0]!) / passCount,
+          breaks: (breaksOf(other) - breaksOf(best)) / passCount,
           crossings: (other.figure - best.figure) / passCount,
         }
       : null,
     startYielded: !auto && STROKES[best.states[0]!] !== start,
   };
+}
+
+/** Costs a pass of the best way through a state: one pass again and again, or two by turns, of which the first counts for the start. */
+function leastOfTwo(tables: readonly Marginals[], state: number, width: number, startTier: number): number[] {
+  const ways = tables
+    .filter(({ filled }) => filled[state] === 1)
+    .map(({ costs }) => Array.from(costs.subarray(state * width, (state + 1) * width)));
+  const both = ways.flatMap((one) =>
+    ways.map((other) => one.map((tier, t) => (t === startTier ? tier : (tier + other[t]!) / 2))),
+  );
+  return both.reduce((least, way) => (compareCosts(way.slice(0, -1), least.slice(0, -1)) < 0 ? way : least));
+}
+
+/** What some costs are more than the answer's. */
+function costFrom(
+  tiers: readonly Tier[],
+  way: readonly number[],
+  cost: readonly number[],
+  crossings: number,
+): CostOfOtherChoice {
+  const more = Object.fromEntries(tiers.map((tier, t) => [tier, way[t]! - cost[t]!]));
+  return { breaks: 0, start: 0, crossings: way.at(-1)! - crossings, ...more };
+}
+
+/** What a state costs more than the answer, tier by tier. */
+function byTier(
+  tiers: readonly Tier[],
+  through: Int32Array,
+  at: number,
+  cost: readonly number[],
+): Partial<Record<Tier, number>> {
+  return Object.fromEntries(tiers.map((tier, t) => [tier, through[at + t]! - cost[t]!]));
 }

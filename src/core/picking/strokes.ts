@@ -1,13 +1,18 @@
 /** Strokes for a whole passage: the loop first, then the lead-in toward it and the ending onward from it. */
-import { partAt, type Passage, type Stroke } from '../passage/passage';
+import type { Passage, Stroke } from '../passage/passage';
+import { kindOf } from './changes';
 import { entryString, stringsFloorward } from './geometry';
 import { isPicked, picksOf, type Pick } from './picks';
-import { ruleFor, strokeFor, type PickingPolicy, type Rule } from './policy';
-import { solveSegment, type CostOfOtherChoice, type SegmentPick, type SolvedSegment } from './segments';
+import { departs, isTravelled, ruleFor, type PickingPolicy, type Rule } from './policy';
+import type { CostOfOtherChoice } from './segments';
+import { stretchesOf, type Stretch, type Struck } from './stretches';
+import { asksOtherSlant } from './tiers';
 
 /** Why a note has its stroke. */
 export type StrokeReason =
   | { readonly code: 'notPicked' }
+  /** The policy slurs it. */
+  | { readonly code: 'slurred' }
   | { readonly code: 'locked'; readonly words: string | null }
   | { readonly code: 'start' }
   /** The engine chose the start; how many breaks and crossings a pass the other start would add. */
@@ -19,7 +24,15 @@ export type StrokeReason =
 
 /** What the plan could not satisfy, with the place. */
 export interface Unmet {
-  readonly code: 'ruleBroken' | 'startYielded' | 'lockContradicted' | 'lockWithoutPick';
+  readonly code:
+    | 'ruleBroken'
+    | 'startYielded'
+    | 'lockContradicted'
+    | 'lockWithoutPick'
+    /** A change to a neighbour string that is no sweep, though the policy sweeps. */
+    | 'unfitExit'
+    /** An exit that asks for the other slant. */
+    | 'wrongSlant';
   /** Index of the note. */
   readonly note: number;
   readonly pass: number;
@@ -37,82 +50,7 @@ export interface StrokeAssignment {
 }
 
 const NOT_PICKED: StrokeReason = { code: 'notPicked' };
-
-/** One stretch of picks of a pass as it was solved, with the pick it comes from. */
-interface Stretch {
-  readonly picks: readonly Pick[];
-  readonly strokes: readonly Stroke[];
-  readonly otherCosts: readonly CostOfOtherChoice[];
-  readonly before: { readonly pick: Pick; readonly stroke: Stroke; readonly seam: boolean } | null;
-  readonly solved: SolvedSegment;
-  /** Whether the first pick is where the player begins. */
-  readonly begins: boolean;
-}
-
-/** Splits the picks into lead-in, loop and ending; without a loop (or with an empty one) all are one line. */
-function partsOf(passage: Passage, picks: readonly Pick[], loop: boolean): Pick[][] {
-  if (!loop) return [[], [], [...picks]];
-  const parts: Pick[][] = [[], [], []];
-  for (const pick of picks) {
-    const part = partAt(passage, pick.onsetTicks);
-    parts[part === 'lead-in' ? 0 : part === 'loop' ? 1 : 2]!.push(pick);
-  }
-  return parts[1]!.length > 0 ? parts : [[], [], [...picks]];
-}
-
-function fixed(pick: Pick, stroke: Stroke): SegmentPick {
-  return { thinnest: pick.thinnest, thickest: pick.thickest, lock: stroke };
-}
-
-function stretchesOf(passage: Passage, policy: PickingPolicy, picks: readonly Pick[]): Stretch[][] {
-  const [leadIn, loop, rest] = partsOf(passage, picks, policy.loop === true) as [Pick[], Pick[], Pick[]];
-  if (loop.length === 0) {
-    if (rest.length === 0) return [[]];
-    const solved = solveSegment(rest, policy, policy.start, false);
-    const [strokes, otherCosts] = [solved.passes[0]!, solved.otherCosts[0]!];
-    return [[{ picks: rest, strokes, otherCosts, before: null, solved, begins: true }]];
-  }
-  const round = solveSegment(loop, policy, policy.start, true);
-  const lastStrokes = round.passes.at(-1)!;
-  return round.passes.map((strokes, pass) => {
-    const stretches: Stretch[] = [];
-    if (pass === 0 && leadIn.length > 0) {
-      const solved = solveSegment([...leadIn, fixed(loop[0]!, strokes[0]!)], policy, 'auto', false);
-      const [before, begins] = [null, true];
-      const otherCosts = solved.otherCosts[0]!.slice(0, -1);
-      stretches.push({
-        picks: leadIn,
-        strokes: solved.passes[0]!.slice(0, -1),
-        otherCosts,
-        before,
-        solved,
-        begins,
-      });
-    }
-    const previous = pass === 0 ? lastStrokes : round.passes[pass - 1]!;
-    stretches.push({
-      picks: loop,
-      strokes,
-      otherCosts: round.otherCosts[pass]!,
-      before: { pick: loop.at(-1)!, stroke: previous.at(-1)!, seam: true },
-      solved: round,
-      begins: pass === 0,
-    });
-    if (rest.length > 0) {
-      const last = { pick: loop.at(-1)!, stroke: strokes.at(-1)!, seam: false };
-      const solved = solveSegment([fixed(last.pick, last.stroke), ...rest], policy, 'auto', false);
-      stretches.push({
-        picks: rest,
-        strokes: solved.passes[0]!.slice(1),
-        otherCosts: solved.otherCosts[0]!.slice(1),
-        before: last,
-        solved,
-        begins: false,
-      });
-    }
-    return stretches;
-  });
-}
+const SLURRED: StrokeReason = { code: 'slurred' };
 
 /** The teacher's words for the lock that holds on a pick. */
 function lockWords({ notes }: Passage, pick: Pick): string | null {
@@ -120,21 +58,41 @@ function lockWords({ notes }: Passage, pick: Pick): string | null {
   return locked === undefined ? null : (notes[locked]!.lock?.reason ?? null);
 }
 
-/** The reason of one pick, and whether it departs from the policy's rule. */
+/** The reason of one struck pick, and what of it could not be satisfied. */
 function reasonOf(
   policy: PickingPolicy,
   stretch: Stretch,
   at: number,
+  before: (Struck & { readonly seam: boolean }) | null,
   words: string | null,
-): { reason: StrokeReason; departs: boolean } {
+): { reason: StrokeReason; isDeparture: boolean; exit: Unmet['code'] | null } {
   const pick = stretch.picks[at]!;
   const stroke = stretch.strokes[at]!;
-  const before =
-    at > 0 ? { pick: stretch.picks[at - 1]!, stroke: stretch.strokes[at - 1]!, seam: false } : stretch.before;
   const floorward = before ? stringsFloorward(before.pick, before.stroke, pick, stroke) : 0;
-  const departs = before !== null && strokeFor(policy, floorward, before.stroke) !== stroke;
-  const rule = before && ruleFor(policy, floorward, entryString(pick, stroke));
-  return { reason: reasonFrom(stretch, at, rule, departs, before?.seam ?? false, words), departs };
+  const isDeparture =
+    policy.kind === 'alternateByPulse'
+      ? stretch.isOff?.[at] === true
+      : before !== null && departs(policy, floorward, before.stroke, stroke);
+  const rule =
+    before || policy.kind === 'alternateByPulse'
+      ? ruleFor(policy, floorward, entryString(pick, stroke))
+      : null;
+  const reason = reasonFrom(stretch, at, rule, isDeparture, before?.seam ?? false, words);
+  return { reason, isDeparture, exit: before && badExit(policy, floorward, before.stroke, stroke) };
+}
+
+/** What is wrong with the exit of a transition, by the policy's lights. */
+function badExit(
+  policy: PickingPolicy,
+  floorward: number,
+  fromStroke: Stroke,
+  toStroke: Stroke,
+): 'unfitExit' | 'wrongSlant' | null {
+  if (policy.kind === 'sweep' && isTravelled(policy, floorward))
+    return kindOf(fromStroke, toStroke, floorward) === 'sweep' ? null : 'unfitExit';
+  if (policy.kind === 'oneSlant' && asksOtherSlant(policy, floorward, fromStroke, toStroke))
+    return 'wrongSlant';
+  return null;
 }
 
 /** The usual reason, one value for each rule. */
@@ -150,7 +108,7 @@ function reasonFrom(
   { picks, solved, begins }: Stretch,
   at: number,
   rule: Rule | null,
-  departs: boolean,
+  isDeparture: boolean,
   seam: boolean,
   words: string | null,
 ): StrokeReason {
@@ -160,7 +118,7 @@ function reasonFrom(
     return solved.autoStart ? { code: 'autoStart', ...solved.autoStart } : { code: 'start' };
   }
   if (!rule) return { code: 'start' };
-  return departs || seam ? { code: departs ? 'departs' : 'rule', rule, seam } : followed(rule);
+  return isDeparture || seam ? { code: isDeparture ? 'departs' : 'rule', rule, seam } : followed(rule);
 }
 
 /**
@@ -186,26 +144,37 @@ export function assignStrokes(passage: Passage, policy: PickingPolicy): StrokeAs
     if (pick.contradicted !== null)
       unmet.push({ code: 'lockContradicted', note: pick.contradicted, pass: 0 });
 
+  const slurred = new Set<string>();
   stretches.forEach((ofPass, pass) => {
     const strokesByNote = new Array<Stroke | null>(notes.length).fill(null);
     const reasonsByNote = new Array<StrokeReason>(notes.length).fill(NOT_PICKED);
     const costsByNote = new Array<CostOfOtherChoice | null>(notes.length).fill(null);
-    for (const stretch of ofPass)
+    for (const stretch of ofPass) {
+      let { before } = stretch;
       stretch.picks.forEach((pick, at) => {
+        const stroke = stretch.strokes[at]!;
+        if (stroke === null) {
+          slurred.add(notes[pick.notes[0]!]!.id);
+          reasonsByNote[pick.notes[0]!] = SLURRED;
+          return;
+        }
         const words = pick.lock === null ? null : lockWords(passage, pick);
-        const { reason, departs } = reasonOf(policy, stretch, at, words);
-        if (departs) unmet.push({ code: 'ruleBroken', note: pick.notes[0]!, pass });
+        const { reason, isDeparture, exit } = reasonOf(policy, stretch, at, before, words);
+        if (isDeparture) unmet.push({ code: 'ruleBroken', note: pick.notes[0]!, pass });
+        if (exit) unmet.push({ code: exit, note: before!.pick.notes[0]!, pass });
         if (at === 0 && pass === 0 && stretch.begins && stretch.solved.startYielded)
           unmet.push({ code: 'startYielded', note: pick.notes[0]!, pass });
         for (const note of pick.notes) {
-          strokesByNote[note] = stretch.strokes[at]!;
+          strokesByNote[note] = stroke;
           reasonsByNote[note] = reason;
           costsByNote[note] = stretch.otherCosts[at]!;
         }
+        before = { pick, stroke, seam: false };
       });
+    }
     passes.push(strokesByNote);
     reasons.push(reasonsByNote);
     otherCosts.push(costsByNote);
   });
-  return { passes, slurred: [], reasons, unmet, otherCosts };
+  return { passes, slurred: [...slurred], reasons, unmet, otherCosts };
 }

@@ -198,29 +198,51 @@ export function compareTies(trellis: Trellis, a: Path, b: Path, cycle: boolean):
   return 0;
 }
 
+/** Best cost vectors (tiers, then figure) through every state of every pick, laid out like a sweep's. */
+export interface Marginals {
+  readonly costs: Int32Array;
+  /** 1 where there is such a way. */
+  readonly filled: Uint8Array;
+}
+
 /**
- * The best cost vector (tiers, then figure) through every state of every pick over one pass, laid out like a sweep's. A
- * pick's own restriction is left out, so the value of a state that a lock forbids is what the best answer would cost
- * with the lock turned. `sweeps` are those of one pass.
+ * The best ways through every state of every pick over one pass: in a cycle one table for each first state, in a line one
+ * in all. A pick's own restriction is left out, so the value of a state that a lock forbids is what the best answer would
+ * cost with the lock turned. `sweeps` are those of one pass.
  */
-export function marginals(trellis: Trellis, cycle: boolean, sweeps: readonly Sweep[]): Int32Array {
+export function marginalsByFirst(trellis: Trellis, cycle: boolean, sweeps: readonly Sweep[]): Marginals[] {
   const { picks, states, tiers, allowed } = trellis;
   const width = tiers + 1;
-  const best = new Int32Array(picks * states * width);
-  const filled = new Uint8Array(picks * states);
-  for (let first = 0; first < (cycle ? states : 1); first++) {
+  return Array.from({ length: cycle ? states : 1 }, (_, first) => {
+    const costs = new Int32Array(picks * states * width);
+    const filled = new Uint8Array(picks * states);
     const ahead = sweeps[first]!.costs;
     const behind = sweepForward(trellis, picks, cycle ? first : null);
     for (let i = 0; i < picks; i++)
       for (let s = 0; s < states; s++) {
         if (cycle && (i === 0 ? s !== first : allowed[first] === 0)) continue;
         const at = (i * states + s) * width;
-        let order = filled[i * states + s] === 0 ? -1 : 0;
-        for (let t = at; t < at + tiers && order === 0; t++) order = ahead[t]! + behind[t]! - best[t]!;
-        if (order >= 0) continue;
         filled[i * states + s] = 1;
-        for (let t = at; t < at + width; t++) best[t] = ahead[t]! + behind[t]!;
+        for (let t = at; t < at + width; t++) costs[t] = ahead[t]! + behind[t]!;
       }
-  }
+    return { costs, filled };
+  });
+}
+
+/** The least of some ways through every state, tier by tier. */
+export function leastMarginals({ picks, states, tiers }: Trellis, tables: readonly Marginals[]): Int32Array {
+  const width = tiers + 1;
+  const [best, ...others] = [tables[0]!.costs.slice(), ...tables.slice(1)];
+  const filled = tables[0]!.filled.slice();
+  for (const { costs, filled: there } of others)
+    for (let state = 0; state < picks * states; state++) {
+      if (there[state] === 0) continue;
+      const at = state * width;
+      let order = filled[state] === 0 ? -1 : 0;
+      for (let t = at; t < at + tiers && order === 0; t++) order = costs[t]! - best[t]!;
+      if (order >= 0) continue;
+      filled[state] = 1;
+      for (let t = at; t < at + width; t++) best[t] = costs[t]!;
+    }
   return best;
 }

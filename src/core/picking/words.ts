@@ -2,7 +2,7 @@
 import type { Stroke } from '../passage/passage';
 import type { ChangeKind, Slant } from './changes';
 import type { Transition } from './analysis';
-import type { Rule } from './policy';
+import { slantWanted, type PickingPolicy, type PolicyKind, type Rule } from './policy';
 import type { CostOfOtherChoice } from './segments';
 import type { StrokeReason, Unmet } from './strokes';
 
@@ -35,6 +35,12 @@ function ruleText(rule: Rule): string {
       return 'alternates over the skipped string';
     case 'enters':
       return `enters string ${rule.string} going ${rule.travel}`;
+    case 'pulse':
+      return 'belongs to its place in the beat';
+    case 'leastTravel':
+      return 'lies on the way with the least travel';
+    case 'oneSlant':
+      return `suits the ${rule.slant} slant best`;
   }
 }
 
@@ -43,6 +49,8 @@ export function reasonText(reason: StrokeReason): string {
   switch (reason.code) {
     case 'notPicked':
       return 'not picked: slurred or tapped';
+    case 'slurred':
+      return 'slurred by the plan, which frees the pick';
     case 'locked':
       return reason.words ? `locked by you: ${reason.words}` : 'locked by you';
     case 'start':
@@ -69,8 +77,15 @@ export function reasonText(reason: StrokeReason): string {
 export function otherCostText(stroke: Stroke, cost: CostOfOtherChoice): string {
   const parts = [
     [cost.breaks, 'break of the rule', 'breaks of the rule'],
+    [cost.unfitExits ?? 0, 'exit that is no sweep', 'exits that are no sweeps'],
+    [cost.wrongExits ?? 0, 'exit for the other slant', 'exits for the other slant'],
+    [cost.backtracks ?? 0, 'change against the grain', 'changes against the grain'],
+    [cost.slurs ?? 0, 'slur', 'slurs'],
+    [cost.picks ?? 0, 'picked note', 'picked notes'],
     [cost.start, 'other start', 'other starts'],
     [cost.crossings, 'crossing', 'crossings'],
+    [cost.repeats ?? 0, 'repeated stroke', 'repeated strokes'],
+    [cost.upsOnBeat ?? 0, 'upstroke on a beat', 'upstrokes on a beat'],
   ] as const;
   const said = parts
     .filter(([count]) => count !== 0)
@@ -90,6 +105,10 @@ export function unmetText(unmet: Unmet, place: string): string {
       return `The start you asked for had to give way at ${place}.`;
     case 'lockContradicted':
       return `Two locks on one stroke differ; the one on the thicker string holds, not that at ${place}.`;
+    case 'unfitExit':
+      return `The exit at ${place} cannot be swept: it leaves against the way on.`;
+    case 'wrongSlant':
+      return `The exit at ${place} asks for the other slant.`;
     case 'lockWithoutPick':
       return `The lock at ${place} has no effect: the note is not picked. It is kept.`;
   }
@@ -99,6 +118,21 @@ const SLANT_WORDS: Readonly<Record<Slant, string>> = {
   upward: 'upward (grip end up)',
   downward: 'downward (grip end down)',
 };
+
+const POLICY_NAMES: Readonly<Record<PolicyKind, string>> = {
+  alternateByNote: 'alternate picking',
+  alternateByPulse: 'alternate picking by the pulse',
+  economy: 'economy picking',
+  sweep: 'sweep picking',
+  leastTravel: 'least travel',
+  oneSlant: 'one slant',
+};
+
+/** The name of a policy, with the slant where it has one. */
+export function policyText(policy: PickingPolicy): string {
+  const name = POLICY_NAMES[policy.kind];
+  return policy.kind === 'oneSlant' ? `${name}, ${slantText(slantWanted(policy))}` : name;
+}
 
 /** The way of a slant with which end of the pick is meant. */
 export function slantText(slant: Slant): string {

@@ -154,8 +154,6 @@ export function Bench({ session, state, exercise }: BenchProps) {
   const { passage, policy, goal } = exercise;
   const player = usePlayer();
   const router = useRouter();
-  const playing = usePlaying(session.id, exercise);
-  const { bpm, hands: playback } = playing;
   const windowHeight = useWindowHeight();
   const isPainted = usePainted();
   const root = useRef<HTMLDivElement>(null);
@@ -164,6 +162,8 @@ export function Bench({ session, state, exercise }: BenchProps) {
   const [tab, setTab] = useState<TabId>(passage.notes.length === 0 ? 'notes' : 'strokes');
   const [digits] = useState(digitMemory);
   const plan = useMemo(() => planOf(passage, policy, player.setup), [passage, policy, player.setup]);
+  const playing = usePlaying(session.id, exercise, plan);
+  const { bpm, hands: playback } = playing;
   const pass = Math.min(chosenPass, plan.assignment.passes.length - 1);
   const caret = validPlace(passage, wanted);
   const check = useMemo(() => checkGoal(goal, plan.analysis), [goal, plan]);
@@ -247,7 +247,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
         pass={pass}
         caret={caret}
         pinned={pinned}
-        spoken={spokenPlace(passage, plan, caret.ticks, caret.string, pass)}
+        spoken={spokenPlace(plan.passage, plan, caret.ticks, caret.string, pass)}
         summary={`${exercise.title}. ${sentence} ${goal.kind ? `Goal: ${goalText(goal)}.` : ''} Arrow keys move, digits set frets, question mark lists all keys.`}
         maxHeight={windowHeight * LANE_SHARE}
         playing={following}

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import styled from 'styled-components';
 import {
   counted,
+  policyText,
   countText,
   readTabText,
   type Exercise,
@@ -59,7 +60,6 @@ export function BenchPanels(props: BenchPanelsProps) {
   const { kinds } = plan.analysis.figures;
   const odd = useMemo(() => notUnderstood(exercise.sourceText), [exercise.sourceText]);
   const remarks = exercise.origin?.remarks.length ?? 0;
-  const policyName = policy.kind === 'economy' ? 'economy' : 'alternate';
   return (
     <Tabs<TabId>
       label="Questions about the exercise"
@@ -69,12 +69,13 @@ export function BenchPanels(props: BenchPanelsProps) {
         {
           id: 'strokes',
           name: 'Strokes and balance',
-          figure: `${policyName} · ${countText(kinds.outside)} outside : ${countText(kinds.inside)} inside`,
+          figure: `${policyText(policy)} · ${countText(kinds.outside)} outside : ${countText(kinds.inside)} inside`,
           body: (
             <SideBySide>
               <StrokesPanel
                 exercise={exercise}
                 plan={plan}
+                setup={setup}
                 pass={pass}
                 onPass={onPass}
                 edit={edit}

@@ -1,12 +1,23 @@
 'use client';
 import styled from 'styled-components';
-import { counted, unmetText, type Exercise, type PickingPolicy, type Plan, slantText } from '@/core';
+import {
+  counted,
+  slantText,
+  unmetText,
+  withSlurs,
+  type Exercise,
+  type PickingPolicy,
+  type Plan,
+  type PolicyKind,
+  type Setup,
+} from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
-import { Switch } from '@/ui/controls/Switch';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
+import { ComparePolicies } from './ComparePolicies';
 import type { EditExercise } from './edit';
+import { PolicySettings } from './PolicySettings';
 
 const Panel = styled.section`
   display: grid;
@@ -38,9 +49,19 @@ const Unmet = styled.ul`
   }
 `;
 
+const POLICIES: readonly { readonly id: PolicyKind; readonly name: string }[] = [
+  { id: 'alternateByNote', name: 'alternate' },
+  { id: 'alternateByPulse', name: 'by pulse' },
+  { id: 'economy', name: 'economy' },
+  { id: 'sweep', name: 'sweep' },
+  { id: 'leastTravel', name: 'least travel' },
+  { id: 'oneSlant', name: 'one slant' },
+];
+
 interface StrokesPanelProps {
   readonly exercise: Exercise;
   readonly plan: Plan;
+  readonly setup: Setup;
   readonly pass: number;
   readonly onPass: (pass: number) => void;
   readonly edit: EditExercise;
@@ -59,11 +80,12 @@ function slantSentence({ analysis }: Plan, passage: Exercise['passage']): string
 }
 
 /** Who decides the strokes, what they cost, and what could not be satisfied. */
-export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: StrokesPanelProps) {
+export function StrokesPanel({ exercise, plan, setup, pass, onPass, edit, onGo }: StrokesPanelProps) {
   const { passage, policy } = exercise;
   const { figures } = plan.analysis;
   const set = (label: string, change: Partial<PickingPolicy>) =>
     edit(label, (one) => ({ ...one, policy: { ...one.policy, ...change } }));
+  const { slurred } = plan.assignment;
   const passes = plan.assignment.passes.length;
   const unmet = plan.assignment.unmet.filter((one) => one.pass === pass || passes === 1);
   return (
@@ -73,10 +95,7 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
         <Choice
           label="Strokes are"
           value={policy.kind}
-          options={[
-            { id: 'alternateByNote', name: 'alternate' },
-            { id: 'economy', name: 'economy' },
-          ]}
+          options={POLICIES}
           onChange={(kind) => set('Who decides the strokes', { kind })}
         />
         <Choice
@@ -97,19 +116,13 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
             onChange={(id) => onPass(Number(id))}
           />
         ) : null}
-        {policy.kind === 'economy' ? (
-          <Switch
-            isOn={policy.travelOverSkips === true}
-            onChange={(travelOverSkips) => set('Over skipped strings', { travelOverSkips })}
-          >
-            travel on over skipped strings
-          </Switch>
-        ) : null}
+        <PolicySettings policy={policy} set={set} />
       </Row>
       {passes > 1 ? (
         <p>
-          An odd number of strokes goes round: the second pass starts on the other stroke, and every kind
-          swaps.
+          {passes === 2
+            ? 'An odd number of strokes goes round: the second pass starts on the other stroke, and every kind swaps.'
+            : `The strokes come round after ${passes} passes.`}
         </p>
       ) : null}
       <p>
@@ -118,6 +131,18 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
         silently ({figures.travelMm.toFixed(0)} mm){passes > 1 ? ' a pass' : ''}.
       </p>
       <p>{slantSentence(plan, passage)}</p>
+      {slurred.length > 0 ? (
+        <Row>
+          <p>{counted(slurred.length, 'note is', 'notes are')} slurred by the plan, not in the notes.</p>
+          <Button
+            onPress={() =>
+              edit('Write the slurs', (one) => ({ ...one, passage: withSlurs(one.passage, slurred) }))
+            }
+          >
+            Write the slurs into the notes
+          </Button>
+        </Row>
+      ) : null}
       {unmet.length > 0 ? (
         <Unmet aria-label="What could not be satisfied">
           {unmet.map((one) => {
@@ -134,6 +159,7 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
           })}
         </Unmet>
       ) : null}
+      <ComparePolicies exercise={exercise} setup={setup} edit={edit} onGo={onGo} />
     </Panel>
   );
 }

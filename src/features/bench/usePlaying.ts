@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { buildLadder, MAX_BPM, MIN_BPM, type Exercise, type LadderStep } from '@/core';
+import { buildLadder, MAX_BPM, MIN_BPM, type Exercise, type LadderStep, type Plan } from '@/core';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { tapBeat, usePlayback, type PlaybackHands } from '@/ui/sound/usePlayback';
@@ -24,13 +24,13 @@ export interface Playing {
   readonly makeStart: () => void;
 }
 
-/** Playing the exercise of the Bench, at a tempo of the moment or on the steps of its ladder. */
-export function usePlaying(exerciseId: string, exercise: Exercise): Playing {
+/** Playing the exercise of the Bench (the slurs that its policy makes included), at a tempo of the moment or on the steps of its ladder. */
+export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan): Playing {
   const player = usePlayer();
   const { spec, set } = useLadder(exerciseId, exercise);
   const [own, setOwn] = useState<{ playerId: string; bpm: number } | null>(null);
   const bpm = own?.playerId === player.id ? own.bpm : spec.startBpm;
-  const hands = usePlayback(exercise.passage, exercise.policy.loop === true, bpm);
+  const hands = usePlayback(plan.passage, exercise.policy.loop === true, bpm);
   const steps = buildLadder(spec);
   const setBpm = (next: number) =>
     setOwn({ playerId: player.id, bpm: Math.max(MIN_BPM, Math.min(MAX_BPM, next)) });

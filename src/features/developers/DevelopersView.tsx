@@ -134,7 +134,7 @@ function Marks(): ReactNode {
         <span>
           <StrokeIcon stroke="up" locked /> locked
         </span>
-        <SmallLane passage={passage} plan={plan} width={210} />
+        <SmallLane plan={plan} width={210} />
       </Row>
       <StringLane
         passage={passage}

@@ -13,6 +13,7 @@ import {
   pinnedWhere,
   pinNumbers,
   planOf,
+  policyText,
   spokenNote,
   STROKE_NAMES,
   trainsSentence,
@@ -41,10 +42,7 @@ export interface SheetItem {
   readonly ladder: LadderRecord | undefined;
 }
 
-const POLICY_NAMES: Readonly<Record<string, string>> = {
-  alternateByNote: 'Alternate picking',
-  economy: 'Economy picking',
-};
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 const PASS_NAMES = ['First time round', 'Second time round', 'Third time round', 'Fourth time round'];
 
@@ -64,7 +62,7 @@ function Heading({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
         {alsoTrains ? `Also trains ${alsoTrains}.` : ''}
       </p>
       <p>
-        {POLICY_NAMES[policy.kind] ?? policy.kind}
+        {capital(policyText(policy))}
         {start ? `, starts with ${start === 'up' ? 'an' : 'a'} ${STROKE_NAMES[start]}` : ''}
         {policy.loop ? ', round and round' : ''}. {trainsSentence(plan.analysis)}
       </p>
@@ -111,7 +109,7 @@ function LargerStrokes({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
 /** A system for someone who does not see it. */
 function spokenSystem(exercise: Exercise, plan: Plan, system: LaneSystem, pass: number): string {
   const notes = system.columns.flatMap((column) => column.notes);
-  return notes.map((note) => spokenNote(exercise.passage, plan, note, pass)).join('; ');
+  return notes.map((note) => spokenNote(plan.passage, plan, note, pass)).join('; ');
 }
 
 function lanePieces(exercise: Exercise, plan: Plan, width: number): Omit<SheetPiece, 'startsPage'>[] {
@@ -124,7 +122,7 @@ function lanePieces(exercise: Exercise, plan: Plan, width: number): Omit<SheetPi
   const pinned = pinNumbers(studentNotes);
   const passes = plan.assignment.passes.length;
   return plan.assignment.passes.flatMap((_, pass) => {
-    const layout = layoutLane({ passage, ...plan, pass }, width, PRINT_LANE);
+    const layout = layoutLane({ ...plan, pass }, width, PRINT_LANE);
     const larger = new Set(largerExits(plan.analysis, pass).map(({ fromNote }) => fromNote));
     const systems = Array.from({ length: layout.count }, (__, index) => ({
       key: `lane-${pass}-${index}`,

@@ -104,7 +104,7 @@ export function ExerciseRow({
         onChange={(event) => onChoose(record.id, event.target.checked)}
       />
       <div className="lane">
-        <SmallLane passage={exercise.passage} plan={plan} width={LANE_WIDTH} />
+        <SmallLane plan={plan} width={LANE_WIDTH} />
       </div>
       <div>
         {newTitle === null ? (

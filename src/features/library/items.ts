@@ -1,5 +1,5 @@
 /** Search, filter and sort of the library; pure. */
-import { checkGoal, GOAL_TECHNIQUES, planOf, type GoalTechnique, type Plan, type Setup } from '@/core';
+import { checkGoal, planOf, policyText, type GoalTechnique, type Plan, type Setup } from '@/core';
 import type { LibraryItem } from '@/storage';
 
 /** An exercise with its plan, as a row shows it. */
@@ -22,9 +22,7 @@ export const EVERYTHING: Wanted = { search: '', technique: 'any', shelf: 'curren
 
 /** The technique that the goal names, or the way the strokes are decided. */
 export function techniqueOf({ exercise }: LibraryItem): string {
-  return (
-    exercise.goal.technique ?? (exercise.policy.kind === 'economy' ? GOAL_TECHNIQUES[1] : GOAL_TECHNIQUES[0])
-  );
+  return exercise.goal.technique ?? policyText(exercise.policy);
 }
 
 /** Plans are a function of passage and policy, which are shared values: each is made once. */

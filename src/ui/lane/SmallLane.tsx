@@ -1,6 +1,6 @@
 'use client';
 import { memo, useMemo } from 'react';
-import type { Passage, Plan } from '@/core';
+import type { Plan } from '@/core';
 import { layoutLane, SMALL_LANE } from './layout';
 import { rowsFor } from './drawing';
 import { SystemDrawing } from './SystemDrawing';
@@ -8,19 +8,8 @@ import { SystemDrawing } from './SystemDrawing';
 const NOTHING_PINNED: ReadonlyMap<string, string> = new Map();
 
 /** The beginning of a lane, small, for lists. */
-export const SmallLane = memo(function SmallLane({
-  passage,
-  plan,
-  width,
-}: {
-  passage: Passage;
-  plan: Plan;
-  width: number;
-}) {
-  const layout = useMemo(
-    () => layoutLane({ passage, ...plan, pass: 0 }, width, SMALL_LANE),
-    [passage, plan, width],
-  );
+export const SmallLane = memo(function SmallLane({ plan, width }: { plan: Plan; width: number }) {
+  const layout = useMemo(() => layoutLane({ ...plan, pass: 0 }, width, SMALL_LANE), [plan, width]);
   const system = layout.system(0);
   const rows = rowsFor(layout.strings, SMALL_LANE, false);
   return (

@@ -167,10 +167,7 @@ export function StringLane(props: StringLaneProps) {
     () => rowsFor(passage.tuning.length, size, hasFingers),
     [passage.tuning.length, size, hasFingers],
   );
-  const layout = useMemo(
-    () => layoutLane({ passage, ...plan, pass }, room, size),
-    [passage, plan, pass, room, size],
-  );
+  const layout = useMemo(() => layoutLane({ ...plan, pass }, room, size), [plan, pass, room, size]);
   const { slotWidth } = layout;
   const height = layout.count * rows.height + 6;
   const shown = Math.min(height, maxHeight);

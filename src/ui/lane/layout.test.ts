@@ -25,7 +25,7 @@ const passages = fc
 
 function laidOut(passage: Passage, policy: Partial<PickingPolicy>, width: number, pass = 0) {
   const plan = planOf(passage, { kind: 'alternateByNote', start: 'down', ...policy }, DEFAULT_SETUP);
-  const layout = layoutLane({ passage, ...plan, pass }, width, FULL_LANE);
+  const layout = layoutLane({ ...plan, pass }, width, FULL_LANE);
   return {
     layout,
     systems: Array.from({ length: layout.count }, (_, at): LaneSystem => layout.system(at)),

@@ -17,7 +17,8 @@ export function fileName(title: string): string {
 
 /** The tab of an exercise as text, with the strokes of its first pass and the count. */
 function tabOf({ passage, policy }: Exercise, setup: Setup, write: typeof import('@/core').writeTabText) {
-  return write(passage, { strokes: planOf(passage, policy, setup).assignment.passes[0] ?? [] });
+  const plan = planOf(passage, policy, setup);
+  return write(plan.passage, { strokes: plan.assignment.passes[0] ?? [] });
 }
 
 /** What an exercise can be saved as. */

@@ -2,6 +2,8 @@
 import { writeMidi as encode, type MidiEvent } from 'midi-file';
 import { utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Exercise } from '../../exercise/exercise';
+import { withSlurs } from '../../picking/overlay';
+import { assignStrokes } from '../../picking/strokes';
 import { performanceOf, type PerformedEvent } from '../../sound/performance';
 import { TICKS_PER_QUARTER } from '../../rhythm/slots';
 
@@ -107,7 +109,11 @@ function noteEvents(event: Extract<PerformedEvent, { kind: 'note' }>, shift: num
 export function writeMidi(exercise: Exercise, options: WriteMidiOptions): Uint8Array<ArrayBuffer> {
   const { passage, policy, title } = exercise;
   const { bpm, passes, countInBeats, withClick } = options;
-  const performance = performanceOf(passage, { loop: policy.loop === true, passes, countInBeats });
+  const performance = performanceOf(withSlurs(passage, assignStrokes(passage, policy).slurred), {
+    loop: policy.loop === true,
+    passes,
+    countInBeats,
+  });
   const end = performance.endTicks!;
   const shift = -performance.startTicks;
   const events = performance.eventsBetween(performance.startTicks, end);

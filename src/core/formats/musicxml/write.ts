@@ -3,6 +3,7 @@ import { Note as Spelled } from 'tonal';
 import { strToU8, zipSync } from 'fflate';
 import type { Exercise } from '../../exercise/exercise';
 import { loopSpan, type Passage } from '../../passage/passage';
+import { withSlurs } from '../../picking/overlay';
 import { assignStrokes } from '../../picking/strokes';
 import { TICKS_PER_QUARTER } from '../../rhythm/slots';
 import { measuresOf, type WrittenMeasure } from './measures';
@@ -138,8 +139,9 @@ function measureElement(
  * @param bpm the tempo that is written; absent: the exercise's own start.
  */
 export function writeMusicXml(exercise: Exercise, bpm = exercise.startBpm): string {
-  const { passage, policy, title } = exercise;
-  const { passes } = assignStrokes(passage, policy);
+  const { policy, title } = exercise;
+  const { passes, slurred } = assignStrokes(exercise.passage, policy);
+  const passage = withSlurs(exercise.passage, slurred);
   const isLooped = policy.loop === true && passage.notes.length > 0;
   const { free, pinned } = wordsByNote(exercise, isLooped && passes.length > 1);
   const context: NoteContext = { passage, strokes: passes[0] ?? [], ...neighboursOf(passage) };

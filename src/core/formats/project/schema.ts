@@ -2,6 +2,7 @@
 import Joi from 'joi';
 import { GOAL_KINDS, GOAL_TECHNIQUES, MAX_BPM, MIN_BPM } from '../../exercise/exercise';
 import { MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
+import { POLICY_KINDS, RESTARTS } from '../../picking/policy';
 import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
 import { MAX_LADDER_PASSES, MAX_STEP_BPM, MIN_STEP_BPM } from '../../tempo/ladder';
 
@@ -88,10 +89,16 @@ const goal = Joi.object({
 });
 
 const policy = Joi.object({
-  kind: Joi.string().valid('alternateByNote', 'economy').required(),
+  kind: Joi.string()
+    .valid(...POLICY_KINDS)
+    .required(),
   start: Joi.string().valid('down', 'up', 'auto').required(),
   loop: Joi.boolean(),
   travelOverSkips: Joi.boolean(),
+  restart: Joi.string().valid(...RESTARTS),
+  slant: Joi.string().valid('upward', 'downward'),
+  maySlur: Joi.boolean(),
+  maySweep: Joi.boolean(),
 });
 
 /** Parts of an exercise that other formats carry too. */

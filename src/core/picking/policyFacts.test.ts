@@ -1,0 +1,148 @@
+/** Pulse against its definition, facts of the trade for the other policies, and their comparison. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { DEFAULT_SETUP } from '../instrument/instrument';
+import type { Passage, Stroke } from '../passage/passage';
+import { analyseStrokes } from './analysis';
+import { comparePolicies } from './compare';
+import { otherStroke, type PickingPolicy } from './policy';
+import { assignStrokes } from './strokes';
+import { passageOn } from './testing';
+
+const stroke = fc.constantFrom<Stroke>('down', 'up');
+
+describe('by pulse', () => {
+  const scene = fc.record({
+    /** Slots with a note, of as many as the pass has. */
+    taken: fc.array(fc.boolean(), { minLength: 1, maxLength: 14 }),
+    subdivision: fc.integer({ min: 1, max: 5 }),
+    beats: fc.integer({ min: 2, max: 4 }),
+    restart: fc.constantFrom('never' as const, 'beat' as const, 'bar' as const),
+    start: stroke,
+    loop: fc.boolean(),
+    lock: fc.option(fc.record({ at: fc.nat(13), stroke })),
+  });
+
+  it('every stroke is that of its slot, silent slots count, and a lock turns its own note alone', () => {
+    fc.assert(
+      fc.property(scene, ({ taken, subdivision, beats, restart, start, loop, lock }) => {
+        const slotTicks = 6720 / subdivision;
+        const slots = taken.flatMap((isTaken, slot) => (isTaken || slot === 0 ? [slot] : []));
+        const base = passageOn(slots.map((slot) => 1 + (slot % 6)));
+        const passage: Passage = {
+          ...base,
+          subdivision,
+          meter: { beats, beatTicks: 6720 },
+          lengthTicks: taken.length * slotTicks,
+          notes: base.notes.map((note, at) => ({
+            ...note,
+            onsetTicks: slots[at]! * slotTicks,
+            durationTicks: slotTicks,
+            ...(lock && lock.at === at ? { lock: { stroke: lock.stroke } } : {}),
+          })),
+        };
+        const policy: PickingPolicy = { kind: 'alternateByPulse', restart, start, loop };
+        const { passes, otherCosts, unmet } = assignStrokes(passage, policy);
+        const unit = restart === 'never' ? 2 : restart === 'beat' ? subdivision : subdivision * beats;
+        const pulse = (slot: number, pass: number): Stroke =>
+          ((slot + pass * taken.length) % unit) % 2 === 0 ? start : otherStroke(start);
+        const isOff = (at: number, pass: number) =>
+          lock?.at === at && lock.stroke !== pulse(slots[at]!, pass);
+        passes.forEach((strokes, pass) => {
+          const expected = slots.map((slot, at) => (lock?.at === at ? lock.stroke : pulse(slot, pass)));
+          expect(strokes).toEqual(expected);
+        });
+        if (loop)
+          expect(slots.map((slot) => pulse(slot, passes.length))).toEqual(
+            slots.map((slot) => pulse(slot, 0)),
+          );
+        const off = passes.flatMap((_, pass) => slots.filter((__, at) => isOff(at, pass)));
+        expect(unmet.filter(({ code }) => code === 'ruleBroken')).toHaveLength(off.length);
+        // Turning a note costs the passes in which its pulse agrees, less those in which it does not.
+        const last = slots.length - 1;
+        const turned = otherStroke(passes[0]![last]!);
+        const change = passes.reduce(
+          (sum, _, pass) => sum + Number(turned !== pulse(slots[last]!, pass)) - Number(isOff(last, pass)),
+          0,
+        );
+        expect(otherCosts[0]![last]!.breaks).toBeCloseTo(change / passes.length, 9);
+      }),
+      { numRuns: 500 },
+    );
+  });
+
+  it('groups of three that begin anew each beat run down, up, down', () => {
+    const passage = { ...passageOn([3, 3, 3, 2, 2, 2]), subdivision: 3 };
+    const notes = passage.notes.map((note, at) => ({ ...note, onsetTicks: at * 2240, durationTicks: 2240 }));
+    const triplets = { ...passage, notes, lengthTicks: 6 * 2240 };
+    const strokes = (restart: 'never' | 'beat') =>
+      assignStrokes(triplets, { kind: 'alternateByPulse', start: 'down', restart })
+        .passes[0]!.map((one) => one![0])
+        .join('');
+    expect(strokes('beat')).toBe('duddud');
+    expect(strokes('never')).toBe('dududu');
+  });
+});
+
+describe('facts of the trade, common practice, no source', () => {
+  const plan = (strings: readonly number[], policy: Partial<PickingPolicy>) => {
+    const passage = passageOn(strings);
+    const full: PickingPolicy = { kind: 'sweep', start: 'down', ...policy };
+    const assignment = assignStrokes(passage, full);
+    const analysis = analyseStrokes(passage, assignment, full.loop === true, DEFAULT_SETUP);
+    return { ...assignment, analysis, row: assignment.passes[0]!.map((one) => one?.[0] ?? '-').join('') };
+  };
+  const threes = [6, 5, 4, 3, 2, 1].flatMap((s) => [s, s, s]);
+
+  it('a three-string arpeggio whose turning string is picked twice: four sweeps, two motions a pass, the seam alternates', () => {
+    const { row, analysis } = plan([3, 2, 1, 1, 2, 3], { loop: true });
+    expect(row).toBe('ddduuu');
+    expect(analysis.figures).toMatchObject({ kinds: { sweep: 4 }, motions: 2 });
+    expect(analysis.transitions.at(-1)!.kind).toBe('alternate');
+  });
+
+  it('three a string with slurs: one pick a string, five sweeps in one motion, all the rest slurred', () => {
+    const { row, slurred, analysis, unmet } = plan(threes, { maySlur: true });
+    expect(row).toBe('d--d--d--d--d--d--');
+    expect(slurred).toHaveLength(12);
+    expect(analysis.figures).toMatchObject({ kinds: { sweep: 5 }, motions: 1 });
+    expect(unmet).toEqual([]);
+  });
+
+  it('without slurs an exit that leaves against the way on is reported, and the next string is entered right', () => {
+    const { row, unmet } = plan([3, 3, 2], {});
+    expect(row).toBe('dud');
+    expect(unmet).toEqual([{ code: 'unfitExit', note: 1, pass: 0 }]);
+  });
+
+  it('two a string needs nothing for one slant; three a string is swept or slurred into it', () => {
+    const twos = [6, 5, 4].flatMap((s) => [s, s]);
+    expect(plan(twos, { kind: 'oneSlant', slant: 'downward' }).unmet).toEqual([]);
+    const swept = plan(threes, { kind: 'oneSlant', slant: 'downward' });
+    expect(swept.unmet).toEqual([]);
+    expect(swept.analysis.figures.kinds.sweep).toBe(5);
+    const unswept = plan(threes, { kind: 'oneSlant', slant: 'downward', maySweep: false, maySlur: true });
+    expect(unswept.unmet).toEqual([]);
+    expect(unswept.analysis.figures.kinds.sweep).toBe(0);
+    expect(unswept.slurred.length).toBeGreaterThan(0);
+  });
+
+  it('the least travel of three a string is none', () => {
+    expect(plan(threes, { kind: 'leastTravel' }).analysis.figures.crossings).toBe(0);
+  });
+
+  it('the table of policies agrees with each policy by itself', () => {
+    const passage = passageOn(threes);
+    const policy: PickingPolicy = { kind: 'alternateByNote', start: 'down' };
+    const compared = comparePolicies(passage, policy, DEFAULT_SETUP);
+    const mine = assignStrokes(passage, policy).passes[0]!;
+    expect(compared.filter(({ isInUse }) => isInUse).map(({ policy: one }) => one.kind)).toEqual([
+      policy.kind,
+    ]);
+    for (const { policy: one, figures, differs } of compared) {
+      const assignment = assignStrokes(passage, one);
+      expect(figures).toEqual(analyseStrokes(passage, assignment, false, DEFAULT_SETUP).figures);
+      expect(differs).toEqual(mine.flatMap((given, at) => (assignment.passes[0]![at] === given ? [] : [at])));
+    }
+  });
+});
