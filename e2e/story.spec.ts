@@ -100,6 +100,7 @@ test('from a pasted tab to a kept, checked and exported exercise, by keyboard', 
     await page.keyboard.press('a');
     await tabTo(page, page.getByRole('radio', { name: 'alternate' }));
     await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowRight');
     await page.keyboard.press('Space');
     await tabTo(page, page.getByRole('radio', { name: 'up', exact: true }));
     await page.keyboard.press('ArrowLeft');

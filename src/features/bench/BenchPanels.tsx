@@ -14,6 +14,7 @@ import {
 import { Tabs } from '@/ui/controls/Tabs';
 import type { Place } from '@/ui/lane/StringLane';
 import { BalancePanel } from './BalancePanel';
+import { ComparePolicies } from './ComparePolicies';
 import type { EditExercise } from './edit';
 import { GoalPanel } from './GoalPanel';
 import { NotesPanel } from './NotesPanel';
@@ -71,18 +72,20 @@ export function BenchPanels(props: BenchPanelsProps) {
           name: 'Strokes and balance',
           figure: `${policyText(policy)} · ${countText(kinds.outside)} outside : ${countText(kinds.inside)} inside`,
           body: (
-            <SideBySide>
-              <StrokesPanel
-                exercise={exercise}
-                plan={plan}
-                setup={setup}
-                pass={pass}
-                onPass={onPass}
-                edit={edit}
-                onGo={onGo}
-              />
-              <BalancePanel exercise={exercise} plan={plan} setup={setup} bpm={bpm} />
-            </SideBySide>
+            <>
+              <SideBySide>
+                <StrokesPanel
+                  exercise={exercise}
+                  plan={plan}
+                  pass={pass}
+                  onPass={onPass}
+                  edit={edit}
+                  onGo={onGo}
+                />
+                <BalancePanel exercise={exercise} plan={plan} setup={setup} bpm={bpm} />
+              </SideBySide>
+              <ComparePolicies exercise={exercise} setup={setup} edit={edit} onGo={onGo} />
+            </>
           ),
         },
         {

@@ -8,6 +8,7 @@ import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
 
 const Details = styled.details`
+  margin-top: 0.75rem;
   summary {
     cursor: pointer;
     font-weight: 650;
@@ -22,7 +23,8 @@ const Details = styled.details`
   }
   th,
   td {
-    padding: 0.1rem 0.35rem;
+    padding: 0.1rem 0.6rem;
+    white-space: nowrap;
     border-bottom: 1px solid ${colour.line};
     text-align: right;
   }

@@ -9,13 +9,11 @@ import {
   type PickingPolicy,
   type Plan,
   type PolicyKind,
-  type Setup,
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
-import { ComparePolicies } from './ComparePolicies';
 import type { EditExercise } from './edit';
 import { PolicySettings } from './PolicySettings';
 
@@ -61,7 +59,6 @@ const POLICIES: readonly { readonly id: PolicyKind; readonly name: string }[] = 
 interface StrokesPanelProps {
   readonly exercise: Exercise;
   readonly plan: Plan;
-  readonly setup: Setup;
   readonly pass: number;
   readonly onPass: (pass: number) => void;
   readonly edit: EditExercise;
@@ -80,7 +77,7 @@ function slantSentence({ analysis }: Plan, passage: Exercise['passage']): string
 }
 
 /** Who decides the strokes, what they cost, and what could not be satisfied. */
-export function StrokesPanel({ exercise, plan, setup, pass, onPass, edit, onGo }: StrokesPanelProps) {
+export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: StrokesPanelProps) {
   const { passage, policy } = exercise;
   const { figures } = plan.analysis;
   const set = (label: string, change: Partial<PickingPolicy>) =>
@@ -159,7 +156,6 @@ export function StrokesPanel({ exercise, plan, setup, pass, onPass, edit, onGo }
           })}
         </Unmet>
       ) : null}
-      <ComparePolicies exercise={exercise} setup={setup} edit={edit} onGo={onGo} />
     </Panel>
   );
 }
