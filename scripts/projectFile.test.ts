@@ -26,7 +26,9 @@ describe('project files', () => {
     const old = {
       ...file,
       version: 1,
-      exercises: file.exercises.map(({ origin: _origin, ...kept }: { origin?: unknown }) => kept),
+      exercises: file.exercises.map(
+        ({ origin: _origin, cues: _cues, ...kept }: { origin?: unknown; cues?: unknown }) => kept,
+      ),
       ladders: [{ ...STAMP, id: 'l', exerciseId: 'e', playerId: 'me', startBpm: 72 }],
     };
     expect(readProject(JSON.stringify(old)).project).toEqual({

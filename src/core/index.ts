@@ -9,6 +9,7 @@ export * from './exercise/exercise';
 export * from './exercise/records';
 export { planOf, type Plan } from './exercise/plan';
 export * from './exercise/climb';
+export { cuesFor, cuesOf } from './exercise/cues';
 export { pinnedWhere, pinNumbers, spokenNote, spokenPlace } from './exercise/spoken';
 export { exerciseFromTab, fitPolicy, takeStrokes, withTab } from './exercise/taking';
 export * from './picking/analysis';

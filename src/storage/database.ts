@@ -108,7 +108,7 @@ export const VERSIONS: readonly Version[] = [
         }),
   },
   {
-    // A ladder is more than its start; an exercise knows the file it came from.
+    // A ladder is more than its start; an exercise knows the file it came from and the teacher's own cues.
     version: 3,
     stores: {},
     upgrade: async (transaction) => {
@@ -121,8 +121,9 @@ export const VERSIONS: readonly Version[] = [
       await transaction
         .table('exercises')
         .toCollection()
-        .modify((exercise: { origin?: null }) => {
+        .modify((exercise: { origin?: null; cues?: null }) => {
           exercise.origin ??= null;
+          exercise.cues ??= null;
         });
       // Undo and redo bring back whole records.
       await transaction
@@ -131,7 +132,7 @@ export const VERSIONS: readonly Version[] = [
         .modify((entry: { changes: { table: string; before: object | null; after: object | null }[] }) => {
           const missing: Record<string, object> = {
             ladders: { ...DEFAULT_LADDER, goalBpm: null },
-            exercises: { origin: null },
+            exercises: { origin: null, cues: null },
           };
           for (const { table, before, after } of entry.changes) {
             const whole = before === null ? after : after === null ? before : null;

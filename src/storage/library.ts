@@ -25,8 +25,10 @@ export interface LibraryItem {
 
 /** Puts a record and its passage together. */
 export function exerciseOf(record: ExerciseRecord, passage: Passage): Exercise {
-  const { title, policy, goal, alsoTrains, startBpm, studentNotes, sourceText, question, origin } = record;
-  return { title, passage, policy, goal, alsoTrains, startBpm, studentNotes, sourceText, question, origin };
+  const { title, policy, goal, alsoTrains, startBpm, studentNotes, cues, sourceText, question, origin } =
+    record;
+  const fields = { title, policy, goal, alsoTrains, startBpm, studentNotes, cues };
+  return { ...fields, passage, sourceText, question, origin };
 }
 
 /** The fields of an exercise as its record keeps them. */

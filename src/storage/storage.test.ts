@@ -224,7 +224,7 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     for (const one of VERSIONS.filter((candidate) => candidate.version <= version))
       old.version(one.version).stores(one.stores);
     const passage = putNote(emptyPassage(), 0, 2, 7);
-    const { passage: _, origin: _origin, ...fields } = newExercise('Kept', passage);
+    const { passage: _, origin: _origin, cues: _cues, ...fields } = newExercise('Kept', passage);
     const stamp = { revision: 1, createdAt: '', updatedAt: '', deviceId: 'd' };
     await old
       .table('exercises')

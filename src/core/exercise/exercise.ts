@@ -49,6 +49,8 @@ export interface Exercise {
   readonly alsoTrains: string;
   readonly startBpm: number;
   readonly studentNotes: readonly StudentNote[];
+  /** The teacher's own cues, a line each; null: those of the plan. */
+  readonly cues: string | null;
   /** The text that was pasted, with whatever in it was not understood. */
   readonly sourceText: string;
   /** What reading that text left to be asked. */
@@ -97,6 +99,7 @@ export function newExercise(title: string, passage: Passage, sourceText = ''): E
     alsoTrains: '',
     startBpm: DEFAULT_START_BPM,
     studentNotes: [],
+    cues: null,
     sourceText,
     question: null,
     origin: null,

@@ -2,6 +2,7 @@
 import { Trash2 } from 'lucide-react';
 import styled from 'styled-components';
 import {
+  cuesFor,
   noteAt,
   noteById,
   pinnedWhere,
@@ -39,6 +40,17 @@ const List = styled.ul`
   }
 `;
 
+const Cues = styled.div`
+  display: grid;
+  justify-items: start;
+  gap: 0.4rem;
+  max-width: 56rem;
+  margin-bottom: 1rem;
+  > :first-child {
+    width: 100%;
+  }
+`;
+
 const Row = styled.div`
   display: flex;
   flex-wrap: wrap;
@@ -56,6 +68,7 @@ interface StudentPanelProps {
 /** What the teacher says to the student, free or pinned to a change. */
 export function StudentPanel({ exercise, plan, caret, edit, onGo }: StudentPanelProps) {
   const { studentNotes, passage } = exercise;
+  const cues = cuesFor({ ...exercise, cues: null }, plan);
   const here = noteAt(passage, caret.ticks, caret.string);
   const changeHere = here && stringChangeFrom(plan.analysis, here.id);
   const set = (notes: readonly StudentNote[], label: string, mergeKey?: string) =>
@@ -64,6 +77,20 @@ export function StudentPanel({ exercise, plan, caret, edit, onGo }: StudentPanel
     set([...studentNotes, { id: newId(), text: '', pinnedTo }], 'Note to the student');
   return (
     <section aria-label="Notes to the student">
+      <Cues>
+        <TextField
+          label={`Cues over the exercise, a line each${exercise.cues === null ? ' (from the strokes)' : ''}`}
+          rows={Math.max(2, cues.length)}
+          value={exercise.cues ?? cues.join('\n')}
+          maxLength={2000}
+          onChange={(text) => edit('Cues', (one) => ({ ...one, cues: text }), 'cues')}
+        />
+        {exercise.cues === null ? null : (
+          <Button onPress={() => edit('Cues from the strokes', (one) => ({ ...one, cues: null }))}>
+            Take them from the strokes again
+          </Button>
+        )}
+      </Cues>
       {studentNotes.length === 0 ? (
         <p>Nothing yet. A note stands on the handout; one pinned to a change stands at that change.</p>
       ) : null}

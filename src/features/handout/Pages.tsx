@@ -49,6 +49,10 @@ const Sheet = styled.div`
     align-items: center;
     gap: 4px;
   }
+  .cues {
+    font-size: 14.5px;
+    font-weight: 600;
+  }
   .system {
     display: block;
   }

@@ -5,6 +5,7 @@ import {
   bpmText,
   climbOf,
   countText,
+  cuesFor,
   durationText,
   goalText,
   KIND_NAMES,
@@ -67,6 +68,17 @@ function Heading({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
         {policy.loop ? ', round and round' : ''}. {trainsSentence(plan.analysis)}
       </p>
     </header>
+  );
+}
+
+/** What to keep in mind, in large letters. */
+function Cues({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
+  return (
+    <ul className="cues">
+      {cuesFor(exercise, plan).map((cue) => (
+        <li key={cue}>{cue}</li>
+      ))}
+    </ul>
   );
 }
 
@@ -258,6 +270,9 @@ export function piecesOf(
     const plan = planOf(exercise.passage, exercise.policy, setup);
     const pieces: Omit<SheetPiece, 'startsPage'>[] = [
       { key: 'heading', withNext: true, body: <Heading exercise={exercise} plan={plan} /> },
+      ...(cuesFor(exercise, plan).length > 0
+        ? [{ key: 'cues', withNext: true, body: <Cues exercise={exercise} plan={plan} /> }]
+        : []),
       { key: 'marks', withNext: true, body: <Marks plan={plan} /> },
       ...lanePieces(exercise, plan, width),
       { key: 'larger', withNext: false, body: <LargerStrokes exercise={exercise} plan={plan} /> },

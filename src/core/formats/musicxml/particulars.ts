@@ -13,6 +13,7 @@ export interface Particulars {
   readonly policy: Exercise['policy'];
   readonly goal: Exercise['goal'];
   readonly alsoTrains: string;
+  readonly cues: string | null;
   readonly subdivision: number;
   readonly beatSubdivisions: Passage['beatSubdivisions'];
   /** Of the notes, so that locks and pinned notes are put back only on the notes they were on. */
@@ -28,12 +29,13 @@ export function digestOf({ notes }: Pick<Passage, 'notes'>): string {
 }
 
 /** The text of the field. */
-export function particularsOf({ passage, policy, goal, alsoTrains, studentNotes }: Exercise): string {
+export function particularsOf({ passage, policy, goal, alsoTrains, cues, studentNotes }: Exercise): string {
   const index = new Map(passage.notes.map((note, at) => [note.id, at]));
   const particulars: Particulars = {
     policy,
     goal,
     alsoTrains,
+    cues,
     subdivision: passage.subdivision,
     beatSubdivisions: passage.beatSubdivisions,
     notesAre: digestOf(passage),
@@ -50,6 +52,7 @@ const schema = Joi.object({
   policy: exerciseParts.policy.required(),
   goal: exerciseParts.goal.required(),
   alsoTrains: exerciseParts.alsoTrains,
+  cues: exerciseParts.cues,
   subdivision: exerciseParts.subdivision.required(),
   beatSubdivisions: exerciseParts.beatSubdivisions.required(),
   notesAre: Joi.string().allow('').max(2_000_000).required(),

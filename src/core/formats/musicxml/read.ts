@@ -163,12 +163,13 @@ function studentNotesOf(part: ReadPart, notes: readonly Note[], offset: number):
 
 /** Puts back what travelled in the miscellaneous field. */
 function withParticulars(exercise: Exercise, particulars: Particulars, left: LeftOut): Exercise {
-  const { policy, goal, alsoTrains, subdivision, beatSubdivisions } = particulars;
+  const { policy, goal, alsoTrains, cues, subdivision, beatSubdivisions } = particulars;
   const back: Exercise = {
     ...exercise,
     policy: { ...policy, loop: exercise.policy.loop === true },
     goal,
     alsoTrains,
+    cues,
     passage: { ...exercise.passage, subdivision, beatSubdivisions },
   };
   if (digestOf(back.passage) !== particulars.notesAre) {

@@ -93,7 +93,7 @@ function upToDate(value: object): unknown {
   return {
     ...file,
     version: PROJECT_VERSION,
-    exercises: withField(file.exercises, { origin: null }),
+    exercises: withField(file.exercises, { origin: null, cues: null }),
     ladders: withField(file.ladders, { ...DEFAULT_LADDER, goalBpm: null }),
   };
 }

@@ -101,11 +101,14 @@ const policy = Joi.object({
   maySweep: Joi.boolean(),
 });
 
+const cues = orNull(Joi.string().allow('').max(PROJECT_LIMITS.textLength));
+
 /** Parts of an exercise that other formats carry too. */
 export const exerciseParts = {
   policy,
   goal,
   alsoTrains: text(PROJECT_LIMITS.textLength),
+  cues,
   subdivision,
   beatSubdivisions,
   lock,
@@ -141,6 +144,7 @@ const exercise = Joi.object({
       }),
     ),
   ),
+  cues,
   origin: orNull(
     Joi.object({
       file: text(PROJECT_LIMITS.titleLength),

@@ -1,0 +1,75 @@
+/** Cues: the two or three sentences that a teacher would write over an exercise, from its analysis. */
+import { isStringChange } from '../picking/changes';
+import type { Transition } from '../picking/analysis';
+import { STROKE_NAMES } from '../picking/words';
+import type { Exercise } from './exercise';
+import type { Plan } from './plan';
+
+/** More than this nobody keeps in mind while playing. */
+const MOST_CUES = 3;
+
+/** Where the pick stands after a stroke that left the strings. */
+const SIDE = { down: 'floor side', up: 'ceiling side' } as const;
+
+const withArticle = (stroke: 'down' | 'up') => `${stroke === 'up' ? 'an' : 'a'} ${STROKE_NAMES[stroke]}`;
+
+/** One cue for exits that are alike. */
+function exitCue({ stringFrom, stringTo, fromStroke, contact, kind }: Transition, isOnly: boolean): string {
+  const strings = `string ${stringFrom}`;
+  if (contact === 'rest')
+    return `Let the ${STROKE_NAMES[fromStroke]} on ${strings} come to rest on string ${stringTo} and push on from there.`;
+  if (kind === 'sweep')
+    return `Lift the ${STROKE_NAMES[fromStroke]} on ${strings} over to string ${stringTo} in one direction.`;
+  const which = isOnly
+    ? `The last note on ${strings}`
+    : `Before string ${stringTo} the last note on ${strings}`;
+  return `${which} is ${withArticle(fromStroke)}: bring the pick out on the ${SIDE[fromStroke]}.`;
+}
+
+/**
+ * What to say over an exercise, most frequent exits first. Exits that are all alike are said in one sentence; a loop
+ * whose strokes turn in the second pass says so.
+ */
+export function cuesOf({ analysis }: Plan): string[] {
+  const changes = [...analysis.transitions, ...analysis.outsideLoop].filter(
+    (change) => isStringChange(change) && change.pass === 0,
+  );
+  const turns = analysis.loop && analysis.passes === 2;
+  const turnCue = turns ? ['The second time round every stroke turns: listen that nothing else does.'] : [];
+  const first = changes[0];
+  if (!first) return turnCue;
+  const isAlike = (change: Transition) =>
+    change.fromStroke === first.fromStroke && change.contact === first.contact;
+  if (changes.length > 1 && changes.every(isAlike)) {
+    const all =
+      first.contact === 'rest'
+        ? `Every string is left with ${withArticle(first.fromStroke)} that comes to rest on the next string: one motion.`
+        : `Every string is left with ${withArticle(first.fromStroke)}: bring the pick out on the ${SIDE[first.fromStroke]} each time.`;
+    return [all, ...turnCue];
+  }
+  const groups = new Map<string, Transition[]>();
+  for (const change of changes) {
+    const key = `${change.stringFrom} ${change.fromStroke} ${change.contact} ${change.contact === 'rest' ? change.stringTo : ''}`;
+    groups.set(key, [...(groups.get(key) ?? []), change]);
+  }
+  const most = [...groups.values()].sort((a, b) => b.length - a.length).slice(0, MOST_CUES - turnCue.length);
+  const cues = most.map((some) => {
+    const one = some[0]!;
+    const others = changes.filter((change) => change.stringFrom === one.stringFrom);
+    return exitCue(
+      one,
+      others.every((change) => change.fromStroke === one.fromStroke),
+    );
+  });
+  return [...cues, ...turnCue];
+}
+
+/** The cues that stand over an exercise: the teacher's own, or those of the plan. */
+export function cuesFor({ cues }: Exercise, plan: Plan): string[] {
+  return cues === null
+    ? cuesOf(plan)
+    : cues
+        .split('\n')
+        .map((line) => line.trim())
+        .filter((line) => line !== '');
+}
