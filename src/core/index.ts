@@ -28,6 +28,7 @@ export { isPicked } from './picking/picks';
 export { otherStroke, RESTARTS, type PickingPolicy, type PolicyKind } from './picking/policy';
 export { comparePolicies, type ComparedPolicy } from './picking/compare';
 export { withSlurs } from './picking/overlay';
+export { placesInBeat, type PlacesInBeat } from './picking/places';
 export { assignStrokes, type StrokeAssignment, type StrokeReason, type Unmet } from './picking/strokes';
 export * from './picking/words';
 export * from './balance/balance';

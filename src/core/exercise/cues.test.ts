@@ -23,6 +23,10 @@ describe('cues', () => {
       'Every string is left with a downstroke that comes to rest on the next string: one motion.',
     ]);
     expect(cues([4, 4, 4, 3, 3], { loop: true }).at(-1)).toMatch(/^The second time round every stroke turns/);
+    expect(cues([4, 3, 2, 1, 1, 2, 3], { kind: 'sweep' })).toEqual([
+      'One downstroke carries from string 4 to string 1: it rests on each string before it sounds it.',
+      'One upstroke carries from string 1 to string 3: it rests on each string before it sounds it.',
+    ]);
     expect(cues([3, 3, 3])).toEqual([]);
   });
 

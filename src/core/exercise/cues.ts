@@ -13,11 +13,21 @@ const SIDE = { down: 'floor side', up: 'ceiling side' } as const;
 
 const withArticle = (stroke: 'down' | 'up') => `${stroke === 'up' ? 'an' : 'a'} ${STROKE_NAMES[stroke]}`;
 
+/** Sweeps with one stroke: a single motion over several strings, or the same thing at several places. */
+function sweepCue(some: readonly Transition[]): string {
+  const [first, last] = [some[0]!, some.at(-1)!];
+  const stroke = STROKE_NAMES[first.fromStroke];
+  if (some.length === 1)
+    return `Let the ${stroke} on string ${first.stringFrom} come to rest on string ${first.stringTo} and push on from there.`;
+  const isOneMotion = some.every((change, at) => at === 0 || change.from === some[at - 1]!.to);
+  return isOneMotion
+    ? `One ${stroke} carries from string ${first.stringFrom} to string ${last.stringTo}: it rests on each string before it sounds it.`
+    : `Each ${stroke} that leads on to the next string comes to rest there: push on, do not lift.`;
+}
+
 /** One cue for exits that are alike. */
-function exitCue({ stringFrom, stringTo, fromStroke, contact, kind }: Transition, isOnly: boolean): string {
+function exitCue({ stringFrom, stringTo, fromStroke, kind }: Transition, isOnly: boolean): string {
   const strings = `string ${stringFrom}`;
-  if (contact === 'rest')
-    return `Let the ${STROKE_NAMES[fromStroke]} on ${strings} come to rest on string ${stringTo} and push on from there.`;
   if (kind === 'sweep')
     return `Lift the ${STROKE_NAMES[fromStroke]} on ${strings} over to string ${stringTo} in one direction.`;
   const which = isOnly
@@ -49,12 +59,13 @@ export function cuesOf({ analysis }: Plan): string[] {
   }
   const groups = new Map<string, Transition[]>();
   for (const change of changes) {
-    const key = `${change.stringFrom} ${change.fromStroke} ${change.contact} ${change.contact === 'rest' ? change.stringTo : ''}`;
+    const key = `${change.contact === 'rest' ? 'rest' : change.stringFrom} ${change.fromStroke}`;
     groups.set(key, [...(groups.get(key) ?? []), change]);
   }
   const most = [...groups.values()].sort((a, b) => b.length - a.length).slice(0, MOST_CUES - turnCue.length);
   const cues = most.map((some) => {
     const one = some[0]!;
+    if (one.contact === 'rest') return sweepCue(some);
     const others = changes.filter((change) => change.stringFrom === one.stringFrom);
     return exitCue(
       one,

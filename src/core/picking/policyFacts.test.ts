@@ -5,6 +5,7 @@ import { DEFAULT_SETUP } from '../instrument/instrument';
 import type { Passage, Stroke } from '../passage/passage';
 import { analyseStrokes } from './analysis';
 import { comparePolicies } from './compare';
+import { placesInBeat } from './places';
 import { otherStroke, type PickingPolicy } from './policy';
 import { assignStrokes } from './strokes';
 import { passageOn } from './testing';
@@ -144,5 +145,40 @@ describe('facts of the trade, common practice, no source', () => {
       expect(figures).toEqual(analyseStrokes(passage, assignment, false, DEFAULT_SETUP).figures);
       expect(differs).toEqual(mine.flatMap((given, at) => (assignment.passes[0]![at] === given ? [] : [at])));
     }
+  });
+});
+
+describe('strokes by place in the beat', () => {
+  it('are counted over the common period: lcm(n, m) / n passes for the beat, two for an odd alternating loop', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 15 }), fc.integer({ min: 1, max: 6 }), (slots, subdivision) => {
+        const base = passageOn(Array<number>(slots).fill(3));
+        const slotTicks = 6720 / subdivision;
+        const passage: Passage = {
+          ...base,
+          subdivision,
+          lengthTicks: slots * slotTicks,
+          notes: base.notes.map((note, at) => ({
+            ...note,
+            onsetTicks: at * slotTicks,
+            durationTicks: slotTicks,
+          })),
+        };
+        const assignment = assignStrokes(passage, { kind: 'alternateByNote', start: 'down', loop: true });
+        const { strokePasses, beatPasses, passes, counts } = placesInBeat(passage, assignment, true);
+        expect(strokePasses).toBe(slots % 2 === 0 ? 1 : 2);
+        // Played on and on: the first pass that begins on a beat again.
+        let again = 1;
+        while ((again * slots) % subdivision !== 0) again++;
+        expect(beatPasses).toBe(again);
+        let both = 1;
+        while (both % strokePasses !== 0 || both % beatPasses !== 0) both++;
+        expect(passes).toBe(both);
+        const expected = counts.map(() => ({ down: 0, up: 0 }));
+        for (let at = 0; at < slots * passes; at++)
+          expected[at % subdivision]![at % 2 === 0 ? 'down' : 'up']++;
+        expect(counts).toEqual(expected);
+      }),
+    );
   });
 });

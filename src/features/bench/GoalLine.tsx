@@ -14,6 +14,7 @@ const Row = styled.div`
   align-items: baseline;
   gap: 0.2rem 1.25rem;
   .end {
+    align-self: center;
     margin-left: auto;
   }
 `;
@@ -36,6 +37,7 @@ const Title = styled.input`
 
 const Goal = styled.div`
   display: flex;
+  flex: 1 0 100%;
   flex-wrap: wrap;
   align-items: center;
   gap: 0 0.6rem;
@@ -83,6 +85,9 @@ export function GoalLine({ exercise, check, edit, onChangeGoal, ways }: GoalLine
         maxLength={300}
         onChange={(event) => edit('Title', (one) => ({ ...one, title: event.target.value }), 'title')}
       />
+      <span className="end">
+        <Menu label="Give out" name="Give out" icon={<Send size={15} aria-hidden />} items={ways} />
+      </span>
       <Goal>
         <State $colour={paint}>
           <Icon size={16} aria-hidden />
@@ -94,9 +99,6 @@ export function GoalLine({ exercise, check, edit, onChangeGoal, ways }: GoalLine
           {check.state === 'nothing to check' ? 'Set the goal' : 'Change the goal'}
         </Button>
       </Goal>
-      <span className="end">
-        <Menu label="Give out" name="Give out" icon={<Send size={15} aria-hidden />} items={ways} />
-      </span>
     </Row>
   );
 }

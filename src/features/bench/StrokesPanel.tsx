@@ -15,6 +15,7 @@ import { Choice } from '@/ui/controls/Choice';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
+import { PlaceTable } from './PlaceTable';
 import { PolicySettings } from './PolicySettings';
 
 const Panel = styled.section`
@@ -128,6 +129,7 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
         silently ({figures.travelMm.toFixed(0)} mm){passes > 1 ? ' a pass' : ''}.
       </p>
       <p>{slantSentence(plan, passage)}</p>
+      <PlaceTable exercise={exercise} plan={plan} />
       {slurred.length > 0 ? (
         <Row>
           <p>{counted(slurred.length, 'note is', 'notes are')} slurred by the plan, not in the notes.</p>
