@@ -2,6 +2,7 @@
 export * from './instrument/instrument';
 export * from './passage/passage';
 export * from './passage/edits';
+export * from './passage/range';
 export { emptyPassage } from './passage/empty';
 export { passageHash, canonicalJson } from './passage/hash';
 export * from './rhythm/slots';

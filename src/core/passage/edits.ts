@@ -137,7 +137,8 @@ export function restNotes(passage: Passage, ids: readonly string[]): Passage {
 
 /** Moves everything from a slot on by some slots, keeping each note's place within its slot. */
 function shiftFrom(passage: Passage, fromTicks: number, by: 1 | -1): Passage {
-  const longer = { ...passage, lengthTicks: passage.lengthTicks + passage.meter.beatTicks };
+  // Two beats more: where a beat is one slot, the end moves to the beginning of the second.
+  const longer = { ...passage, lengthTicks: passage.lengthTicks + 2 * passage.meter.beatTicks };
   const slots = slotsOf(longer);
   const indexAt = new Map(slots.map((slot, index) => [slot.ticks, index]));
   const shifted = (ticks: number) => {

@@ -36,6 +36,7 @@ import { GoalLine } from './GoalLine';
 import { laneBindings, laneKeyGroups } from './laneKeys';
 import { Legend } from './Legend';
 import { usePlaying } from './usePlaying';
+import { RANGE_KEYS, useRange } from './useRange';
 
 const Root = styled.div`
   display: grid;
@@ -69,6 +70,7 @@ const NoteStrip = dynamic(() => import('./NoteStrip').then((module) => module.No
   ssr: false,
   loading: () => <div style={{ height: '4.5rem' }} />,
 });
+const RangeStrip = dynamic(() => import('./RangeStrip').then((module) => module.RangeStrip), { ssr: false });
 const BenchBar = dynamic(() => import('./BenchBar').then((module) => module.BenchBar), { ssr: false });
 
 /** The lane takes at most this part of the window before it scrolls inside. */
@@ -196,7 +198,8 @@ export function Bench({ session, state, exercise }: BenchProps) {
     digits,
   };
   const bindings = laneBindings(hands);
-  const [keyGroups] = useState(() => [PLAY_KEYS, VIEW_KEYS, ...laneKeyGroups(bindings)]);
+  const marking = useRange(passage, plan, pass, caret, apply);
+  const [keyGroups] = useState(() => [PLAY_KEYS, VIEW_KEYS, RANGE_KEYS, ...laneKeyGroups(bindings)]);
   useKeySheet(keyGroups);
   const setLoop = (loop: boolean) =>
     edit(loop ? 'Loop on' : 'Loop off', (one) => ({ ...one, policy: { ...one.policy, loop } }));
@@ -227,7 +230,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
   const sentence = trainsSentence(plan.analysis);
   const selected = noteAt(passage, caret.ticks, caret.string);
   return (
-    <Root ref={root} onKeyDown={onViewKey}>
+    <Root ref={root} onKeyDown={onViewKey} onCopy={marking.onCopy} onPaste={marking.onPaste}>
       <GoalLine
         exercise={exercise}
         check={check}
@@ -251,6 +254,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
         summary={`${exercise.title}. ${sentence} ${goal.kind ? `Goal: ${goalText(goal)}.` : ''} Arrow keys move, digits set frets, question mark lists all keys.`}
         maxHeight={windowHeight * LANE_SHARE}
         playing={following}
+        range={marking.range}
         onPlace={place}
         onMove={(note, to) => apply(moveNoteTo(passage, note, to))}
         onPut={(at) => apply(putFret(passage, at, fretBefore(passage, at)))}
@@ -258,9 +262,21 @@ export function Bench({ session, state, exercise }: BenchProps) {
           const given = plan.assignment.passes[pass]?.[passage.notes.indexOf(note)] ?? 'down';
           apply(lockHere(passage, { ticks: note.onsetTicks, string: note.string }, nextLock(note, given)));
         }}
-        onKeyDown={keyHandler(bindings)}
+        onKeyDown={keyHandler([...marking.bindings, ...bindings])}
       />
-      <NoteStrip passage={passage} plan={plan} pass={pass} caret={caret} note={selected} apply={apply} />
+      {marking.range ? (
+        <RangeStrip
+          passage={passage}
+          plan={plan}
+          pass={pass}
+          range={marking.range}
+          caret={caret}
+          apply={marking.applyRanged}
+          onDone={marking.letGo}
+        />
+      ) : (
+        <NoteStrip passage={passage} plan={plan} pass={pass} caret={caret} note={selected} apply={apply} />
+      )}
       <Trains>
         <p data-trains>{sentence}</p>
         <Legend kinds={kinds} hasPins={pinned.size > 0} />

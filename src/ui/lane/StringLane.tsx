@@ -11,10 +11,11 @@ import {
   type PointerEvent,
 } from 'react';
 import styled from 'styled-components';
-import type { Note, Passage, Plan, PlayPlace } from '@/core';
+import type { Note, Passage, Plan, PlayPlace, Range } from '@/core';
 import { colour } from '../theme/tokens';
 import { laneSizeFor, layoutLane, type LaneSize, type LaneSystem } from './layout';
 import { rowsFor, type Rows } from './drawing';
+import { RangeField } from './RangeField';
 import { SystemDrawing } from './SystemDrawing';
 
 /** A place in the lane: a moment on a string. */
@@ -60,6 +61,8 @@ interface StringLaneProps {
     readonly place: () => PlayPlace | null;
     readonly onPass: (pass: number) => void;
   } | null;
+  /** Marked slots. */
+  readonly range: Range | null;
   readonly onPlace: (place: Place) => void;
   /** A note was dragged to another place. */
   readonly onMove: (note: Note, to: Place) => void;
@@ -276,6 +279,7 @@ export function StringLane(props: StringLaneProps) {
                       props.onPut(hit.place);
                   }}
                 >
+                  <RangeField system={system} rows={rows} slotWidth={slotWidth} range={props.range} />
                   <Caret
                     size={size}
                     system={system}

@@ -1,0 +1,58 @@
+/** Marked slots: repeated, turned, moved, locked, and carried to another exercise as plain tab. */
+import { expect, lane, openLibrary, saved, spoken, test } from './fixtures';
+
+test('slots are marked and changed together by keyboard, and copied between exercises', async ({ page }) => {
+  await openLibrary(page);
+  await page.getByRole('link', { name: 'Over the stile' }).click();
+  await expect(lane(page)).toBeFocused();
+  const notes = page.getByRole('tab', { name: /^Notes \d+/ });
+  const count = Number(/\d+/.exec((await notes.textContent()) ?? '')![0]);
+  await page.keyboard.press('Home');
+  const first = await spoken(page).textContent();
+  await page.keyboard.press('m');
+  for (let more = 0; more < 2; more++) await page.keyboard.press('ArrowRight');
+  const strip = page.getByRole('region', { name: 'The marked slots' });
+  await expect(strip).toContainText('3 notes marked');
+
+  await page.keyboard.press('e');
+  await expect(page.getByRole('tab', { name: `Notes ${count + 3}` })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('tab', { name: `Notes ${count}` })).toBeVisible();
+
+  await lane(page).focus();
+  await page.keyboard.press('Escape');
+  await expect(strip).toBeHidden();
+  await page.keyboard.press('Home');
+  await page.keyboard.press('m');
+  for (let more = 0; more < 2; more++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('u');
+  await expect(spoken(page)).toContainText('upstroke, locked');
+  await page.keyboard.press('a');
+  await expect(spoken(page)).not.toContainText('locked');
+  const before = await spoken(page).textContent();
+  await page.keyboard.press('+');
+  await expect(spoken(page)).not.toHaveText(before!);
+  await page.keyboard.press('-');
+  await expect(spoken(page)).toHaveText(before!);
+  await page.keyboard.press('v');
+  const place = (said: string | null) => /string \d, fret \d+/.exec(said ?? '')?.[0] ?? '';
+  await expect(spoken(page)).toContainText(place(first));
+  await page.keyboard.press('v');
+  await expect(spoken(page)).toHaveText(before!);
+
+  await page.keyboard.press('Control+c');
+  await expect(page.getByText('The marked notes are on the clipboard as tab.')).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(/^e\|/m);
+  await saved(page);
+  await page.getByRole('link', { name: 'Library' }).click();
+  await page.getByRole('button', { name: 'New empty exercise' }).click();
+  await expect(lane(page)).toBeFocused();
+  await page.keyboard.press('Control+v');
+  await expect(page.getByRole('tab', { name: 'Notes 3' })).toBeVisible();
+  await page.keyboard.press('Home');
+  await expect(spoken(page)).toContainText(place(first));
+  await page.evaluate(() => navigator.clipboard.writeText('no tab at all'));
+  await page.keyboard.press('Control+v');
+  await expect(page.getByText('No notes were found.', { exact: false })).toBeVisible();
+  await expect(page.getByRole('tab', { name: 'Notes 3' })).toBeVisible();
+});

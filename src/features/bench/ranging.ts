@@ -1,0 +1,93 @@
+/** What is done to marked slots, as changes of the Bench; pure. */
+import {
+  deleteRange,
+  extractRange,
+  insertPassage,
+  lockRange,
+  muteRange,
+  notesIn,
+  readTabText,
+  reverseRange,
+  shiftFrets,
+  writeTabText,
+  type Passage,
+  type Plan,
+  type Range,
+  type Stroke,
+} from '@/core';
+import type { Place } from '@/ui/lane/StringLane';
+import type { Change } from './editing';
+
+/** A change of a range, or in words why there is none. */
+export type Ranged = Change | { readonly fault: string };
+
+const at = (range: Range, caret: Place): Place => ({ ...caret, ticks: range.fromTicks });
+
+/** Along the neck by some frets. */
+export function fretsBy(passage: Passage, range: Range, caret: Place, by: number): Ranged {
+  const next = shiftFrets(passage, range, by);
+  return next
+    ? { label: by > 0 ? 'Frets up' : 'Frets down', passage: next, caret }
+    : { fault: 'A marked note would leave the neck; nothing was moved.' };
+}
+
+/** Backwards. */
+export function backwards(passage: Passage, range: Range, caret: Place): Ranged {
+  return { label: 'Backwards', passage: reverseRange(passage, range), caret };
+}
+
+/** Once more after itself. */
+export function twice(passage: Passage, range: Range, caret: Place): Ranged {
+  const put = insertPassage(passage, range.toTicks, extractRange(passage, range));
+  return put
+    ? { label: 'Twice', passage: put.passage, caret }
+    : { fault: 'There is nothing in the marked slots to repeat.' };
+}
+
+/** Takes the slots out. */
+export function cutOut(passage: Passage, range: Range, caret: Place): Ranged {
+  return { label: 'Delete the marked', passage: deleteRange(passage, range), caret: at(range, caret) };
+}
+
+/** Locks one stroke, those that are shown, or none. */
+export function lockMarked(
+  passage: Passage,
+  range: Range,
+  caret: Place,
+  strokes: Stroke | readonly (Stroke | null)[] | null,
+): Ranged {
+  const each = typeof strokes === 'string' ? passage.notes.map(() => strokes) : strokes;
+  return {
+    label: strokes === null ? 'Leave to the plan' : 'Lock the marked',
+    passage: lockRange(passage, range, each),
+    caret,
+  };
+}
+
+/** Muted by the palm, or ringing again where all are muted. */
+export function palmMarked(passage: Passage, range: Range, caret: Place): Ranged {
+  const isMuted = notesIn(passage, range).every((note) => note.palmMute);
+  return {
+    label: isMuted ? 'Ring again' : 'Palm mute',
+    passage: muteRange(passage, range, !isMuted),
+    caret,
+  };
+}
+
+/** The marked slots (or all) as tab with strokes and count. */
+export function copied(passage: Passage, plan: Plan, pass: number, range: Range | null): string {
+  const strokes = plan.assignment.passes[pass] ?? [];
+  if (!range) return writeTabText(plan.passage, { strokes });
+  const inside = new Set(notesIn(passage, range).map(({ id }) => id));
+  return writeTabText(extractRange(plan.passage, range), {
+    strokes: strokes.filter((_, index) => inside.has(passage.notes[index]!.id)),
+  });
+}
+
+/** Puts a tab in at the caret; what follows moves on. */
+export function pasted(passage: Passage, caret: Place, text: string): Ranged {
+  const reading = readTabText(text, { subdivision: passage.subdivision });
+  const put = insertPassage(passage, caret.ticks, reading.passage);
+  if (!put) return { fault: reading.problems.at(-1)?.message ?? 'There is no tab on the clipboard.' };
+  return { label: 'Put tab in', passage: put.passage, caret };
+}

@@ -1,0 +1,98 @@
+'use client';
+import { useState, type ClipboardEvent } from 'react';
+import { rangeBetween, type Passage, type Plan, type Range } from '@/core';
+import { say } from '@/ui/controls/say';
+import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
+import type { Place } from '@/ui/lane/StringLane';
+import type { Change } from './editing';
+import { backwards, copied, cutOut, fretsBy, lockMarked, pasted, twice, type Ranged } from './ranging';
+
+export const RANGE_KEYS: KeyGroup = {
+  title: 'Lane: marked slots',
+  bindings: [
+    { keys: ['m'], does: 'Mark from here, or let go' },
+    { keys: ['Escape'], does: 'Let go' },
+    { keys: ['+', '-'], does: 'All one fret up or down' },
+    { keys: ['v'], does: 'Backwards' },
+    { keys: ['e'], does: 'Once more after itself' },
+    { keys: ['d', 'u', 'a'], does: 'Lock all down, all up, or leave them to the plan' },
+    { keys: ['Delete'], does: 'Delete the marked slots and close up' },
+    { keys: ['Ctrl+c', 'Ctrl+v'], does: 'Copy as tab, put tab in at the caret' },
+  ],
+};
+
+export interface RangeHands {
+  readonly range: Range | null;
+  readonly letGo: () => void;
+  readonly applyRanged: (ranged: Ranged) => void;
+  /** Before those of the lane, since they take some of its keys while something is marked. */
+  readonly bindings: readonly KeyBinding[];
+  readonly onCopy: (event: ClipboardEvent) => void;
+  readonly onPaste: (event: ClipboardEvent) => void;
+}
+
+/** Marking slots in the lane, and what is done to them. */
+export function useRange(
+  passage: Passage,
+  plan: Plan,
+  pass: number,
+  caret: Place,
+  apply: (change: Change | null) => void,
+): RangeHands {
+  const [anchor, setAnchor] = useState<number | null>(null);
+  const range = anchor === null ? null : rangeBetween(passage, anchor, caret.ticks);
+  const letGo = () => setAnchor(null);
+  const applyRanged = (ranged: Ranged) => {
+    if ('fault' in ranged) say(ranged.fault);
+    else apply(ranged);
+  };
+  const inRange = (keys: readonly string[], make: (marked: Range) => Ranged, ends = false): KeyBinding[] =>
+    range === null
+      ? []
+      : [
+          {
+            keys,
+            does: '',
+            run: () => {
+              applyRanged(make(range));
+              if (ends) letGo();
+            },
+          },
+        ];
+  const mark: KeyBinding = {
+    keys: ['m'],
+    does: '',
+    run: () => setAnchor(anchor === null ? caret.ticks : null),
+  };
+  const isLane = (event: ClipboardEvent) =>
+    event.target instanceof HTMLElement && event.target.closest('[data-lane]') !== null;
+  return {
+    range,
+    letGo,
+    applyRanged,
+    bindings: [
+      mark,
+      ...(range === null ? [] : [{ keys: ['Escape'], does: '', run: letGo }]),
+      ...inRange(['+'], (marked) => fretsBy(passage, marked, caret, 1)),
+      ...inRange(['-'], (marked) => fretsBy(passage, marked, caret, -1)),
+      ...inRange(['v'], (marked) => backwards(passage, marked, caret)),
+      ...inRange(['e'], (marked) => twice(passage, marked, caret)),
+      ...inRange(['d'], (marked) => lockMarked(passage, marked, caret, 'down')),
+      ...inRange(['u'], (marked) => lockMarked(passage, marked, caret, 'up')),
+      ...inRange(['a'], (marked) => lockMarked(passage, marked, caret, null)),
+      ...inRange(['Delete', 'Backspace'], (marked) => cutOut(passage, marked, caret), true),
+    ],
+    onCopy: (event) => {
+      if (!isLane(event)) return;
+      event.preventDefault();
+      event.clipboardData.setData('text/plain', copied(passage, plan, pass, range));
+      say(range ? 'The marked notes are on the clipboard as tab.' : 'All notes are on the clipboard as tab.');
+    },
+    onPaste: (event) => {
+      if (!isLane(event)) return;
+      event.preventDefault();
+      letGo();
+      applyRanged(pasted(passage, caret, event.clipboardData.getData('text/plain')));
+    },
+  };
+}
