@@ -18,7 +18,7 @@ const Strip = styled.section`
   border-radius: 0.5rem;
   background: ${colour.sunken};
   p {
-    flex: 1 1 12rem;
+    flex: 1 1 9rem;
   }
   small {
     display: block;
@@ -46,11 +46,11 @@ export function RangeStrip({ passage, plan, pass, range, caret, apply, onDone }:
         <b>{counted(notes.length, 'note')} marked</b>
         <small>Move the caret to mark more.</small>
       </p>
-      <Button onPress={() => apply(fretsBy(passage, range, caret, -1))}>
-        Fret down <kbd aria-hidden>−</kbd>
+      <Button aria-label="One fret down" onPress={() => apply(fretsBy(passage, range, caret, -1))}>
+        Fret <kbd aria-hidden>−</kbd>
       </Button>
-      <Button onPress={() => apply(fretsBy(passage, range, caret, 1))}>
-        Fret up <kbd aria-hidden>+</kbd>
+      <Button aria-label="One fret up" onPress={() => apply(fretsBy(passage, range, caret, 1))}>
+        Fret <kbd aria-hidden>+</kbd>
       </Button>
       <Button onPress={() => apply(backwards(passage, range, caret))}>
         Backwards <kbd aria-hidden>V</kbd>
