@@ -10,5 +10,5 @@ export default async function HandoutPage({
 }) {
   const { ids } = await searchParams;
   const wanted = (Array.isArray(ids) ? ids : [ids ?? '']).flatMap((some) => some.split(',')).filter(Boolean);
-  return <HandoutView ids={wanted} />;
+  return <HandoutView ids={[...new Set(wanted)]} />;
 }

@@ -75,8 +75,8 @@ function Heading({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
 function Cues({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
   return (
     <ul className="cues">
-      {cuesFor(exercise, plan).map((cue) => (
-        <li key={cue}>{cue}</li>
+      {cuesFor(exercise, plan).map((cue, at) => (
+        <li key={at}>{cue}</li>
       ))}
     </ul>
   );
