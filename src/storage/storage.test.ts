@@ -13,7 +13,7 @@ import {
   writeProject,
 } from '@/core';
 import { database, Database, onDatabaseNotice, VERSIONS, type DatabaseNotice } from './database';
-import { exportProject, importProject } from './exchange';
+import { exportExercises, exportProject, importProject } from './exchange';
 import {
   addEmptyExercise,
   addExercise,
@@ -21,6 +21,7 @@ import {
   deleteExercise,
   keptLadder,
   readLibrary,
+  readSheet,
   renameExercise,
   setLadder,
 } from './library';
@@ -214,6 +215,23 @@ describe('project files', () => {
       'Mine, changed',
     ]);
   });
+});
+
+it('some exercises go out as they are shown, with their ladders and the students of these', async () => {
+  const id = await addExercise(db, newExercise('Out', putNote(emptyPassage(), 0, 2, 5)), 'Add');
+  await addExercise(db, newExercise('Stays', putNote(emptyPassage(), 0, 3, 5)), 'Add');
+  await setLadder(db, id, 'me', 60, { startBpm: 72, passes: 6 });
+  const shown = { ...newExercise('Out, just changed', putNote(emptyPassage(), 0, 1, 9)), cues: 'Slow.' };
+  const { project } = readProject(writeProject(await exportExercises(db, [{ id, exercise: shown }])));
+  expect(project!.exercises.map(({ title }) => title)).toEqual(['Out, just changed']);
+  expect(project!.ladders).toMatchObject([{ startBpm: 72, passes: 6 }]);
+  expect(project!.players.map((player) => player.id)).toEqual(['me']);
+  const empty = new Database(`out-${count++}`);
+  expect(await importProject(empty, project!, 'Import')).toEqual({ added: 1, same: 0, copied: 0 });
+  expect(await readSheet(empty, ['not here', id], 'me')).toMatchObject([
+    { id, exercise: shown, ladder: { startBpm: 72 } },
+  ]);
+  empty.close();
 });
 
 it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
