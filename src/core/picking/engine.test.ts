@@ -99,11 +99,13 @@ function withLocks(strings: readonly (number | number[])[], locks: Record<number
 }
 
 describe.each([
-  ['line', false, 10, 1500],
-  ['loop', true, 5, 1500],
-] as const)('the engine on a %s', (_, loop, maxLength, numRuns) => {
+  ['line', false, [1, 10], 1500],
+  ['loop', true, [1, 5], 1500],
+  ['long line', false, [13, 14], 15],
+  ['long loop', true, [7, 7], 15],
+] as const)('the engine on a %s', (_, loop, [minLength, maxLength], numRuns) => {
   const scene = fc.record({
-    strings: fc.array(span, { minLength: 1, maxLength }),
+    strings: fc.array(span, { minLength, maxLength }),
     locks: fc.dictionary(fc.integer({ min: 0, max: maxLength - 1 }).map(String), stroke, { maxKeys: 3 }),
     policy: policyOf(loop),
   });

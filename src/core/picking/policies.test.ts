@@ -200,15 +200,19 @@ const TIER_NAMES = {
 } as const;
 
 describe.each([
-  ['line', false, 8, 900],
-  ['loop', true, 4, 500],
-] as const)('policies on a %s', (_, loop, maxLength, numRuns) => {
+  ['line', false, [1, 8], 900],
+  ['loop', true, [1, 4], 500],
+  // Every stroke of fourteen picks; slurs would triple each of them.
+  ['long line', false, [13, 14], 8],
+  ['long loop', true, [7, 7], 8],
+] as const)('policies on a %s', (name, loop, [minLength, maxLength], numRuns) => {
+  const isLong = name.startsWith('long');
   const scene = fc.record({
-    strings: fc.array(span, { minLength: 1, maxLength }),
+    strings: fc.array(span, { minLength, maxLength }),
     locks: fc.dictionary(fc.integer({ min: 0, max: maxLength - 1 }).map(String), stroke, { maxKeys: 2 }),
     frets: fc.array(fc.integer({ min: 3, max: 5 }), { minLength: 1, maxLength: 4 }),
     rests: fc.array(fc.boolean(), { minLength: 3, maxLength: 5 }),
-    policy: policies(loop),
+    policy: policies(loop).map((policy) => (isLong ? { ...policy, maySlur: false } : policy)),
   });
 
   it('give the answer of the brute force, slurs and ties included, and its cost of the other choice', () => {

@@ -1,6 +1,7 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { Download, Upload } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
@@ -16,11 +17,12 @@ import { exportLibrary } from '@/ui/shell/exportLibrary';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { useLibraryActions } from './actions';
-import { ChosenBar } from './ChosenBar';
 import { ExerciseRow, rowColumns } from './ExerciseRow';
 import { choose as select, EVERYTHING, planned, SORTS, type Sort, type Wanted } from './items';
 import { PasteBox } from './PasteBox';
 import { useFileDrop } from './useFileDrop';
+
+const ChosenBar = dynamic(() => import('./ChosenBar').then((module) => module.ChosenBar), { ssr: false });
 
 /** Rows at first and with each further stretch; the rest follows while scrolling. */
 const STRETCH = 40;

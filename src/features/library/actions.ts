@@ -13,7 +13,15 @@ import {
   timestamp,
 } from '@/storage';
 import { say } from '@/ui/controls/say';
-import { importFiles, undoLast } from './importing';
+
+async function undoLast(): Promise<void> {
+  try {
+    const entry = await step(database(), LIBRARY, 'undo');
+    say(entry ? `Undone: ${entry.label}` : 'There is nothing to undo.');
+  } catch (error) {
+    say((error as Error).message);
+  }
+}
 
 async function redoLast(): Promise<void> {
   try {
@@ -50,7 +58,12 @@ export function useLibraryActions() {
       },
       undo: undoLast,
       redo: redoLast,
-      importFiles: (files: Iterable<File>) => importFiles(files, (id) => router.push(`/bench/${id}`)),
+      importFiles: async (files: Iterable<File>) => {
+        // The list of a file input or of a drop is emptied when its event is over.
+        const all = [...files];
+        const { importFiles } = await import('./importing');
+        await importFiles(all, undo, (id) => router.push(`/bench/${id}`));
+      },
       openHandout: (ids: readonly string[]) => router.push(`/handout?ids=${ids.join()}`),
     };
   }, [router]);

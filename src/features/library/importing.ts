@@ -1,7 +1,7 @@
 'use client';
 /** Taking files into the library, and what is said about each. */
 import type { Exercise, Project } from '@/core';
-import { addExercise, database, importProject, LIBRARY, step } from '@/storage';
+import { addExercise, database, importProject } from '@/storage';
 import { say } from '@/ui/controls/say';
 
 /** What came of a file: an exercise that can be opened, something else that was added, or nothing. */
@@ -10,18 +10,13 @@ type Outcome = { readonly opened: string } | 'added' | 'nothing';
 /** Longest name of a file that is kept. */
 const NAME_LENGTH = 300;
 
-export async function undoLast(): Promise<void> {
-  try {
-    const entry = await step(database(), LIBRARY, 'undo');
-    say(entry ? `Undone: ${entry.label}` : 'There is nothing to undo.');
-  } catch (error) {
-    say((error as Error).message);
-  }
+/** What is offered with a message: to take back what it tells of. */
+interface Action {
+  readonly name: string;
+  readonly run: () => void;
 }
 
-const undo = { name: 'Undo', run: () => void undoLast() };
-
-async function takeProject(name: string, project: Project): Promise<Outcome> {
+async function takeProject(name: string, project: Project, undo: Action): Promise<Outcome> {
   const { added, same, copied } = await importProject(database(), project, `Import “${name}”`);
   const parts = [
     `${added} added`,
@@ -37,6 +32,7 @@ async function takeExercise(
   format: string,
   exercise: Exercise,
   remarks: readonly string[],
+  undo: Action,
 ): Promise<Outcome> {
   const origin = { file: name.slice(0, NAME_LENGTH), remarks };
   const id = await addExercise(database(), { ...exercise, origin }, `Import “${name}”`);
@@ -48,7 +44,7 @@ async function takeExercise(
   return { opened: id };
 }
 
-async function take(file: File): Promise<Outcome> {
+async function take(file: File, undo: Action): Promise<Outcome> {
   const { name } = file;
   const [{ MAX_FILE_BYTES }, { readFileInWorker }] = await Promise.all([
     import('@/core/formats'),
@@ -60,7 +56,7 @@ async function take(file: File): Promise<Outcome> {
   }
   try {
     const reading = await readFileInWorker(name, new Uint8Array(await file.arrayBuffer()));
-    if (reading.kind === 'project') return await takeProject(name, reading.project);
+    if (reading.kind === 'project') return await takeProject(name, reading.project, undo);
     if (reading.kind === 'refusedProject') {
       const [first, ...others] = reading.problems;
       const where = first?.path ? ` (${first.path})` : '';
@@ -69,7 +65,7 @@ async function take(file: File): Promise<Outcome> {
       return 'nothing';
     }
     const { exercise, format, remarks } = reading;
-    if (exercise) return await takeExercise(name, format, exercise, remarks);
+    if (exercise) return await takeExercise(name, format, exercise, remarks, undo);
     say(`“${name}”: ${remarks.join(' ')}`);
     return 'nothing';
   } catch (error) {
@@ -79,10 +75,14 @@ async function take(file: File): Promise<Outcome> {
 }
 
 /** Takes files one after the other, each whole or not at all. One exercise alone is then opened. */
-export async function importFiles(files: Iterable<File>, open: (id: string) => void): Promise<void> {
+export async function importFiles(
+  files: Iterable<File>,
+  undo: Action,
+  open: (id: string) => void,
+): Promise<void> {
   const all = [...files];
   const outcomes: Outcome[] = [];
-  for (const file of all) outcomes.push(await take(file));
+  for (const file of all) outcomes.push(await take(file, undo));
   const [first] = outcomes;
   if (outcomes.length === 1 && typeof first === 'object') open(first.opened);
 }
