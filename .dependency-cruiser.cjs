@@ -46,7 +46,11 @@ module.exports = {
       'Only storage knows IndexedDB; views may only watch queries.',
     ),
     between('dexie-in-storage', { path: '^src/', pathNot: '^src/storage/' }, { path: 'node_modules/dexie/' }),
-    between('no-tests-in-use', { pathNot: '\\.test\\.tsx?$' }, { path: '(\\.test\\.tsx?|/testing\\.ts)$' }),
+    between(
+      'no-tests-in-use',
+      { pathNot: '(\\.test\\.tsx?|/testing\\.ts)$' },
+      { path: '(\\.test\\.tsx?|/testing\\.ts)$' },
+    ),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -4,6 +4,7 @@ import {
   assignStrokes,
   DEFAULT_SETUP,
   emptyPassage,
+  POLICY_KINDS,
   readTabText,
   type Note,
   type Passage,
@@ -44,9 +45,9 @@ export function measure(runs: number, work: () => unknown): number {
 
 /** Prints the engine's figures. */
 export function benchEngine(): void {
-  for (const kind of ['alternateByNote', 'economy'] as const)
+  for (const kind of POLICY_KINDS)
     for (const loop of [false, true]) {
-      const policy: PickingPolicy = { kind, start: 'auto', loop };
+      const policy: PickingPolicy = { kind, start: 'auto', loop, maySlur: true };
       for (const [count, goalMs, runs] of [
         [256, 0.5, 400],
         [10_000, 20, 60],

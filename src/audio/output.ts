@@ -7,6 +7,9 @@ export interface Output {
 }
 
 let output: Output | null = null;
+let isInUse = false;
+/** Made for devices that have changed since. */
+let isStale = false;
 
 /** Seconds over which the volume moves, so that it does not crackle. */
 const VOLUME_GLIDE_SECONDS = 0.02;
@@ -16,6 +19,7 @@ const VOLUME_GLIDE_SECONDS = 0.02;
  * @throws Error when the browser does not let it sound.
  */
 export async function openOutput(volume: number): Promise<Output> {
+  if (isStale) dropOutput();
   if (!output || output.context.state === 'closed') {
     const context = new AudioContext({ latencyHint: 'interactive' });
     const master = context.createGain();
@@ -23,20 +27,29 @@ export async function openOutput(volume: number): Promise<Output> {
     output = { context, master };
     navigator.mediaDevices?.addEventListener('devicechange', onDevices);
   }
+  isInUse = true;
   if (output.context.state !== 'running') await output.context.resume();
   setOutputVolume(volume);
   return output;
 }
 
-/** An output that is not sounding is made anew for the devices that are there when it is next asked for. */
+/** Other devices: an output that is silent is given up at once, one that sounds when it is next asked for. */
 function onDevices(): void {
-  if (output && output.context.state !== 'running') dropOutput();
+  if (isInUse) isStale = true;
+  else dropOutput();
+}
+
+/** Nothing sounds any more. */
+export function releaseOutput(): void {
+  isInUse = false;
 }
 
 /** Gives up an output that broke, so that the next one is made anew. */
 export function dropOutput(): void {
   const broken = output;
   output = null;
+  isStale = false;
+  isInUse = false;
   void broken?.context.close().catch(() => undefined);
 }
 

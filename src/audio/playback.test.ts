@@ -129,4 +129,22 @@ describe('playing', () => {
     // The last is placed ahead and not sounding yet.
     expect(heard().slice(3)).toEqual([4, 6]);
   });
+
+  it('plays on when devices change, and begins on the new ones the next time, also where they changed in silence', async () => {
+    await playback.start(score(BAR), 120, SOUNDS);
+    audio.pass(0.5, tick);
+    audio.changeDevices();
+    audio.pass(0.5, tick);
+    expect(playback.snapshot().isPlaying).toBe(true);
+    playback.stop();
+    await playback.start(score(BAR), 120, SOUNDS);
+    expect(audio.contexts()).toBe(2);
+    playback.stop();
+    audio.changeDevices();
+    await playback.start(score(BAR), 120, SOUNDS);
+    expect(audio.contexts()).toBe(3);
+    playback.stop();
+    await playback.start(score(BAR), 120, SOUNDS);
+    expect(audio.contexts()).toBe(3);
+  });
 });

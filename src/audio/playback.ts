@@ -13,7 +13,14 @@ import {
   type PlayPlace,
   type TempoMap,
 } from '@/core';
-import { dropOutput, latencySeconds, openOutput, setOutputVolume, type Output } from './output';
+import {
+  dropOutput,
+  latencySeconds,
+  openOutput,
+  releaseOutput,
+  setOutputVolume,
+  type Output,
+} from './output';
 import { placeClick, placeNote, SoundBank, type Placed } from './place';
 import { WakeLock } from './wakeLock';
 
@@ -148,6 +155,7 @@ export class Playback {
     const { bus, output } = running;
     bus.gain.setTargetAtTime(0, output.context.currentTime, FADE_SECONDS);
     setTimeout(() => bus.disconnect(), FADE_SECONDS * 10_000);
+    releaseOutput();
     this.wakeLock.release();
     this.set({ isPlaying: false });
   }

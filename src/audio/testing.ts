@@ -12,6 +12,9 @@ export interface FakeAudio {
   /** As when the browser stops or closes the newest context. */
   readonly setState: (state: AudioContextState) => void;
   readonly wakeLocks: () => number;
+  /** Another device was plugged in or out. */
+  readonly changeDevices: () => void;
+  readonly contexts: () => number;
 }
 
 const SAMPLE_RATE = 48_000;
@@ -90,7 +93,9 @@ export function installFakeAudio(stub: (name: string, value: unknown) => void): 
   stub('AudioBuffer', FakeBuffer);
   stub('AudioBufferSourceNode', FakeSource);
   stub('document', { addEventListener: () => undefined, visibilityState: 'visible' });
+  const mediaDevices = new EventTarget();
   stub('navigator', {
+    mediaDevices,
     wakeLock: {
       request: () => {
         locks++;
@@ -114,5 +119,7 @@ export function installFakeAudio(stub: (name: string, value: unknown) => void): 
       context.onstatechange?.();
     },
     wakeLocks: () => locks,
+    changeDevices: () => mediaDevices.dispatchEvent(new Event('devicechange')),
+    contexts: () => contexts.length,
   };
 }

@@ -9,6 +9,7 @@ export * from './rhythm/slots';
 export * from './exercise/exercise';
 export * from './exercise/records';
 export { planOf, type Plan } from './exercise/plan';
+export { planTab } from './exercise/planTab';
 export * from './exercise/climb';
 export { cuesFor, cuesOf } from './exercise/cues';
 export { pinnedWhere, pinNumbers, spokenNote, spokenPlace } from './exercise/spoken';
@@ -26,7 +27,7 @@ export {
 } from './picking/changes';
 export { gapAfter, gapBefore } from './picking/geometry';
 export { isPicked } from './picking/picks';
-export { otherStroke, RESTARTS, type PickingPolicy, type PolicyKind } from './picking/policy';
+export { otherStroke, POLICY_KINDS, type PickingPolicy, type PolicyKind } from './picking/policy';
 export { comparePolicies, type ComparedPolicy } from './picking/compare';
 export { withSlurs } from './picking/overlay';
 export { placesInBeat, type PlacesInBeat } from './picking/places';

@@ -60,6 +60,11 @@ export function goalText(goal: Goal): string {
   return `${kind}${where}${skip}`;
 }
 
+/** Whether a goal says anything that changes can be checked against. */
+export function asksForChanges({ kind, strings, skipped, direction }: Goal): boolean {
+  return kind !== null || strings !== null || skipped !== null || direction !== null;
+}
+
 export interface GoalCheck {
   /** Changes a pass that are as wanted, and changes in question. */
   readonly met: number;
@@ -77,9 +82,7 @@ function perPass(analysis: Analysis, changes: readonly Transition[]): number {
 export function checkGoal(goal: Goal, analysis: Analysis): GoalCheck {
   const wants = `wants ${goalText(goal)}`;
   const changes = analysis.transitions.filter((change) => isStringChange(change) && inScope(goal, change));
-  const asksNothing =
-    goal.kind === null && goal.strings === null && goal.skipped === null && goal.direction === null;
-  if (asksNothing)
+  if (!asksForChanges(goal))
     return {
       met: 0,
       of: 0,

@@ -1,7 +1,7 @@
 /** Cues: the two or three sentences that a teacher would write over an exercise, from its analysis. */
 import { isStringChange } from '../picking/changes';
 import type { Transition } from '../picking/analysis';
-import { STROKE_NAMES } from '../picking/words';
+import { STROKE_NAMES, withArticle } from '../picking/words';
 import type { Exercise } from './exercise';
 import type { Plan } from './plan';
 
@@ -11,15 +11,13 @@ const MOST_CUES = 3;
 /** Where the pick stands after a stroke that left the strings. */
 const SIDE = { down: 'floor side', up: 'ceiling side' } as const;
 
-const withArticle = (stroke: 'down' | 'up') => `${stroke === 'up' ? 'an' : 'a'} ${STROKE_NAMES[stroke]}`;
-
 /** Sweeps with one stroke: a single motion over several strings, or the same thing at several places. */
 function sweepCue(some: readonly Transition[]): string {
   const [first, last] = [some[0]!, some.at(-1)!];
   const stroke = STROKE_NAMES[first.fromStroke];
   if (some.length === 1)
     return `Let the ${stroke} on string ${first.stringFrom} come to rest on string ${first.stringTo} and push on from there.`;
-  const isOneMotion = some.every((change, at) => at === 0 || change.from === some[at - 1]!.to);
+  const isOneMotion = some.every((change, at) => at === 0 || change.fromNote === some[at - 1]!.toNote);
   return isOneMotion
     ? `One ${stroke} carries from string ${first.stringFrom} to string ${last.stringTo}: it rests on each string before it sounds it.`
     : `Each ${stroke} that leads on to the next string comes to rest there: push on, do not lift.`;

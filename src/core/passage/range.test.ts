@@ -51,15 +51,11 @@ describe('a range', () => {
     fc.assert(
       fc.property(scene, ({ passage, range }) => {
         const cut = extractRange(passage, range);
+        // The last slot of a passage is never taken.
         const isAll = notesIn(passage, range).length === passage.notes.length;
-        const slots = slotsOf(passage).filter(
-          ({ ticks }) => ticks >= range.fromTicks && ticks < range.toTicks,
-        );
-        const last = slots.at(-1)!.ticks;
-        // Trailing rests are not carried, and the last slot of a passage is never taken.
-        if (isAll || !passage.notes.some(({ onsetTicks }) => onsetTicks === last)) return;
+        if (isAll || notesIn(passage, range).length === 0) return;
         const without = deleteRange(passage, range);
-        const back = insertPassage(without, range.fromTicks, cut)!;
+        const back = insertPassage(without, range.fromTicks, cut, slotsOf(cut).length)!;
         expect(back.leftOut).toBe(0);
         expect(bare(back.passage)).toEqual(bare(passage));
         expect(back.passage.lengthTicks).toBe(passage.lengthTicks);

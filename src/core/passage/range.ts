@@ -112,35 +112,39 @@ export function deleteRange(passage: Passage, range: Range): Passage {
 /** More slots than this are not put in at once. */
 const MOST_SLOTS = 2000;
 
+/** How many slots a passage has up to the end of its last note. */
+export function slotsUsed(passage: Passage): number {
+  const last = passage.notes.at(-1);
+  return last ? slotsOf(passage).findLastIndex(({ ticks }) => ticks <= last.onsetTicks) + 1 : 0;
+}
+
 /**
- * Puts the notes of another passage in before a slot, slot by slot on the grid that is here; what follows moves on. Notes
- * on strings that are not here are left out and counted. Null where there is nothing to put in, or too much.
+ * Puts the first slots of another passage in before a slot, on the grid that is here; what follows moves on. Notes on
+ * strings that are not here are left out and counted. Null where there is nothing to put in, or too much.
  */
 export function insertPassage(
   passage: Passage,
   atTicks: number,
   other: Passage,
+  slots: number,
 ): { readonly passage: Passage; readonly leftOut: number } | null {
-  const theirs = slotsOf(other);
-  const used = theirs.findLastIndex(({ ticks, durationTicks }) =>
-    other.notes.some(({ onsetTicks }) => onsetTicks >= ticks && onsetTicks < ticks + durationTicks),
-  );
-  if (used < 0 || used >= MOST_SLOTS) return null;
-  const at = Math.min(atTicks, passage.lengthTicks);
+  if (other.notes.length === 0 || slots < 1 || slots > MOST_SLOTS) return null;
+  const at = slotAt(passage, Math.min(atTicks, passage.lengthTicks)).ticks;
   let next = passage;
-  for (let slot = 0; slot <= used; slot++) next = insertSlot(next, at);
+  for (let slot = 0; slot < slots; slot++) next = insertSlot(next, at);
   const here = slotsOf(next).filter(({ ticks }) => ticks >= at);
+  const indexAt = new Map(slotsOf(other).map(({ ticks }, index) => [ticks, index]));
   const fits = other.notes.filter(({ string }) => string <= passage.tuning.length);
   let number = next.nextNoteNumber;
   const added = fits.map((note): Note => {
     const slot = slotAt(other, note.onsetTicks);
-    const target = here[theirs.findIndex(({ ticks }) => ticks === slot.ticks)]!;
-    const length = Math.max(1, Math.round(note.durationTicks / slot.durationTicks));
+    const target = here[indexAt.get(slot.ticks) ?? 0]!;
+    const stretch = target.durationTicks / slot.durationTicks;
     return {
       ...note,
       id: `n${number++}`,
-      onsetTicks: target.ticks,
-      durationTicks: length * target.durationTicks,
+      onsetTicks: target.ticks + Math.round((note.onsetTicks - slot.ticks) * stretch),
+      durationTicks: Math.max(1, Math.round(note.durationTicks * stretch)),
     };
   });
   const notes = [...next.notes, ...added].sort(compareNotes);

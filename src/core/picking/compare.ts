@@ -3,7 +3,7 @@ import type { Setup } from '../instrument/instrument';
 import type { Passage } from '../passage/passage';
 import { analyseStrokes, type Figures } from './analysis';
 import type { SlantClass } from './changes';
-import type { PickingPolicy } from './policy';
+import { POLICY_KINDS, slantWanted, type PickingPolicy } from './policy';
 import { assignStrokes } from './strokes';
 
 export interface ComparedPolicy {
@@ -18,22 +18,16 @@ export interface ComparedPolicy {
   readonly isInUse: boolean;
 }
 
-/** The policies that are compared: each kind with what is set, one slant both ways. */
+/** The policies that are compared: each kind with all that is set, one slant both ways. */
 export function policiesLike(policy: PickingPolicy): PickingPolicy[] {
-  const { start, loop, travelOverSkips, restart, maySlur, maySweep } = policy;
-  const common = { start, ...(loop === undefined ? {} : { loop }) };
-  const skips = travelOverSkips === undefined ? {} : { travelOverSkips };
-  const slurs = maySlur === undefined ? {} : { maySlur };
-  const sweeps = maySweep === undefined ? {} : { maySweep };
-  return [
-    { ...common, kind: 'alternateByNote' },
-    { ...common, kind: 'alternateByPulse', ...(restart === undefined ? {} : { restart }) },
-    { ...common, kind: 'economy', ...skips },
-    { ...common, kind: 'sweep', ...skips, ...slurs },
-    { ...common, kind: 'leastTravel' },
-    { ...common, kind: 'oneSlant', slant: 'downward', ...slurs, ...sweeps },
-    { ...common, kind: 'oneSlant', slant: 'upward', ...slurs, ...sweeps },
-  ];
+  return POLICY_KINDS.flatMap((kind): PickingPolicy[] =>
+    kind === 'oneSlant'
+      ? [
+          { ...policy, kind, slant: 'downward' },
+          { ...policy, kind, slant: 'upward' },
+        ]
+      : [{ ...policy, kind }],
+  );
 }
 
 /** Figures of every policy on a passage, and where it differs from the one in use. */
@@ -44,8 +38,7 @@ export function comparePolicies(passage: Passage, policy: PickingPolicy, setup: 
     const { figures, slants } = analyseStrokes(passage, assignment, other.loop === true, setup);
     const strokes = assignment.passes[0] ?? [];
     const isInUse =
-      other.kind === policy.kind &&
-      (other.kind !== 'oneSlant' || other.slant === (policy.slant ?? 'downward'));
+      other.kind === policy.kind && (other.kind !== 'oneSlant' || other.slant === slantWanted(policy));
     return {
       policy: other,
       figures,

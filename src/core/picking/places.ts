@@ -1,5 +1,6 @@
 /** Which stroke falls on which place in the beat, and after how many passes strokes and beat come round together. */
 import { loopSpan, type Passage, type Stroke } from '../passage/passage';
+import { commonDivisor, commonMultiple, modulo } from '../rhythm/periods';
 import { slotAt } from '../rhythm/slots';
 import { isPicked } from './picks';
 import type { StrokeAssignment } from './strokes';
@@ -14,12 +15,6 @@ export interface PlacesInBeat {
   /** Picks over that period by place (0 is the beat itself) and stroke. */
   readonly counts: readonly Readonly<Record<Stroke, number>>[];
 }
-
-function commonDivisor(a: number, b: number): number {
-  return b === 0 ? a : commonDivisor(b, a % b);
-}
-
-const commonMultiple = (a: number, b: number) => (a / commonDivisor(a, b)) * b;
 
 /** More passes than this are no period that anyone would play; what lies beyond is not counted. */
 const MAX_PASSES = 1000;
@@ -44,7 +39,7 @@ export function placesInBeat(passage: Passage, assignment: StrokeAssignment, loo
       if (!stroke || !isIn || !isPicked(note) || seen.has(note.onsetTicks)) return;
       seen.add(note.onsetTicks);
       const slot = slotAt(passage, note.onsetTicks);
-      const into = (((slot.ticks + pass * passTicks) % beatTicks) + beatTicks) % beatTicks;
+      const into = modulo(slot.ticks + pass * passTicks, beatTicks);
       const place = Math.min(counts.length - 1, Math.floor((into / beatTicks) * counts.length + 1e-9));
       counts[place]![stroke]++;
     });

@@ -1,5 +1,6 @@
 /** Alternation tied to the beat: the stroke belongs to the slot, and silent slots use up theirs. */
 import { loopSpan, type Passage, type Stroke } from '../passage/passage';
+import { commonDivisor, modulo } from '../rhythm/periods';
 import { slotAt, slotsInBeat, slotsOf } from '../rhythm/slots';
 import { crossingsBetween } from './geometry';
 import type { Pick } from './picks';
@@ -14,12 +15,6 @@ interface PulseGrid {
   /** The stroke of a moment in a pass, from that of slot 0 and of each restart. */
   readonly strokeAt: (ticks: number, pass: number, start: Stroke) => Stroke;
 }
-
-function commonDivisor(a: number, b: number): number {
-  return b === 0 ? a : commonDivisor(b, a % b);
-}
-
-const modulo = (a: number, b: number) => ((a % b) + b) % b;
 
 /** The last slot that begins at or before a moment. */
 function lastAt(starts: readonly number[], ticks: number): number {
@@ -105,7 +100,7 @@ function swing(picks: readonly Pick[], grid: PulseGrid, start: Stroke, cycle: bo
   const weigh = (stroke: (at: number, pass: number) => Stroke, from: number, to: number): number => {
     let crossings = 0;
     for (let pair = from; pair < to; pair++) {
-      const place = ((pair % total) + total) % total;
+      const place = modulo(pair, total);
       const next = (place + 1) % total;
       const [a, b] = [place % count, next % count];
       crossings += crossingsBetween(

@@ -113,7 +113,8 @@ function reasonFrom(
   words: string | null,
 ): StrokeReason {
   if (picks[at]!.lock !== null) return { code: 'locked', words };
-  if (at === 0 && begins) {
+  // By pulse the start is the stroke of slot 0, which the first pick need not stand on.
+  if (at === 0 && begins && (solved.autoStart || rule?.code !== 'pulse')) {
     if (solved.startYielded && rule) return { code: 'startYielded', rule };
     return solved.autoStart ? { code: 'autoStart', ...solved.autoStart } : { code: 'start' };
   }

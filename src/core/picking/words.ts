@@ -8,6 +8,11 @@ import type { StrokeReason, Unmet } from './strokes';
 
 export const STROKE_NAMES: Readonly<Record<Stroke, string>> = { down: 'downstroke', up: 'upstroke' };
 
+/** "a downstroke", "an upstroke". */
+export function withArticle(stroke: Stroke): string {
+  return `${stroke === 'up' ? 'an' : 'a'} ${STROKE_NAMES[stroke]}`;
+}
+
 export const KIND_NAMES: Readonly<Record<ChangeKind, string>> = {
   alternate: 'same string, alternating',
   repeat: 'same string, same stroke again',

@@ -2,6 +2,7 @@
  * Ticks against sample frames. A tempo holds from a tick on; where it changes, the new stretch begins on a whole frame,
  * and every moment is reckoned from the beginning of its stretch, so nothing drifts however long it plays.
  */
+import { commonDivisor } from '../rhythm/periods';
 
 export interface TempoStretch {
   readonly startTicks: number;
@@ -35,10 +36,6 @@ export function steadyTempo(
 export function changeTempo(map: TempoMap, ticks: number, bpm: number): TempoMap {
   const before = map.stretches.filter((stretch) => stretch.startTicks < ticks);
   return { ...map, stretches: [...before, { startTicks: ticks, startFrame: frameAt(map, ticks), bpm }] };
-}
-
-function commonDivisor(a: number, b: number): number {
-  return b === 0 ? a : commonDivisor(b, a % b);
 }
 
 /** A minute, for tempos counted in thousandths of a beat a minute. */

@@ -65,6 +65,7 @@ function Rows({ exercise, setup, edit, onGo }: ComparePoliciesProps) {
             <th scope="col">crossed</th>
             <th scope="col">motions</th>
             <th scope="col">slants</th>
+            <th scope="col">not met</th>
             <th scope="col">differs first at</th>
             <th scope="col">
               <span className="for-screen-readers">Use it</span>
@@ -72,7 +73,7 @@ function Rows({ exercise, setup, edit, onGo }: ComparePoliciesProps) {
           </tr>
         </thead>
         <tbody>
-          {compared.map(({ policy: other, figures, slants, slurs, differs, isInUse }) => {
+          {compared.map(({ policy: other, figures, slants, slurs, unmet, differs, isInUse }) => {
             const { kinds } = figures;
             const first = differs[0];
             return (
@@ -89,6 +90,7 @@ function Rows({ exercise, setup, edit, onGo }: ComparePoliciesProps) {
                 <td>{countText(figures.crossings)}</td>
                 <td>{countText(figures.motions)}</td>
                 <td>{slants}</td>
+                <td>{unmet}</td>
                 <td>
                   {first === undefined ? (
                     'nowhere'

@@ -6,12 +6,12 @@ import {
   METERS,
   meterName,
   nextSlotTicks,
+  planTab,
   readTabText,
   setLoopBounds,
   setMeter,
   setSubdivision,
   withTab,
-  writeTabText,
   type Exercise,
   type Plan,
 } from '@/core';
@@ -70,7 +70,7 @@ export function NotesPanel({ exercise, plan, pass, caret, edit }: NotesPanelProp
   const text = draft ?? sourceText;
   const reading = text.trim() === '' ? null : readTabText(text);
   const span = loopSpan(passage);
-  const asText = () => writeTabText(plan.passage, { strokes: plan.assignment.passes[pass] ?? [] });
+  const asText = () => planTab(plan, pass);
   const bars = (ticks: number) => {
     const beat = ticks / passage.meter.beatTicks;
     return `bar ${Math.floor(beat / passage.meter.beats) + 1}, beat ${Math.floor(((beat % passage.meter.beats) + passage.meter.beats) % passage.meter.beats) + 1}`;

@@ -1,11 +1,11 @@
 'use client';
 import styled from 'styled-components';
-import { counted, notesIn, type Passage, type Plan, type Range } from '@/core';
+import { counted, notesIn, planTab, type Passage, type Plan, type Range } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
 import type { Place } from '@/ui/lane/StringLane';
 import { colour } from '@/ui/theme/tokens';
-import { backwards, copied, cutOut, fretsBy, lockMarked, palmMarked, twice, type Ranged } from './ranging';
+import { backwards, cutOut, fretsBy, lockMarked, palmMarked, twice, type Ranged } from './ranging';
 
 const Strip = styled.section`
   display: flex;
@@ -65,7 +65,7 @@ export function RangeStrip({ passage, plan, pass, range, caret, apply, onDone }:
       <Button onPress={() => apply(palmMarked(passage, range, caret))}>Palm mute</Button>
       <Button
         onPress={() => {
-          navigator.clipboard.writeText(copied(passage, plan, pass, range)).then(
+          navigator.clipboard.writeText(planTab(plan, pass, range)).then(
             () => say('The marked notes are on the clipboard as tab.'),
             () => say('The browser keeps its clipboard shut; Ctrl C in the lane copies too.'),
           );
@@ -73,7 +73,12 @@ export function RangeStrip({ passage, plan, pass, range, caret, apply, onDone }:
       >
         Copy
       </Button>
-      <Button onPress={() => apply(cutOut(passage, range, caret))}>
+      <Button
+        onPress={() => {
+          apply(cutOut(passage, range, caret));
+          onDone();
+        }}
+      >
         Delete <kbd aria-hidden>Del</kbd>
       </Button>
       <Button look="quiet" onPress={onDone}>

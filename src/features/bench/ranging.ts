@@ -1,5 +1,6 @@
 /** What is done to marked slots, as changes of the Bench; pure. */
 import {
+  counted,
   deleteRange,
   extractRange,
   insertPassage,
@@ -9,17 +10,17 @@ import {
   readTabText,
   reverseRange,
   shiftFrets,
-  writeTabText,
+  slotsOf,
+  slotsUsed,
   type Passage,
-  type Plan,
   type Range,
   type Stroke,
 } from '@/core';
 import type { Place } from '@/ui/lane/StringLane';
 import type { Change } from './editing';
 
-/** A change of a range, or in words why there is none. */
-export type Ranged = Change | { readonly fault: string };
+/** A change of a range, with a word on what of it was left out; or in words why there is none. */
+export type Ranged = (Change & { readonly remark?: string }) | { readonly fault: string };
 
 const at = (range: Range, caret: Place): Place => ({ ...caret, ticks: range.fromTicks });
 
@@ -38,7 +39,8 @@ export function backwards(passage: Passage, range: Range, caret: Place): Ranged 
 
 /** Once more after itself. */
 export function twice(passage: Passage, range: Range, caret: Place): Ranged {
-  const put = insertPassage(passage, range.toTicks, extractRange(passage, range));
+  const again = extractRange(passage, range);
+  const put = insertPassage(passage, range.toTicks, again, slotsOf(again).length);
   return put
     ? { label: 'Twice', passage: put.passage, caret }
     : { fault: 'There is nothing in the marked slots to repeat.' };
@@ -74,20 +76,28 @@ export function palmMarked(passage: Passage, range: Range, caret: Place): Ranged
   };
 }
 
-/** The marked slots (or all) as tab with strokes and count. */
-export function copied(passage: Passage, plan: Plan, pass: number, range: Range | null): string {
-  const strokes = plan.assignment.passes[pass] ?? [];
-  if (!range) return writeTabText(plan.passage, { strokes });
-  const inside = new Set(notesIn(passage, range).map(({ id }) => id));
-  return writeTabText(extractRange(plan.passage, range), {
-    strokes: strokes.filter((_, index) => inside.has(passage.notes[index]!.id)),
-  });
-}
-
-/** Puts a tab in at the caret; what follows moves on. */
+/** Puts a tab in at the caret; what follows moves on. What of the text was not taken is said. */
 export function pasted(passage: Passage, caret: Place, text: string): Ranged {
-  const reading = readTabText(text, { subdivision: passage.subdivision });
-  const put = insertPassage(passage, caret.ticks, reading.passage);
-  if (!put) return { fault: reading.problems.at(-1)?.message ?? 'There is no tab on the clipboard.' };
-  return { label: 'Put tab in', passage: put.passage, caret };
+  const { passage: read, problems } = readTabText(text, { subdivision: passage.subdivision });
+  const put = insertPassage(passage, caret.ticks, read, slotsUsed(read));
+  if (!put)
+    return {
+      fault:
+        read.notes.length > 0
+          ? 'The tab is too long to be put in at once; paste it in the Library instead.'
+          : (problems.at(-1)?.message ?? 'There is no tab on the clipboard.'),
+    };
+  const first = problems[0];
+  const remarks = [
+    put.leftOut > 0 ? `${counted(put.leftOut, 'note')} on strings that are not here left out.` : '',
+    first
+      ? `${counted(problems.length, 'thing')} in the text not taken, first in line ${first.line}: ${first.message}`
+      : '',
+  ].filter((remark) => remark !== '');
+  return {
+    label: 'Put tab in',
+    passage: put.passage,
+    caret,
+    ...(remarks.length > 0 ? { remark: remarks.join(' ') } : {}),
+  };
 }

@@ -1,11 +1,11 @@
 'use client';
 import { useState, type ClipboardEvent } from 'react';
-import { rangeBetween, type Passage, type Plan, type Range } from '@/core';
+import { planTab, rangeBetween, type Passage, type Plan, type Range } from '@/core';
 import { say } from '@/ui/controls/say';
 import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
 import type { Place } from '@/ui/lane/StringLane';
 import type { Change } from './editing';
-import { backwards, copied, cutOut, fretsBy, lockMarked, pasted, twice, type Ranged } from './ranging';
+import { backwards, cutOut, fretsBy, lockMarked, pasted, twice, type Ranged } from './ranging';
 
 export const RANGE_KEYS: KeyGroup = {
   title: 'Lane: marked slots',
@@ -43,8 +43,9 @@ export function useRange(
   const range = anchor === null ? null : rangeBetween(passage, anchor, caret.ticks);
   const letGo = () => setAnchor(null);
   const applyRanged = (ranged: Ranged) => {
-    if ('fault' in ranged) say(ranged.fault);
-    else apply(ranged);
+    if ('fault' in ranged) return say(ranged.fault);
+    apply(ranged);
+    if (ranged.remark !== undefined) say(ranged.remark);
   };
   const inRange = (keys: readonly string[], make: (marked: Range) => Ranged, ends = false): KeyBinding[] =>
     range === null
@@ -85,7 +86,7 @@ export function useRange(
     onCopy: (event) => {
       if (!isLane(event)) return;
       event.preventDefault();
-      event.clipboardData.setData('text/plain', copied(passage, plan, pass, range));
+      event.clipboardData.setData('text/plain', planTab(plan, pass, range));
       say(range ? 'The marked notes are on the clipboard as tab.' : 'All notes are on the clipboard as tab.');
     },
     onPaste: (event) => {

@@ -2,6 +2,7 @@
 /** The pieces of a sheet, one exercise after the other; none of them is ever split over two pages. */
 import type { ReactNode } from 'react';
 import {
+  asksForChanges,
   bpmText,
   climbOf,
   countText,
@@ -16,8 +17,8 @@ import {
   planOf,
   policyText,
   spokenNote,
-  STROKE_NAMES,
   trainsSentence,
+  withArticle,
   type Exercise,
   type LadderRecord,
   type Plan,
@@ -53,18 +54,17 @@ const ROOM_LINES = 4;
 function Heading({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
   const { goal, policy, alsoTrains } = exercise;
   const start = plan.assignment.passes[0]?.find((stroke) => stroke !== null);
-  const asksNothing = goal.kind === null && goal.strings === null;
   return (
     <header className="heading">
       <h2>{exercise.title || 'Untitled'}</h2>
       <p>
-        {asksNothing ? null : <b>Goal: {goalText(goal)}. </b>}
+        {asksForChanges(goal) ? <b>Goal: {goalText(goal)}. </b> : null}
         {goal.words ? `${goal.words}${/[.!?]$/.test(goal.words) ? '' : '.'} ` : ''}
         {alsoTrains ? `Also trains ${alsoTrains}.` : ''}
       </p>
       <p>
         {capital(policyText(policy))}
-        {start ? `, starts with ${start === 'up' ? 'an' : 'a'} ${STROKE_NAMES[start]}` : ''}
+        {start ? `, starts with ${withArticle(start)}` : ''}
         {policy.loop ? ', round and round' : ''}. {trainsSentence(plan.analysis)}
       </p>
     </header>

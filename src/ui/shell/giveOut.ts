@@ -1,5 +1,5 @@
 /** Giving exercises out: as files that other programs read, as text, or as a project file. */
-import { DEFAULT_SETUP, ME, planOf, type Exercise, type Setup } from '@/core';
+import { DEFAULT_LADDER, DEFAULT_SETUP, ME, planOf, planTab, type Exercise, type Setup } from '@/core';
 import { currentPlayer, database, exportExercises, keptLadder, type ShownExercise } from '@/storage';
 import { say } from '../controls/say';
 import { download } from './download';
@@ -16,9 +16,8 @@ export function fileName(title: string): string {
 }
 
 /** The tab of an exercise as text, with the strokes of its first pass and the count. */
-function tabOf({ passage, policy }: Exercise, setup: Setup, write: typeof import('@/core').writeTabText) {
-  const plan = planOf(passage, policy, setup);
-  return write(plan.passage, { strokes: plan.assignment.passes[0] ?? [] });
+function tabOf({ passage, policy }: Exercise, setup: Setup): string {
+  return planTab(planOf(passage, policy, setup));
 }
 
 /** What an exercise can be saved as. */
@@ -40,8 +39,7 @@ const FILES = {
 /** Bytes or text of one exercise in a format, at the tempo of the student of the moment. */
 async function written(format: keyof typeof FILES, { id, exercise }: ShownExercise): Promise<BlobPart> {
   const player = await student();
-  const { DEFAULT_LADDER, writeTabText } = await import('@/core');
-  if (format === 'tab') return tabOf(exercise, player.setup, writeTabText);
+  if (format === 'tab') return tabOf(exercise, player.setup);
   const ladder = await keptLadder(database(), id, player.id);
   const { writeFileInWorker } = await import('@/workers');
   return writeFileInWorker(format, exercise, {
@@ -71,8 +69,7 @@ async function save(format: Format, shown: ShownExercise): Promise<void> {
 
 async function copyTab(exercise: Exercise): Promise<void> {
   const player = await student();
-  const { writeTabText } = await import('@/core');
-  const text = tabOf(exercise, player.setup, writeTabText);
+  const text = tabOf(exercise, player.setup);
   await navigator.clipboard.writeText(text).then(
     () => say('The tab is on the clipboard, with strokes and count.'),
     () => {

@@ -41,10 +41,14 @@ export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlaye
   }, [kept, fields, exercise.startBpm]);
   const spec = useMemo(() => ladderSpecOf(exercise, merged), [exercise, merged]);
   const set = (change: LadderFields) => {
-    const all = { ...fields, ...change };
-    setAhead({ playerId: player.id, fields: all });
+    setAhead((now) => ({
+      playerId: player.id,
+      fields: { ...(now?.playerId === player.id ? now.fields : null), ...change },
+    }));
+    const isMine = (now: Ahead | null) =>
+      Object.entries(change).every(([key, value]) => now?.fields[key as keyof LadderFields] === value);
     setLadder(database(), exerciseId, player.id, exercise.startBpm, change).then(
-      () => setTimeout(() => setAhead((now) => (now?.fields === all ? null : now)), GIVE_UP_MS),
+      () => setTimeout(() => setAhead((now) => (isMine(now) ? null : now)), GIVE_UP_MS),
       (error: Error) => {
         setAhead(null);
         say(`The ladder could not be kept: ${error.message}`);

@@ -3,82 +3,22 @@
  * (lengths of bars, pairs of slurs, pitches by the library `teoria`), two independent readers, and the way back.
  */
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import fc from 'fast-check';
-import { strToU8, zipSync } from 'fflate';
 import { JSDOM } from 'jsdom';
 import { parse as parseByOther, serialize as serializeByOther } from 'musicxml-io';
 import teoria from 'teoria';
 import { describe, expect, it, vi } from 'vitest';
-import { newExercise, type Exercise } from '../../exercise/exercise';
+import type { Exercise } from '../../exercise/exercise';
 import type { Note, Passage } from '../../passage/passage';
-import { passages } from '../../passage/testing';
 import { assignStrokes } from '../../picking/strokes';
-import { METERS } from '../../rhythm/slots';
-import { readCompressedMusicXml, readMusicXml } from './read';
+import { readCompressedMusicXml } from './read';
+import { exercises } from './testing';
 import { writeCompressedMusicXml, writeMusicXml } from './write';
 import { child, childrenOf, numberOf, parseXml, textOf, type XmlElement } from './xml';
-
-const decorated = fc
-  .record({
-    passage: passages,
-    meter: fc.constantFrom(...Object.values(METERS)),
-    pickupBeats: fc.integer({ min: 0, max: 2 }),
-    loop: fc.option(fc.tuple(fc.nat(), fc.nat())),
-    fingers: fc.array(fc.constantFrom(1 as const, 2 as const, 3 as const, 4 as const, undefined), {
-      minLength: 1,
-      maxLength: 7,
-    }),
-  })
-  .map(({ passage, meter, pickupBeats, loop, fingers }): Passage => {
-    const stretch = meter.beatTicks / 6720;
-    const pickupTicks = Math.min(pickupBeats, meter.beats - 1) * meter.beatTicks;
-    const isLong = passage.lengthTicks * stretch > pickupTicks;
-    const shift = isLong ? pickupTicks : 0;
-    const notes = passage.notes.map((note, at): Note => {
-      const finger = fingers[at % fingers.length];
-      return {
-        ...note,
-        onsetTicks: note.onsetTicks * stretch - shift,
-        durationTicks: note.durationTicks * stretch,
-        ...(finger ? { finger } : {}),
-      };
-    });
-    const onsets = [...new Set(notes.map((note) => note.onsetTicks)), passage.lengthTicks * stretch - shift];
-    const [a, b] = (loop ?? [0, 0]).map((pick) => onsets[pick % onsets.length]!).sort((x, y) => x - y);
-    return {
-      ...passage,
-      meter,
-      notes,
-      pickupTicks: shift,
-      lengthTicks: passage.lengthTicks * stretch - shift,
-      ...(a! < b! && (a! > -shift || b! < passage.lengthTicks * stretch - shift)
-        ? { loopBounds: { startTicks: a!, endTicks: b! } }
-        : {}),
-    };
-  });
-
-const exercises = fc
-  .record({
-    passage: decorated,
-    title: fc
-      .string({ unit: 'grapheme', maxLength: 30 })
-      .filter((title) => title.trim() === title && title !== ''),
-    kind: fc.constantFrom('alternateByNote' as const, 'economy' as const),
-    start: fc.constantFrom('down' as const, 'up' as const, 'auto' as const),
-    words: fc.constantFrom('', 'Wide & "slow" <here>', 'Stop and look'),
-    startBpm: fc.integer({ min: 20, max: 300 }),
-    loops: fc.boolean(),
-  })
-  .map(({ passage, title, kind, start, words, startBpm, loops }): Exercise => ({
-    ...newExercise(title, passage),
-    policy: { kind, start, loop: loops || passage.loopBounds !== undefined },
-    startBpm,
-    studentNotes: words ? [{ id: 'w1', text: words, pinnedTo: passage.notes.at(-1)!.id }] : [],
-  }));
 
 function validate(xmls: readonly string[]): void {
   const folder = mkdtempSync(join(tmpdir(), 'yardfell-'));
@@ -294,83 +234,5 @@ describe('independent readers', () => {
       stroke: strokeOfMoment(note),
     }));
     expect(inOrder(read)).toEqual(inOrder(expected));
-  });
-});
-
-describe('foreign and broken files', () => {
-  const good = writeMusicXml(newExercise('Good', fc.sample(decorated, { numRuns: 1, seed: 5 })[0]!));
-
-  it('never throw, whatever is cut out or put in, and never give half an exercise', () => {
-    const cut = fc.record({
-      at: fc.nat(good.length),
-      length: fc.nat(400),
-      put: fc.string({ maxLength: 20 }),
-    });
-    fc.assert(
-      fc.property(cut, ({ at, length, put }) => {
-        const { exercise, remarks } = readMusicXml(good.slice(0, at) + put + good.slice(at + length));
-        if (!exercise) expect(remarks[0]).toMatch(/Nothing was imported\.$/);
-        else expect(exercise.passage.notes.length).toBeGreaterThan(0);
-      }),
-      { numRuns: 300 },
-    );
-    fc.assert(
-      fc.property(fc.uint8Array({ maxLength: 300 }), (bytes) => {
-        expect(readCompressedMusicXml(bytes).exercise).toBeNull();
-        expect(readMusicXml(String.fromCharCode(...bytes)).exercise).toBeNull();
-      }),
-    );
-  });
-
-  it('are refused with the reason: cut in half, entities, bombs, no tab, twelve strings', () => {
-    const why = (reading: { exercise: Exercise | null; remarks: readonly string[] }) => {
-      expect(reading.exercise).toBeNull();
-      return reading.remarks.join(' ');
-    };
-    expect(why(readMusicXml(good.slice(0, good.length / 2)))).toMatch(/breaks off|not whole/);
-    const bomb =
-      '<!DOCTYPE x [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;&a;&a;">]><score-partwise>&b;</score-partwise>';
-    expect(why(readMusicXml(bomb))).toMatch(/entities/);
-    expect(why(readMusicXml(good.replaceAll(/<(string|fret)>.*?<\/\1>/g, '')))).toMatch(/no tab in it/);
-    expect(why(readMusicXml(good.replace(/<staff-lines>\d/, '<staff-lines>12')))).toMatch(/12 strings/);
-    const zeros = zipSync({ 'score.xml': new Uint8Array(60_000_000) }, { level: 9 });
-    expect(zeros.length).toBeLessThan(100_000);
-    expect(why(readCompressedMusicXml(zeros))).toMatch(/unpack/);
-    // A header that lies about the size.
-    const lying = zeros.slice();
-    const view = new DataView(lying.buffer);
-    for (let at = 0; at < lying.length - 4; at++)
-      if (view.getUint32(at, true) === 60_000_000) view.setUint32(at, 1000, true);
-    expect(readCompressedMusicXml(lying).exercise).toBeNull();
-    expect(why(readCompressedMusicXml(zipSync({ '../../x.txt': strToU8('x') })))).toMatch(/no score/);
-  });
-
-  it('give an exercise from a tab part of another hand, with all that was left out listed', () => {
-    const foreign = readFileSync(join(import.meta.dirname, 'foreign.testdata.musicxml'), 'utf8');
-    const { exercise, remarks } = readMusicXml(foreign);
-    expect(exercise!.title).toBe('Sluice');
-    expect(exercise!.startBpm).toBe(84);
-    expect(
-      exercise!.passage.notes.map(({ string, fret, technique }) => `${string}/${fret} ${technique}`),
-    ).toEqual(['4/2 pick', '4/4 hammer', '3/2 pick', '3/4 pick', '2/5 pick']);
-    expect(exercise!.passage.tuning).toEqual([64, 59, 55, 50, 45, 38]);
-    expect(assignStrokes(exercise!.passage, exercise!.policy).passes[0]).toEqual([
-      'down',
-      null,
-      'up',
-      'up',
-      'down',
-    ]);
-    expect(exercise!.passage.notes.map((note) => note.lock?.stroke ?? null)).toEqual([
-      'down',
-      null,
-      null,
-      'up',
-      null,
-    ]);
-    expect(remarks.join('\n')).toMatch(/dynamics/);
-    expect(remarks.join('\n')).toMatch(/grace note/);
-    expect(remarks.join('\n')).toMatch(/part “Flute”/);
-    expect([exercise!.policy.loop, exercise!.passage.loopBounds]).toEqual([true, undefined]);
   });
 });

@@ -1,0 +1,66 @@
+/** Exercises for the tests of scores. */
+import fc from 'fast-check';
+import { newExercise, type Exercise } from '../../exercise/exercise';
+import type { Note, Passage } from '../../passage/passage';
+import { passages } from '../../passage/testing';
+import { METERS } from '../../rhythm/slots';
+
+/** Passages of every meter with pick-ups, loops and fingers. */
+export const decorated = fc
+  .record({
+    passage: passages,
+    meter: fc.constantFrom(...Object.values(METERS)),
+    pickupBeats: fc.integer({ min: 0, max: 2 }),
+    loop: fc.option(fc.tuple(fc.nat(), fc.nat())),
+    fingers: fc.array(fc.constantFrom(1 as const, 2 as const, 3 as const, 4 as const, undefined), {
+      minLength: 1,
+      maxLength: 7,
+    }),
+  })
+  .map(({ passage, meter, pickupBeats, loop, fingers }): Passage => {
+    const stretch = meter.beatTicks / 6720;
+    const pickupTicks = Math.min(pickupBeats, meter.beats - 1) * meter.beatTicks;
+    const isLong = passage.lengthTicks * stretch > pickupTicks;
+    const shift = isLong ? pickupTicks : 0;
+    const notes = passage.notes.map((note, at): Note => {
+      const finger = fingers[at % fingers.length];
+      return {
+        ...note,
+        onsetTicks: note.onsetTicks * stretch - shift,
+        durationTicks: note.durationTicks * stretch,
+        ...(finger ? { finger } : {}),
+      };
+    });
+    const onsets = [...new Set(notes.map((note) => note.onsetTicks)), passage.lengthTicks * stretch - shift];
+    const [a, b] = (loop ?? [0, 0]).map((pick) => onsets[pick % onsets.length]!).sort((x, y) => x - y);
+    return {
+      ...passage,
+      meter,
+      notes,
+      pickupTicks: shift,
+      lengthTicks: passage.lengthTicks * stretch - shift,
+      ...(a! < b! && (a! > -shift || b! < passage.lengthTicks * stretch - shift)
+        ? { loopBounds: { startTicks: a!, endTicks: b! } }
+        : {}),
+    };
+  });
+
+/** Exercises with all that a score can carry, and what it cannot. */
+export const exercises = fc
+  .record({
+    passage: decorated,
+    title: fc
+      .string({ unit: 'grapheme', maxLength: 30 })
+      .filter((title) => title.trim() === title && title !== ''),
+    kind: fc.constantFrom('alternateByNote' as const, 'economy' as const),
+    start: fc.constantFrom('down' as const, 'up' as const, 'auto' as const),
+    words: fc.constantFrom('', 'Wide & "slow" <here>', 'Stop and look'),
+    startBpm: fc.integer({ min: 20, max: 300 }),
+    loops: fc.boolean(),
+  })
+  .map(({ passage, title, kind, start, words, startBpm, loops }): Exercise => ({
+    ...newExercise(title, passage),
+    policy: { kind, start, loop: loops || passage.loopBounds !== undefined },
+    startBpm,
+    studentNotes: words ? [{ id: 'w1', text: words, pinnedTo: passage.notes.at(-1)!.id }] : [],
+  }));
