@@ -27,7 +27,8 @@ describe('project files', () => {
       ...file,
       version: 1,
       exercises: file.exercises.map(
-        ({ origin: _origin, cues: _cues, ...kept }: { origin?: unknown; cues?: unknown }) => kept,
+        ({ origin: _o, cues: _c, hand: _h, ...kept }: { origin?: unknown; cues?: unknown; hand?: unknown }) =>
+          kept,
       ),
       ladders: [{ ...STAMP, id: 'l', exerciseId: 'e', playerId: 'me', startBpm: 72 }],
     };
@@ -37,11 +38,17 @@ describe('project files', () => {
     });
   });
 
+  it('of version 2 get a hand of which nothing is said', () => {
+    const file = JSON.parse(demo) as { exercises: { hand?: unknown }[] };
+    const old = { ...file, version: 2, exercises: file.exercises.map(({ hand: _h, ...kept }) => kept) };
+    expect(readProject(JSON.stringify(old)).project).toEqual(demoProject());
+  });
+
   it.each([
     ['cut in half', demo.slice(0, demo.length / 2), 'cutOff'],
     ['no JSON', 'e|--5--|', 'notJson'],
     ['another JSON', '{"notes":[]}', 'notAProject'],
-    ['of a newer version', demo.replace('"version": 2', '"version": 3'), 'newerVersion'],
+    ['of a newer version', demo.replace('"version": 3', '"version": 4'), 'newerVersion'],
     ['changed by hand', demo.replace('"fret": 8', '"fret": 9'), 'inconsistent'],
     ['with a fret beyond the neck', demo.replace('"fret": 8', '"fret": 80'), 'badField'],
     ['with an unknown field', demo.replace('"exportedAt"', '"colour": 1, "exportedAt"'), 'badField'],
@@ -77,7 +84,7 @@ describe('project files', () => {
     for (const [from, to] of [
       ['"fret": 8', '"fret": 80'],
       ['"stroke": "down"', '"stroke": "left"'],
-      ['"version": 2', '"version": "two"'],
+      ['"version": 3', '"version": "three"'],
     ] as const)
       expect(validate(JSON.parse(demo.replace(from, to)))).toBe(false);
   });

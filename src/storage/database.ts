@@ -4,6 +4,7 @@ import {
   DEFAULT_LADDER,
   DEFAULT_SETUP,
   ME,
+  OPEN_HAND,
   type ExerciseRecord,
   type LadderRecord,
   type PassageRecord,
@@ -81,6 +82,30 @@ interface Version {
   readonly upgrade?: (transaction: import('dexie').Transaction) => Promise<unknown>;
 }
 
+/** Adds fields to the records that have none of them yet, and to the whole records that undo and redo bring back. */
+async function addFields(
+  transaction: import('dexie').Transaction,
+  missing: Partial<Record<Tombstone['table'], object>>,
+): Promise<void> {
+  for (const [table, fields] of Object.entries(missing))
+    await transaction
+      .table(table)
+      .toCollection()
+      .modify((record: object) => {
+        Object.assign(record, { ...fields, ...record });
+      });
+  await transaction
+    .table('log')
+    .toCollection()
+    .modify((entry: { changes: { table: string; before: object | null; after: object | null }[] }) => {
+      for (const { table, before, after } of entry.changes) {
+        const whole = before === null ? after : after === null ? before : null;
+        const fields = missing[table as Tombstone['table']];
+        if (whole && fields) Object.assign(whole, { ...fields, ...whole });
+      }
+    });
+}
+
 /** Every version that was ever shipped, oldest first; a new one is added, none is changed. */
 export const VERSIONS: readonly Version[] = [
   {
@@ -111,35 +136,17 @@ export const VERSIONS: readonly Version[] = [
     // A ladder is more than its start; an exercise knows the file it came from and the teacher's own cues.
     version: 3,
     stores: {},
-    upgrade: async (transaction) => {
-      await transaction
-        .table('ladders')
-        .toCollection()
-        .modify((ladder: object) => {
-          Object.assign(ladder, { ...DEFAULT_LADDER, goalBpm: null, ...ladder });
-        });
-      await transaction
-        .table('exercises')
-        .toCollection()
-        .modify((exercise: { origin?: null; cues?: null }) => {
-          exercise.origin ??= null;
-          exercise.cues ??= null;
-        });
-      // Undo and redo bring back whole records.
-      await transaction
-        .table('log')
-        .toCollection()
-        .modify((entry: { changes: { table: string; before: object | null; after: object | null }[] }) => {
-          const missing: Record<string, object> = {
-            ladders: { ...DEFAULT_LADDER, goalBpm: null },
-            exercises: { origin: null, cues: null },
-          };
-          for (const { table, before, after } of entry.changes) {
-            const whole = before === null ? after : after === null ? before : null;
-            if (whole) Object.assign(whole, { ...missing[table], ...whole });
-          }
-        });
-    },
+    upgrade: (transaction) =>
+      addFields(transaction, {
+        ladders: { ...DEFAULT_LADDER, goalBpm: null },
+        exercises: { origin: null, cues: null },
+      }),
+  },
+  {
+    // An exercise may name the picking hand.
+    version: 4,
+    stores: {},
+    upgrade: (transaction) => addFields(transaction, { exercises: { hand: OPEN_HAND } }),
   },
 ];
 

@@ -1,4 +1,5 @@
 /** What the user set once and expects to find again: kept in this browser, not in files. */
+import { DEFAULT_SCHOOLS, type Schools } from '@/core';
 import type { Database } from './database';
 
 /** Reads and keeps one group of settings; what was never set, or is new, is as at first. */
@@ -29,6 +30,17 @@ export const { read: soundSettings, keep: keepSoundSettings } = settings<SoundSe
   notes: true,
   countInBars: 1,
 });
+
+/** How things are said and drawn. */
+export interface ViewSettings extends Schools {
+  /** The lane shows the strings as the guitar hangs, the thickest on top; else as tab is read. */
+  readonly thickOnTop: boolean;
+}
+
+export const VIEW_AT_FIRST: ViewSettings = { ...DEFAULT_SCHOOLS, thickOnTop: false };
+
+/** How things are said and drawn, as last chosen. */
+export const { read: viewSettings, keep: keepViewSettings } = settings<ViewSettings>('view', VIEW_AT_FIRST);
 
 export type Paper = 'a4' | 'letter';
 

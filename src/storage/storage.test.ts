@@ -242,13 +242,17 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     for (const one of VERSIONS.filter((candidate) => candidate.version <= version))
       old.version(one.version).stores(one.stores);
     const passage = putNote(emptyPassage(), 0, 2, 7);
-    const { passage: _, origin: _origin, cues: _cues, ...fields } = newExercise('Kept', passage);
+    const { passage: _, origin, cues, hand: _h, ...fields } = newExercise('Kept', passage);
+    const since3 = version < 3 ? {} : { origin, cues };
+    const ladderSince3 = version < 3 ? {} : { ...DEFAULT_LADDER, goalBpm: null };
     const stamp = { revision: 1, createdAt: '', updatedAt: '', deviceId: 'd' };
     await old
       .table('exercises')
-      .add({ ...fields, ...stamp, id: 'a', passageHash: passageHash(passage), archivedAt: null });
+      .add({ ...fields, ...since3, ...stamp, id: 'a', passageHash: passageHash(passage), archivedAt: null });
     await old.table('passages').add({ hash: passageHash(passage), passage });
-    await old.table('ladders').add({ ...stamp, id: 'k', exerciseId: 'a', playerId: 'me', startBpm: 72 });
+    await old
+      .table('ladders')
+      .add({ ...ladderSince3, ...stamp, id: 'k', exerciseId: 'a', playerId: 'me', startBpm: 72 });
     const change = { table: 'exercises', id: 'a', before: { title: 'Earlier' }, after: { title: 'Kept' } };
     await old
       .table('log')

@@ -5,6 +5,7 @@ import { NO_GOAL, type Goal } from '../exercise/exercise';
 import { planOf } from '../exercise/plan';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import type { PickingPolicy } from '../picking/policy';
+import { DEFAULT_SCHOOLS } from '../picking/schools';
 import { passageOn } from '../picking/testing';
 import { pairRows, trainsSentence } from './balance';
 import { againstTarget, checkGoal } from './goal';
@@ -53,10 +54,10 @@ describe('balance', () => {
   });
 
   it('one sentence says what is trained', () => {
-    expect(trainsSentence(plan([6, 6, 5, 5, 4, 4], { start: 'up' }).analysis)).toBe(
+    expect(trainsSentence(plan([6, 6, 5, 5, 4, 4], { start: 'up' }).analysis, DEFAULT_SCHOOLS)).toBe(
       '2 outside, 0 inside: every change goes round the outside; one slant: upward (grip end up).',
     );
-    expect(trainsSentence(plan([3, 3, 3]).analysis)).toContain('No string changes');
+    expect(trainsSentence(plan([3, 3, 3]).analysis, DEFAULT_SCHOOLS)).toContain('No string changes');
   });
 });
 

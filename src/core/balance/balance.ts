@@ -1,7 +1,8 @@
 /** Inside against outside, string pair by string pair and direction by direction, and what an exercise trains. */
 import type { Analysis, Figures, PairCount } from '../picking/analysis';
 import type { Slant } from '../picking/changes';
-import { counted, countText, slantText } from '../picking/words';
+import { slantText, type Schools } from '../picking/schools';
+import { counted, countText } from '../picking/words';
 
 /** One string pair, thicker string first, with its changes in each direction (null where there are none). */
 export interface PairRow {
@@ -47,15 +48,15 @@ export function missingPairs(rows: readonly PairRow[], strings: readonly number[
     .map((string) => `${string} and ${string - 1}`);
 }
 
-function slantClause(analysis: Analysis): string {
+function slantClause(analysis: Analysis, schools: Schools): string {
   const { class: slantClass, slants } = analysis.slants;
   if (slantClass === 'free') return 'no exit asks for a slant';
   if (slantClass === 'both slants') return 'the exits ask for both slants';
-  return `one slant: ${slantText(slants[0] as Slant)}`;
+  return `one slant: ${slantText(slants[0] as Slant, schools)}`;
 }
 
 /** One sentence that says what an exercise trains: "5 outside, 0 inside: every change goes round the outside; …". */
-export function trainsSentence(analysis: Analysis): string {
+export function trainsSentence(analysis: Analysis, schools: Schools): string {
   const { kinds, picks, skips } = analysis.figures;
   const { outside, inside, sweep, backtrack } = kinds;
   const changes = outside + inside + sweep + backtrack;
@@ -85,5 +86,5 @@ export function trainsSentence(analysis: Analysis): string {
                 : 'a mixture';
   const skipClause = skips > 0 ? `; ${counted(skips, 'skip')}` : '';
   const pass = analysis.passes > 1 ? ' a pass, over two passes that swap every kind' : '';
-  return `${named.join(', ')}${pass}: ${what}${skipClause}; ${slantClause(analysis)}.`;
+  return `${named.join(', ')}${pass}: ${what}${skipClause}; ${slantClause(analysis, schools)}.`;
 }

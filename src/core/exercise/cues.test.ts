@@ -3,13 +3,17 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import type { PickingPolicy } from '../picking/policy';
+import { DEFAULT_SCHOOLS } from '../picking/schools';
 import { passageOn } from '../picking/testing';
 import { cuesFor, cuesOf } from './cues';
 import { newExercise } from './exercise';
 import { planOf } from './plan';
 
 const cues = (strings: readonly number[], policy: Partial<PickingPolicy> = {}) =>
-  cuesOf(planOf(passageOn(strings), { kind: 'alternateByNote', start: 'down', ...policy }, DEFAULT_SETUP));
+  cuesOf(
+    planOf(passageOn(strings), { kind: 'alternateByNote', start: 'down', ...policy }, DEFAULT_SETUP),
+    DEFAULT_SCHOOLS,
+  );
 
 describe('cues', () => {
   it('say where the pick comes out', () => {
@@ -38,7 +42,7 @@ describe('cues', () => {
         fc.boolean(),
         (strings, kind, loop) => {
           const plan = planOf(passageOn(strings), { kind, start: 'down', loop }, DEFAULT_SETUP);
-          const said = cuesOf(plan);
+          const said = cuesOf(plan, DEFAULT_SCHOOLS);
           expect(said.length).toBeLessThanOrEqual(3);
           for (const cue of said) {
             const [, string, stroke] = /note on string (\d) is an? (down|up)stroke/.exec(cue) ?? [];
@@ -57,8 +61,11 @@ describe('cues', () => {
   it('give way to the words of the teacher, line by line', () => {
     const exercise = newExercise('Own', passageOn([3, 3, 2]));
     const plan = planOf(exercise.passage, exercise.policy, DEFAULT_SETUP);
-    expect(cuesFor(exercise, plan)).toEqual(cuesOf(plan));
-    expect(cuesFor({ ...exercise, cues: 'Wide.\n\n Slow. ' }, plan)).toEqual(['Wide.', 'Slow.']);
-    expect(cuesFor({ ...exercise, cues: '' }, plan)).toEqual([]);
+    expect(cuesFor(exercise, plan, DEFAULT_SCHOOLS)).toEqual(cuesOf(plan, DEFAULT_SCHOOLS));
+    expect(cuesFor({ ...exercise, cues: 'Wide.\n\n Slow. ' }, plan, DEFAULT_SCHOOLS)).toEqual([
+      'Wide.',
+      'Slow.',
+    ]);
+    expect(cuesFor({ ...exercise, cues: '' }, plan, DEFAULT_SCHOOLS)).toEqual([]);
   });
 });

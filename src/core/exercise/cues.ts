@@ -1,15 +1,13 @@
 /** Cues: the two or three sentences that a teacher would write over an exercise, from its analysis. */
 import { isStringChange } from '../picking/changes';
 import type { Transition } from '../picking/analysis';
+import { SIDE_AFTER, slantText, type Schools } from '../picking/schools';
 import { STROKE_NAMES, withArticle } from '../picking/words';
 import type { Exercise } from './exercise';
 import type { Plan } from './plan';
 
 /** More than this nobody keeps in mind while playing. */
 const MOST_CUES = 3;
-
-/** Where the pick stands after a stroke that left the strings. */
-const SIDE = { down: 'floor side', up: 'ceiling side' } as const;
 
 /** Sweeps with one stroke: a single motion over several strings, or the same thing at several places. */
 function sweepCue(some: readonly Transition[]): string {
@@ -23,22 +21,30 @@ function sweepCue(some: readonly Transition[]): string {
     : `Each ${stroke} that leads on to the next string comes to rest there: push on, do not lift.`;
 }
 
+/** How a stroke gets out of the strings. */
+function howOut({ fromStroke, slant }: Transition, schools: Schools): string {
+  return schools.wording === 'slant' && slant
+    ? `slant the pick ${slantText(slant, schools)} and let it come out`
+    : `bring the pick out on the ${SIDE_AFTER[fromStroke]}`;
+}
+
 /** One cue for exits that are alike. */
-function exitCue({ stringFrom, stringTo, fromStroke, kind }: Transition, isOnly: boolean): string {
+function exitCue(change: Transition, isOnly: boolean, schools: Schools): string {
+  const { stringFrom, stringTo, fromStroke, kind } = change;
   const strings = `string ${stringFrom}`;
   if (kind === 'sweep')
     return `Lift the ${STROKE_NAMES[fromStroke]} on ${strings} over to string ${stringTo} in one direction.`;
   const which = isOnly
     ? `The last note on ${strings}`
     : `Before string ${stringTo} the last note on ${strings}`;
-  return `${which} is ${withArticle(fromStroke)}: bring the pick out on the ${SIDE[fromStroke]}.`;
+  return `${which} is ${withArticle(fromStroke)}: ${howOut(change, schools)}.`;
 }
 
 /**
  * What to say over an exercise, most frequent exits first. Exits that are all alike are said in one sentence; a loop
  * whose strokes turn in the second pass says so.
  */
-export function cuesOf({ analysis }: Plan): string[] {
+export function cuesOf({ analysis }: Plan, schools: Schools): string[] {
   const changes = [...analysis.transitions, ...analysis.outsideLoop].filter(
     (change) => isStringChange(change) && change.pass === 0,
   );
@@ -52,7 +58,7 @@ export function cuesOf({ analysis }: Plan): string[] {
     const all =
       first.contact === 'rest'
         ? `Every string is left with ${withArticle(first.fromStroke)} that comes to rest on the next string: one motion.`
-        : `Every string is left with ${withArticle(first.fromStroke)}: bring the pick out on the ${SIDE[first.fromStroke]} each time.`;
+        : `Every string is left with ${withArticle(first.fromStroke)}: ${howOut(first, schools)} each time.`;
     return [all, ...turnCue];
   }
   const groups = new Map<string, Transition[]>();
@@ -68,15 +74,16 @@ export function cuesOf({ analysis }: Plan): string[] {
     return exitCue(
       one,
       others.every((change) => change.fromStroke === one.fromStroke),
+      schools,
     );
   });
   return [...cues, ...turnCue];
 }
 
 /** The cues that stand over an exercise: the teacher's own, or those of the plan. */
-export function cuesFor({ cues }: Exercise, plan: Plan): string[] {
+export function cuesFor({ cues }: Exercise, plan: Plan, schools: Schools): string[] {
   return cues === null
-    ? cuesOf(plan)
+    ? cuesOf(plan, schools)
     : cues
         .split('\n')
         .map((line) => line.trim())

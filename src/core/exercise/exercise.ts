@@ -2,6 +2,7 @@
 import type { Passage, Stroke } from '../passage/passage';
 import type { PickingPolicy } from '../picking/policy';
 import type { Direction } from '../picking/changes';
+import { OPEN_HAND, type PickingHand } from './hand';
 
 /** The techniques that a goal may name. */
 export const GOAL_TECHNIQUES = [
@@ -51,6 +52,8 @@ export interface Exercise {
   readonly studentNotes: readonly StudentNote[];
   /** The teacher's own cues, a line each; null: those of the plan. */
   readonly cues: string | null;
+  /** The picking hand it is meant for. */
+  readonly hand: PickingHand;
   /** The text that was pasted, with whatever in it was not understood. */
   readonly sourceText: string;
   /** What reading that text left to be asked. */
@@ -100,6 +103,7 @@ export function newExercise(title: string, passage: Passage, sourceText = ''): E
     startBpm: DEFAULT_START_BPM,
     studentNotes: [],
     cues: null,
+    hand: OPEN_HAND,
     sourceText,
     question: null,
     origin: null,

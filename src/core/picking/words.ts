@@ -1,8 +1,9 @@
 /** The picking model in words: plain sentences for strokes, changes and reasons. */
 import type { Stroke } from '../passage/passage';
-import type { ChangeKind, Slant } from './changes';
+import type { ChangeKind } from './changes';
 import type { Transition } from './analysis';
 import { slantWanted, type PickingPolicy, type PolicyKind, type Rule } from './policy';
+import { exitText, slantText, type Schools } from './schools';
 import type { CostOfOtherChoice } from './segments';
 import type { StrokeReason, Unmet } from './strokes';
 
@@ -32,7 +33,7 @@ export function counted(count: number, noun: string, plural = `${noun}s`): strin
   return `${countText(count)} ${count === 1 ? noun : plural}`;
 }
 
-function ruleText(rule: Rule): string {
+function ruleText(rule: Rule, schools: Schools): string {
   switch (rule.code) {
     case 'alternates':
       return 'alternates';
@@ -45,12 +46,12 @@ function ruleText(rule: Rule): string {
     case 'leastTravel':
       return 'lies on the way with the least travel';
     case 'oneSlant':
-      return `suits the ${rule.slant} slant best`;
+      return `suits the slant best: ${slantText(rule.slant, schools)}`;
   }
 }
 
 /** Why a note has its stroke, in a few words. */
-export function reasonText(reason: StrokeReason): string {
+export function reasonText(reason: StrokeReason, schools: Schools): string {
   switch (reason.code) {
     case 'notPicked':
       return 'not picked: slurred or tapped';
@@ -68,13 +69,13 @@ export function reasonText(reason: StrokeReason): string {
       return 'start chosen: both starts cost the same, so down';
     }
     case 'startYielded':
-      return `the way round needs it: ${ruleText(reason.rule)}`;
+      return `the way round needs it: ${ruleText(reason.rule, schools)}`;
     case 'rule':
       return reason.seam
-        ? `${ruleText(reason.rule)}, coming round from the last note`
-        : ruleText(reason.rule);
+        ? `${ruleText(reason.rule, schools)}, coming round from the last note`
+        : ruleText(reason.rule, schools);
     case 'departs':
-      return `breaks the rule (${ruleText(reason.rule)}) because a lock or the way round needs it`;
+      return `breaks the rule (${ruleText(reason.rule, schools)}) because a lock or the way round needs it`;
   }
 }
 
@@ -119,11 +120,6 @@ export function unmetText(unmet: Unmet, place: string): string {
   }
 }
 
-const SLANT_WORDS: Readonly<Record<Slant, string>> = {
-  upward: 'upward (grip end up)',
-  downward: 'downward (grip end down)',
-};
-
 const POLICY_NAMES: Readonly<Record<PolicyKind, string>> = {
   alternateByNote: 'alternate picking',
   alternateByPulse: 'alternate picking by the pulse',
@@ -134,19 +130,15 @@ const POLICY_NAMES: Readonly<Record<PolicyKind, string>> = {
 };
 
 /** The name of a policy, with the slant where it has one. */
-export function policyText(policy: PickingPolicy): string {
+export function policyText(policy: PickingPolicy, schools: Schools): string {
   const name = POLICY_NAMES[policy.kind];
-  return policy.kind === 'oneSlant' ? `${name}, ${slantText(slantWanted(policy))}` : name;
-}
-
-/** The way of a slant with which end of the pick is meant. */
-export function slantText(slant: Slant): string {
-  return SLANT_WORDS[slant];
+  return policy.kind === 'oneSlant' ? `${name}, ${slantText(slantWanted(policy), schools)}` : name;
 }
 
 /** One sentence about a change, as it is shown when the change is pointed at. */
-export function changeText(change: Transition): string {
+export function changeText(change: Transition, schools: Schools): string {
   const { kind, stringFrom, stringTo, fromStroke, toStroke, skipped, crossings } = change;
+  const asks = exitText(change, schools);
   const strokes = `${STROKE_NAMES[fromStroke]}, then ${STROKE_NAMES[toStroke]}`;
   if (kind === 'alternate') return `Stays on string ${stringFrom}: ${strokes}.`;
   if (kind === 'repeat')
@@ -164,5 +156,5 @@ export function changeText(change: Transition): string {
   }[kind];
   const cross = crossings === 0 ? '' : ` It passes ${counted(crossings, 'string line')} silently.`;
   const name = { outside: 'Outside', inside: 'Inside', sweep: 'Sweep', backtrack: 'Against the grain' }[kind];
-  return `${name} ${from}${over}: ${strokes}; ${where}.${cross}`;
+  return `${name} ${from}${over}: ${strokes}; ${where}.${cross}${asks === '' ? '' : ` ${asks}`}`;
 }

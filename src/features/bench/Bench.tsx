@@ -4,21 +4,25 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
+  changeText,
   checkGoal,
   goalText,
   noteAt,
   pinNumbers,
   planOf,
   spokenPlace,
+  stringChangeFrom,
   trainsSentence,
   type Exercise,
   type Passage,
 } from '@/core';
 import type { ExerciseSession, SessionState } from '@/storage';
-import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
-import { StringLane, type Place } from '@/ui/lane/StringLane';
+import { keyHandler, useKeySheet } from '@/ui/keys/keys';
+import type { Place } from '@/ui/lane/place';
+import { StringLane } from '@/ui/lane/StringLane';
 import { waysOut } from '@/ui/shell/waysOut';
 import { usePlayer } from '@/ui/shell/player';
+import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import type { TabId } from './BenchPanels';
 import type { EditExercise } from './edit';
@@ -33,6 +37,7 @@ import {
   type Change,
 } from './editing';
 import { GoalLine } from './GoalLine';
+import { PLAY_KEYS, VIEW_KEYS } from './benchKeys';
 import { laneBindings, laneKeyGroups } from './laneKeys';
 import { Legend } from './Legend';
 import { usePlaying } from './usePlaying';
@@ -56,6 +61,12 @@ const Trains = styled.div`
     font-size: 1rem;
     font-weight: 600;
   }
+  .legend {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.2rem 1rem;
+  }
 `;
 
 const QuestionStrip = dynamic(() => import('./QuestionStrip').then((module) => module.QuestionStrip), {
@@ -71,6 +82,9 @@ const NoteStrip = dynamic(() => import('./NoteStrip').then((module) => module.No
   loading: () => <div style={{ height: '4.5rem' }} />,
 });
 const RangeStrip = dynamic(() => import('./RangeStrip').then((module) => module.RangeStrip), { ssr: false });
+const ViewButton = dynamic(() => import('@/ui/shell/ViewButton').then((module) => module.ViewButton), {
+  ssr: false,
+});
 const BenchBar = dynamic(() => import('./BenchBar').then((module) => module.BenchBar), { ssr: false });
 
 /** The lane takes at most this part of the window before it scrolls inside. */
@@ -103,29 +117,6 @@ function usePainted(): boolean {
   return isPainted;
 }
 
-const VIEW_KEYS: KeyGroup = {
-  title: 'Bench',
-  bindings: [
-    { keys: ['Ctrl+z'], does: 'Undo' },
-    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
-    { keys: ['l'], does: 'Loop on or off' },
-    { keys: ['g'], does: 'Go to the lane' },
-    { keys: ['?'], does: 'This sheet' },
-  ],
-};
-
-const PLAY_KEYS: KeyGroup = {
-  title: 'Bench: playing',
-  bindings: [
-    { keys: [' '], does: 'Play or stop' },
-    { keys: [','], does: 'One beat a minute slower' },
-    { keys: ['.'], does: 'One beat a minute faster' },
-    { keys: ['b'], does: 'Tap the beat, twice or more' },
-    { keys: ['j'], does: 'One step of the ladder down' },
-    { keys: ['k'], does: 'One step of the ladder up' },
-  ],
-};
-
 function focusLane(within: Element | null): void {
   within?.querySelector<HTMLElement>('[data-lane]')?.focus({ preventScroll: true });
 }
@@ -155,6 +146,7 @@ interface BenchProps {
 export function Bench({ session, state, exercise }: BenchProps) {
   const { passage, policy, goal } = exercise;
   const player = usePlayer();
+  const view = useView();
   const router = useRouter();
   const windowHeight = useWindowHeight();
   const isPainted = usePainted();
@@ -163,6 +155,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
   const [chosenPass, setChosenPass] = useState(0);
   const [tab, setTab] = useState<TabId>(passage.notes.length === 0 ? 'notes' : 'strokes');
   const [digits] = useState(digitMemory);
+  const [explains, setExplains] = useState(false);
   const plan = useMemo(() => planOf(passage, policy, player.setup), [passage, policy, player.setup]);
   const playing = usePlaying(session.id, exercise, plan);
   const { bpm, hands: playback } = playing;
@@ -172,13 +165,15 @@ export function Bench({ session, state, exercise }: BenchProps) {
   const pinned = useMemo(() => pinNumbers(exercise.studentNotes), [exercise.studentNotes]);
   const edit: EditExercise = (label, change, mergeKey) => session.edit(label, change, mergeKey);
 
-  const place = (next: Place) => {
+  const place = (next: Place, withWhy = false) => {
     digits.forget();
     setWanted(next);
+    setExplains(withWhy);
   };
   const apply = (change: Change | null, mergeKey?: string) => {
     if (!change) return;
     setWanted(change.caret);
+    setExplains(false);
     edit(change.label, (one) => ({ ...one, passage: change.passage }), mergeKey);
   };
   /** Undo and redo put the caret where something changed. */
@@ -196,6 +191,8 @@ export function Bench({ session, state, exercise }: BenchProps) {
     place,
     apply,
     digits,
+    thickOnTop: view.thickOnTop,
+    changes: () => passage.notes.filter((note) => stringChangeFrom(plan.analysis, note.id, pass)),
   };
   const bindings = laneBindings(hands);
   const marking = useRange(passage, plan, pass, caret, apply);
@@ -227,8 +224,10 @@ export function Bench({ session, state, exercise }: BenchProps) {
   );
 
   const { kinds } = plan.analysis.figures;
-  const sentence = trainsSentence(plan.analysis);
+  const sentence = trainsSentence(plan.analysis, view);
   const selected = noteAt(passage, caret.ticks, caret.string);
+  const explained = explains && selected ? stringChangeFrom(plan.analysis, selected.id, pass) : undefined;
+  const why = explained ? `${changeText(explained, view)} ` : '';
   return (
     <Root ref={root} onKeyDown={onViewKey} onCopy={marking.onCopy} onPaste={marking.onPaste}>
       <GoalLine
@@ -250,10 +249,11 @@ export function Bench({ session, state, exercise }: BenchProps) {
         pass={pass}
         caret={caret}
         pinned={pinned}
-        spoken={spokenPlace(plan.passage, plan, caret.ticks, caret.string, pass)}
+        spoken={`${why}${spokenPlace(plan.passage, plan, caret.ticks, caret.string, pass)}`}
         summary={`${exercise.title}. ${sentence} ${goal.kind ? `Goal: ${goalText(goal)}.` : ''} Arrow keys move, digits set frets, question mark lists all keys.`}
         maxHeight={windowHeight * LANE_SHARE}
         playing={following}
+        explains={explains}
         range={marking.range}
         onPlace={place}
         onMove={(note, to) => apply(moveNoteTo(passage, note, to))}
@@ -279,7 +279,10 @@ export function Bench({ session, state, exercise }: BenchProps) {
       )}
       <Trains>
         <p data-trains>{sentence}</p>
-        <Legend kinds={kinds} hasPins={pinned.size > 0} />
+        <div className="legend">
+          <Legend kinds={kinds} hasPins={pinned.size > 0} />
+          {isPainted ? <ViewButton /> : null}
+        </div>
       </Trains>
       {isPainted ? (
         <BenchPanels

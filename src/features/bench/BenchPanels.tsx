@@ -12,7 +12,8 @@ import {
   type Setup,
 } from '@/core';
 import { Tabs } from '@/ui/controls/Tabs';
-import type { Place } from '@/ui/lane/StringLane';
+import type { Place } from '@/ui/lane/place';
+import { useView } from '@/ui/shell/viewSettings';
 import { BalancePanel } from './BalancePanel';
 import { ComparePolicies } from './ComparePolicies';
 import type { EditExercise } from './edit';
@@ -58,6 +59,7 @@ function notUnderstood(text: string): number {
 export function BenchPanels(props: BenchPanelsProps) {
   const { exercise, plan, check, setup, bpm, pass, caret, tab, onTab, onPass, onGo, edit } = props;
   const { passage, policy } = exercise;
+  const view = useView();
   const { kinds } = plan.analysis.figures;
   const odd = useMemo(() => notUnderstood(exercise.sourceText), [exercise.sourceText]);
   const remarks = exercise.origin?.remarks.length ?? 0;
@@ -70,7 +72,7 @@ export function BenchPanels(props: BenchPanelsProps) {
         {
           id: 'strokes',
           name: 'Strokes and balance',
-          figure: `${policyText(policy)} · ${countText(kinds.outside)} outside : ${countText(kinds.inside)} inside`,
+          figure: `${policyText(policy, view)} · ${countText(kinds.outside)} outside : ${countText(kinds.inside)} inside`,
           body: (
             <>
               <SideBySide>

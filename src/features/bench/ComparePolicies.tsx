@@ -3,7 +3,8 @@ import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { comparePolicies, countText, policyText, type Exercise, type Setup } from '@/core';
 import { Button } from '@/ui/controls/Button';
-import type { Place } from '@/ui/lane/StringLane';
+import type { Place } from '@/ui/lane/place';
+import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
 
@@ -52,6 +53,7 @@ interface ComparePoliciesProps {
 
 function Rows({ exercise, setup, edit, onGo }: ComparePoliciesProps) {
   const { passage, policy } = exercise;
+  const view = useView();
   const compared = useMemo(() => comparePolicies(passage, policy, setup), [passage, policy, setup]);
   return (
     <div className="scroll" tabIndex={0} role="group" aria-label="All policies on these notes">
@@ -77,9 +79,9 @@ function Rows({ exercise, setup, edit, onGo }: ComparePoliciesProps) {
             const { kinds } = figures;
             const first = differs[0];
             return (
-              <tr key={policyText(other)} {...(isInUse ? { 'aria-current': 'true' as const } : {})}>
+              <tr key={policyText(other, view)} {...(isInUse ? { 'aria-current': 'true' as const } : {})}>
                 <th scope="row">
-                  {policyText(other)}
+                  {policyText(other, view)}
                   {slurs > 0 ? `, ${slurs} slurred` : ''}
                 </th>
                 <td>
@@ -111,7 +113,7 @@ function Rows({ exercise, setup, edit, onGo }: ComparePoliciesProps) {
                     'in use'
                   ) : (
                     <Button
-                      aria-label={`Use ${policyText(other)}`}
+                      aria-label={`Use ${policyText(other, view)}`}
                       onPress={() => edit('Who decides the strokes', (one) => ({ ...one, policy: other }))}
                     >
                       Use

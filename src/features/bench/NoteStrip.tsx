@@ -22,8 +22,10 @@ import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { TextField } from '@/ui/controls/TextField';
+import type { ViewSettings } from '@/storage';
+import { useView } from '@/ui/shell/viewSettings';
 import { StrokeIcon } from '@/ui/lane/marks';
-import type { Place } from '@/ui/lane/StringLane';
+import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
 import { deleteHere, lockHere, moveNoteTo, type Change } from './editing';
 
@@ -80,7 +82,10 @@ interface NoteStripProps {
   readonly apply: (change: Change | null, mergeKey?: string) => void;
 }
 
-function sentenceFor({ passage, plan, pass, note, caret }: NoteStripProps): { main: string; more: string } {
+function sentenceFor(
+  { passage, plan, pass, note, caret }: NoteStripProps,
+  view: ViewSettings,
+): { main: string; more: string } {
   if (!note)
     return {
       main: `Empty place on string ${caret.string}.`,
@@ -93,15 +98,19 @@ function sentenceFor({ passage, plan, pass, note, caret }: NoteStripProps): { ma
   const next = stringChangeFrom(plan.analysis, note.id, pass);
   const where = `Note ${index + 1}: string ${note.string}, ${note.dead ? 'dead' : `fret ${note.fret}`}`;
   const why =
-    stroke && reason ? `${STROKE_NAMES[stroke]}, ${reasonText(reason)}` : reason ? reasonText(reason) : '';
-  const more = [next ? changeText(next) : '', stroke && cost ? `${otherCostText(stroke, cost)}.` : ''];
+    stroke && reason
+      ? `${STROKE_NAMES[stroke]}, ${reasonText(reason, view)}`
+      : reason
+        ? reasonText(reason, view)
+        : '';
+  const more = [next ? changeText(next, view) : '', stroke && cost ? `${otherCostText(stroke, cost)}.` : ''];
   return { main: `${where}: ${why}.`, more: more.filter((part) => part !== '').join(' ') };
 }
 
 /** What stands at the caret and why, with everything that can be changed about it. */
 export function NoteStrip(props: NoteStripProps) {
   const { passage, caret, note, apply } = props;
-  const { main, more } = sentenceFor(props);
+  const { main, more } = sentenceFor(props, useView());
   const change = (label: string, next: Passage) => apply({ label, passage: next, caret });
   return (
     <Strip aria-label="The note at the caret" {...(note?.lock ? { 'data-locked': '' } : {})}>

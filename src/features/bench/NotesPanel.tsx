@@ -20,7 +20,7 @@ import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { TextField } from '@/ui/controls/TextField';
 import { say } from '@/ui/controls/say';
-import type { Place } from '@/ui/lane/StringLane';
+import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
 import { OriginNote } from './OriginNote';

@@ -1,15 +1,16 @@
 'use client';
-import type { PickingPolicy } from '@/core';
+import { slantText, type PickingPolicy, type Schools } from '@/core';
 import { Choice } from '@/ui/controls/Choice';
 import { Switch } from '@/ui/controls/Switch';
 
 interface PolicySettingsProps {
   readonly policy: PickingPolicy;
+  readonly view: Schools;
   readonly set: (label: string, change: Partial<PickingPolicy>) => void;
 }
 
 /** What else a policy can be told; only what it listens to. */
-export function PolicySettings({ policy, set }: PolicySettingsProps) {
+export function PolicySettings({ policy, view, set }: PolicySettingsProps) {
   const { kind } = policy;
   return (
     <>
@@ -30,8 +31,8 @@ export function PolicySettings({ policy, set }: PolicySettingsProps) {
           label="Slant"
           value={policy.slant ?? 'downward'}
           options={[
-            { id: 'downward', name: 'grip end down' },
-            { id: 'upward', name: 'grip end up' },
+            { id: 'downward', name: slantText('downward', view) },
+            { id: 'upward', name: slantText('upward', view) },
           ]}
           onChange={(slant) => set('Slant', { slant })}
         />

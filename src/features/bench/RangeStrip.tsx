@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import { counted, notesIn, planTab, type Passage, type Plan, type Range } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
-import type { Place } from '@/ui/lane/StringLane';
+import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
 import { backwards, cutOut, fretsBy, lockMarked, palmMarked, twice, type Ranged } from './ranging';
 

@@ -2,7 +2,7 @@
 import styled from 'styled-components';
 import {
   counted,
-  slantText,
+  slantsText,
   unmetText,
   withSlurs,
   type Exercise,
@@ -12,9 +12,11 @@ import {
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
-import type { Place } from '@/ui/lane/StringLane';
+import type { Place } from '@/ui/lane/place';
+import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
+import { HandFields } from './HandFields';
 import { PlaceTable } from './PlaceTable';
 import { PolicySettings } from './PolicySettings';
 
@@ -66,21 +68,12 @@ interface StrokesPanelProps {
   readonly onGo: (place: Place) => void;
 }
 
-function slantSentence({ analysis }: Plan, passage: Exercise['passage']): string {
-  const { class: slantClass, slants, switches } = analysis.slants;
-  if (slantClass === 'free') return 'No exit asks for a slant.';
-  if (slantClass === 'one slant') return `All exits are helped by one slant: ${slantText(slants[0]!)}.`;
-  const number = (index: number) =>
-    passage.notes.findIndex((note) => note.id === analysis.pickNotes[index]) + 1;
-  const list = (pick: (one: (typeof switches)[number]) => number) =>
-    [...new Set(switches.map((one) => number(pick(one))))].join(', ');
-  return `Both slants: ${counted(switches.length, 'switch', 'switches')}; turn early at notes ${list((one) => one.early)}, or late at notes ${list((one) => one.late)}.`;
-}
-
 /** Who decides the strokes, what they cost, and what could not be satisfied. */
 export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: StrokesPanelProps) {
   const { passage, policy } = exercise;
-  const { figures } = plan.analysis;
+  const view = useView();
+  const { figures, pickNotes } = plan.analysis;
+  const numberAt = (pick: number) => passage.notes.findIndex((note) => note.id === pickNotes[pick]) + 1;
   const set = (label: string, change: Partial<PickingPolicy>) =>
     edit(label, (one) => ({ ...one, policy: { ...one.policy, ...change } }));
   const { slurred } = plan.assignment;
@@ -114,7 +107,7 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
             onChange={(id) => onPass(Number(id))}
           />
         ) : null}
-        <PolicySettings policy={policy} set={set} />
+        <PolicySettings policy={policy} view={view} set={set} />
       </Row>
       {passes > 1 ? (
         <p>
@@ -128,8 +121,9 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
         {counted(figures.motions, 'pick motion')}; {counted(figures.crossings, 'string line')} crossed
         silently ({figures.travelMm.toFixed(0)} mm){passes > 1 ? ' a pass' : ''}.
       </p>
-      <p>{slantSentence(plan, passage)}</p>
+      <p>{slantsText(plan.analysis, numberAt, view)}</p>
       <PlaceTable exercise={exercise} plan={plan} />
+      <HandFields exercise={exercise} edit={edit} />
       {slurred.length > 0 ? (
         <Row>
           <p>{counted(slurred.length, 'note is', 'notes are')} slurred by the plan, not in the notes.</p>

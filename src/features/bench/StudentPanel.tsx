@@ -14,7 +14,8 @@ import {
 import { newId } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
-import type { Place } from '@/ui/lane/StringLane';
+import type { Place } from '@/ui/lane/place';
+import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
 
@@ -68,7 +69,7 @@ interface StudentPanelProps {
 /** What the teacher says to the student, free or pinned to a change. */
 export function StudentPanel({ exercise, plan, caret, edit, onGo }: StudentPanelProps) {
   const { studentNotes, passage } = exercise;
-  const cues = cuesFor({ ...exercise, cues: null }, plan);
+  const cues = cuesFor({ ...exercise, cues: null }, plan, useView());
   const here = noteAt(passage, caret.ticks, caret.string);
   const changeHere = here && stringChangeFrom(plan.analysis, here.id);
   const set = (notes: readonly StudentNote[], label: string, mergeKey?: string) =>

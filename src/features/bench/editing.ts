@@ -20,7 +20,7 @@ import {
   type Stroke,
   type Technique,
 } from '@/core';
-import type { Place } from '@/ui/lane/StringLane';
+import type { Place } from '@/ui/lane/place';
 
 /** Two digits within this time make one fret. */
 const SECOND_DIGIT_MS = 900;

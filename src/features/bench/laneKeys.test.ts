@@ -11,6 +11,8 @@ const bindings = laneBindings({
   place: () => undefined,
   apply: () => undefined,
   digits: digitMemory(),
+  thickOnTop: false,
+  changes: () => [],
 });
 
 /** Common practice, no source: what browsers, systems and screen readers use with the focus on a page. */

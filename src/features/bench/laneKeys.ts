@@ -1,7 +1,7 @@
 /** The key map of the string lane. */
 import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
-import type { Place } from '@/ui/lane/StringLane';
-import type { Passage } from '@/core';
+import type { Place } from '@/ui/lane/place';
+import type { Note, Passage } from '@/core';
 import {
   deadHere,
   deleteHere,
@@ -22,18 +22,34 @@ import {
 export interface LaneHands {
   readonly passage: () => Passage;
   readonly caret: () => Place;
-  readonly place: (place: Place) => void;
+  readonly place: (place: Place, explains?: boolean) => void;
+  /** The notes that a string change leaves, in order of time. */
+  readonly changes: () => readonly Note[];
   readonly apply: (change: Change | null, mergeKey?: string) => void;
   readonly digits: DigitMemory;
+  /** Whether the lane shows the thickest string on top. */
+  readonly thickOnTop: boolean;
 }
 
 /** All bindings of the lane, in the order of the key sheet. */
 export function laneBindings(hands: LaneHands): KeyBinding[] {
   const { passage, caret, place, apply } = hands;
   const along = (by: number) => () => place(moveCaret(passage(), caret(), by));
+  /** One string up the page, in string numbers. */
+  const up = hands.thickOnTop ? 1 : -1;
+  const down = up === 1 ? -1 : 1;
   const across = (by: number) => () => {
     const string = Math.max(1, Math.min(passage().tuning.length, caret().string + by));
     place({ ...caret(), string });
+  };
+  const toChange = (by: 1 | -1) => () => {
+    const here = caret().ticks;
+    const notes = hands.changes();
+    const next =
+      by === 1
+        ? (notes.find((note) => note.onsetTicks > here) ?? notes[0])
+        : (notes.findLast((note) => note.onsetTicks < here) ?? notes.at(-1));
+    if (next) place({ ticks: next.onsetTicks, string: next.string }, true);
   };
   const digit = (event: { key: string; timeStamp: number }) => {
     const { fret, group } = hands.digits.type(Number(event.key), event.timeStamp);
@@ -43,8 +59,10 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
   return [
     { keys: ['ArrowLeft'], does: 'Earlier', run: along(-1) },
     { keys: ['ArrowRight'], does: 'Later', run: along(1) },
-    { keys: ['ArrowUp'], does: 'Thinner string', run: across(-1) },
-    { keys: ['ArrowDown'], does: 'Thicker string', run: across(1) },
+    { keys: ['ArrowUp'], does: 'String above', run: across(up) },
+    { keys: ['ArrowDown'], does: 'String below', run: across(down) },
+    { keys: ['c'], does: 'Next string change, explained', run: toChange(1) },
+    { keys: ['Shift+c'], does: 'String change before, explained', run: toChange(-1) },
     { keys: ['Home'], does: 'First slot', run: along(-Infinity) },
     { keys: ['End'], does: 'After the last slot', run: along(Infinity) },
     { keys: [...'0123456789'], does: 'Put a fret; two quick digits make one number', run: digit },
@@ -64,23 +82,23 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
     { keys: ['i'], does: 'Insert an empty slot', run: change(insertHere) },
     {
       keys: ['Shift+ArrowUp'],
-      does: 'Move the note to the thinner string',
-      run: change((of, at) => moveNoteAcross(of, at, -1, 'fret')),
+      does: 'Move the note to the string above',
+      run: change((of, at) => moveNoteAcross(of, at, up, 'fret')),
     },
     {
       keys: ['Shift+ArrowDown'],
-      does: 'Move the note to the thicker string',
-      run: change((of, at) => moveNoteAcross(of, at, 1, 'fret')),
+      does: 'Move the note to the string below',
+      run: change((of, at) => moveNoteAcross(of, at, down, 'fret')),
     },
     {
       keys: ['Alt+ArrowUp'],
-      does: 'The same pitch on the thinner string',
-      run: change((of, at) => moveNoteAcross(of, at, -1, 'pitch')),
+      does: 'The same pitch on the string above',
+      run: change((of, at) => moveNoteAcross(of, at, up, 'pitch')),
     },
     {
       keys: ['Alt+ArrowDown'],
-      does: 'The same pitch on the thicker string',
-      run: change((of, at) => moveNoteAcross(of, at, 1, 'pitch')),
+      does: 'The same pitch on the string below',
+      run: change((of, at) => moveNoteAcross(of, at, down, 'pitch')),
     },
     {
       keys: ['Shift+ArrowLeft'],
@@ -114,7 +132,7 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
 /** The lane's keys as the key sheet shows them, by what they are for. */
 export function laneKeyGroups(bindings: readonly KeyBinding[]): KeyGroup[] {
   const shown = bindings.map(({ keys, does }) => ({ does, keys: keys.length > 4 ? ['0 … 9'] : keys }));
-  const isWay = ({ keys }: { keys: readonly string[] }) => /^(Arrow|Home|End)/.test(keys[0]!);
+  const isWay = ({ keys }: { keys: readonly string[] }) => /^(Arrow|Home|End|(Shift\+)?c$)/.test(keys[0]!);
   const isStroke = ({ keys }: { keys: readonly string[] }) => /^[duahpstx]$/.test(keys[0]!);
   return [
     { title: 'Lane: moving about', bindings: shown.filter(isWay) },

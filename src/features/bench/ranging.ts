@@ -16,7 +16,7 @@ import {
   type Range,
   type Stroke,
 } from '@/core';
-import type { Place } from '@/ui/lane/StringLane';
+import type { Place } from '@/ui/lane/place';
 import type { Change } from './editing';
 
 /** A change of a range, with a word on what of it was left out; or in words why there is none. */

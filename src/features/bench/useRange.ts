@@ -3,7 +3,7 @@ import { useState, type ClipboardEvent } from 'react';
 import { planTab, rangeBetween, type Passage, type Plan, type Range } from '@/core';
 import { say } from '@/ui/controls/say';
 import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
-import type { Place } from '@/ui/lane/StringLane';
+import type { Place } from '@/ui/lane/place';
 import type { Change } from './editing';
 import { backwards, cutOut, fretsBy, lockMarked, pasted, twice, type Ranged } from './ranging';
 

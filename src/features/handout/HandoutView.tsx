@@ -19,6 +19,7 @@ import { EmptyState } from '@/ui/controls/EmptyState';
 import { Switch } from '@/ui/controls/Switch';
 import { useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { usePlayer } from '@/ui/shell/player';
+import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import { Pages } from './Pages';
 import { contentSize, PAPER_NAMES } from './paper';
@@ -66,6 +67,7 @@ function longDate(iso: string): string {
 /** The Handout: exercises on paper, as they will be printed. */
 export function HandoutView({ ids }: { ids: readonly string[] }) {
   const player = usePlayer();
+  const view = useView();
   const wanted = ids.join();
   const items = useLiveQuery(
     () => readSheet(database(), wanted === '' ? [] : wanted.split(','), player.id),
@@ -76,8 +78,10 @@ export function HandoutView({ ids }: { ids: readonly string[] }) {
   const date = useMemo(() => longDate(timestamp()), []);
   const pieces = useMemo(
     () =>
-      items && settings ? piecesOf(items, player.setup, settings, contentSize(settings.paper).width) : null,
-    [items, settings, player.setup],
+      items && settings
+        ? piecesOf(items, player.setup, settings, view, contentSize(settings.paper).width)
+        : null,
+    [items, settings, player.setup, view],
   );
   if (!items || !settings || !pieces) return <p aria-busy="true">Preparing the sheet …</p>;
   if (items.length === 0)

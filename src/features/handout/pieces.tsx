@@ -9,6 +9,7 @@ import {
   cuesFor,
   durationText,
   goalText,
+  handText,
   KIND_NAMES,
   largerExits,
   ladderSpecOf,
@@ -24,7 +25,7 @@ import {
   type Plan,
   type Setup,
 } from '@/core';
-import type { HandoutSettings } from '@/storage';
+import type { HandoutSettings, ViewSettings } from '@/storage';
 import { layoutLane, PRINT_LANE, type LaneSystem } from '@/ui/lane/layout';
 import { rowsFor } from '@/ui/lane/drawing';
 import { KindIcon, StrokeIcon } from '@/ui/lane/marks';
@@ -51,8 +52,16 @@ const PASS_NAMES = ['First time round', 'Second time round', 'Third time round',
 /** Lines to write on. */
 const ROOM_LINES = 4;
 
-function Heading({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
+/** An exercise as the pieces of its sheet show it. */
+interface Shown {
+  readonly exercise: Exercise;
+  readonly plan: Plan;
+  readonly view: ViewSettings;
+}
+
+function Heading({ exercise, plan, view }: Shown) {
   const { goal, policy, alsoTrains } = exercise;
+  const hand = handText(exercise.hand);
   const start = plan.assignment.passes[0]?.find((stroke) => stroke !== null);
   return (
     <header className="heading">
@@ -63,19 +72,20 @@ function Heading({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
         {alsoTrains ? `Also trains ${alsoTrains}.` : ''}
       </p>
       <p>
-        {capital(policyText(policy))}
+        {capital(policyText(policy, view))}
         {start ? `, starts with ${withArticle(start)}` : ''}
-        {policy.loop ? ', round and round' : ''}. {trainsSentence(plan.analysis)}
+        {policy.loop ? ', round and round' : ''}.{hand === '' ? '' : ` Picking hand: ${hand}.`}{' '}
+        {trainsSentence(plan.analysis, view)}
       </p>
     </header>
   );
 }
 
 /** What to keep in mind, in large letters. */
-function Cues({ exercise, plan }: { exercise: Exercise; plan: Plan }) {
+function Cues({ exercise, plan, view }: Shown) {
   return (
     <ul className="cues">
-      {cuesFor(exercise, plan).map((cue, at) => (
+      {cuesFor(exercise, plan, view).map((cue, at) => (
         <li key={at}>{cue}</li>
       ))}
     </ul>
@@ -124,7 +134,7 @@ function spokenSystem(exercise: Exercise, plan: Plan, system: LaneSystem, pass: 
   return notes.map((note) => spokenNote(plan.passage, plan, note, pass)).join('; ');
 }
 
-function lanePieces(exercise: Exercise, plan: Plan, width: number): Omit<SheetPiece, 'startsPage'>[] {
+function lanePieces({ exercise, plan, view }: Shown, width: number): Omit<SheetPiece, 'startsPage'>[] {
   const { passage, studentNotes } = exercise;
   const rows = rowsFor(
     passage.tuning.length,
@@ -154,6 +164,7 @@ function lanePieces(exercise: Exercise, plan: Plan, width: number): Omit<SheetPi
             size={PRINT_LANE}
             strings={layout.strings}
             slotWidth={layout.slotWidth}
+            view={view}
             pinned={pinned}
             larger={larger}
           />
@@ -263,18 +274,20 @@ export function piecesOf(
   items: readonly SheetItem[],
   setup: Setup,
   settings: HandoutSettings,
+  view: ViewSettings,
   width: number,
 ): SheetPiece[] {
   return items.flatMap((item, index) => {
     const { exercise } = item;
     const plan = planOf(exercise.passage, exercise.policy, setup);
+    const shown: Shown = { exercise, plan, view };
     const pieces: Omit<SheetPiece, 'startsPage'>[] = [
-      { key: 'heading', withNext: true, body: <Heading exercise={exercise} plan={plan} /> },
-      ...(cuesFor(exercise, plan).length > 0
-        ? [{ key: 'cues', withNext: true, body: <Cues exercise={exercise} plan={plan} /> }]
+      { key: 'heading', withNext: true, body: <Heading {...shown} /> },
+      ...(cuesFor(exercise, plan, view).length > 0
+        ? [{ key: 'cues', withNext: true, body: <Cues {...shown} /> }]
         : []),
       { key: 'marks', withNext: true, body: <Marks plan={plan} /> },
-      ...lanePieces(exercise, plan, width),
+      ...lanePieces(shown, width),
       { key: 'larger', withNext: false, body: <LargerStrokes exercise={exercise} plan={plan} /> },
       ...(settings.notes ? notePieces(exercise, plan) : []),
       ...(settings.ladder ? ladderPieces(item) : []),

@@ -8,10 +8,11 @@ import { Menu } from '@/ui/controls/Menu';
 import { TextField } from '@/ui/controls/TextField';
 import { KindIcon } from '@/ui/lane/marks';
 import { SmallLane } from '@/ui/lane/SmallLane';
+import { useView } from '@/ui/shell/viewSettings';
 import { waysOut } from '@/ui/shell/waysOut';
 import { colour } from '@/ui/theme/tokens';
 import { useLibraryActions } from './actions';
-import { goalState, type PlannedItem } from './items';
+import { goalState, techniqueOf, type PlannedItem } from './items';
 
 const LANE_WIDTH = 210;
 
@@ -85,7 +86,8 @@ export function ExerciseRow({
   isChosen: boolean;
   onChoose: (id: string, isChosen: boolean) => void;
 }) {
-  const { record, exercise, plan, technique, startBpm } = item;
+  const { record, exercise, plan, startBpm } = item;
+  const view = useView();
   const actions = useLibraryActions();
   const [newTitle, setNewTitle] = useState<string | null>(null);
   const { kinds } = plan.analysis.figures;
@@ -134,7 +136,7 @@ export function ExerciseRow({
           {exercise.goal.words ? ` · ${exercise.goal.words}` : ''}
         </small>
       </div>
-      <span className="technique">{technique}</span>
+      <span className="technique">{techniqueOf(item, view)}</span>
       <span className="figures">
         <KindIcon kind="outside" size={15} />
         <span className="for-screen-readers">outside</span>

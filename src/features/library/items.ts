@@ -1,11 +1,19 @@
 /** Search, filter and sort of the library; pure. */
-import { checkGoal, planOf, policyText, type GoalTechnique, type Plan, type Setup } from '@/core';
+import {
+  checkGoal,
+  DEFAULT_SCHOOLS,
+  planOf,
+  policyText,
+  type GoalTechnique,
+  type Plan,
+  type Schools,
+  type Setup,
+} from '@/core';
 import type { LibraryItem } from '@/storage';
 
 /** An exercise with its plan, as a row shows it. */
 export interface PlannedItem extends LibraryItem {
   readonly plan: Plan;
-  readonly technique: string;
 }
 
 export const SORTS = ['changed', 'title', 'inside', 'tempo'] as const;
@@ -21,8 +29,8 @@ export interface Wanted {
 export const EVERYTHING: Wanted = { search: '', technique: 'any', shelf: 'current', sort: 'changed' };
 
 /** The technique that the goal names, or the way the strokes are decided. */
-export function techniqueOf({ exercise }: LibraryItem): string {
-  return exercise.goal.technique ?? policyText(exercise.policy);
+export function techniqueOf({ exercise }: LibraryItem, schools: Schools): string {
+  return exercise.goal.technique ?? policyText(exercise.policy, schools);
 }
 
 /** Plans are a function of passage and policy, which are shared values: each is made once. */
@@ -36,7 +44,7 @@ export function planned(item: LibraryItem, setup: Setup): PlannedItem {
   const plan =
     known && known.policy === key && known.setup === setup ? known.plan : planOf(passage, policy, setup);
   plans.set(passage, { policy: key, setup, plan });
-  return { ...item, plan, technique: techniqueOf(item) };
+  return { ...item, plan };
 }
 
 function textOf({ exercise }: LibraryItem): string {
@@ -53,7 +61,7 @@ export function choose(items: readonly LibraryItem[], wanted: Wanted, setup: Set
     const isArchived = item.record.archivedAt !== null;
     return (
       isArchived === (wanted.shelf === 'archived') &&
-      (wanted.technique === 'any' || techniqueOf(item) === wanted.technique) &&
+      (wanted.technique === 'any' || techniqueOf(item, DEFAULT_SCHOOLS) === wanted.technique) &&
       words.every((word) => textOf(item).includes(word))
     );
   });

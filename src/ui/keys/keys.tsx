@@ -28,7 +28,7 @@ function pressed(event: KeyboardEvent): string {
   const ctrl = event.ctrlKey || event.metaKey ? 'Ctrl+' : '';
   const alt = event.altKey ? 'Alt+' : '';
   const isLetter = /^[a-z]$/i.test(event.key);
-  const shift = event.shiftKey && (event.key.length > 1 || (isLetter && ctrl !== '')) ? 'Shift+' : '';
+  const shift = event.shiftKey && (event.key.length > 1 || isLetter) ? 'Shift+' : '';
   return `${ctrl}${alt}${shift}${isLetter ? event.key.toLowerCase() : event.key}`;
 }
 

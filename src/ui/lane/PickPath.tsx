@@ -59,8 +59,8 @@ export function ChangeFields(props: DrawingProps) {
       {props.system.changes.map(({ change, from, to }) => {
         if (!from || !to || change.travel === null) return null;
         const [x, width] = [from.x - pad, to.x - from.x + 2 * pad];
-        const top = stringY(Math.min(change.stringFrom, change.stringTo));
-        const bottom = stringY(Math.max(change.stringFrom, change.stringTo));
+        const [one, other] = [stringY(change.stringFrom), stringY(change.stringTo)];
+        const [top, bottom] = [Math.min(one, other), Math.max(one, other)];
         const key = `${change.from}-${change.to}-${change.pass}`;
         if (change.kind === 'outside')
           return (

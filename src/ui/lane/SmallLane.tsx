@@ -1,6 +1,7 @@
 'use client';
 import { memo, useMemo } from 'react';
 import type { Plan } from '@/core';
+import { useView } from '../shell/viewSettings';
 import { layoutLane, SMALL_LANE } from './layout';
 import { rowsFor } from './drawing';
 import { SystemDrawing } from './SystemDrawing';
@@ -9,6 +10,7 @@ const NOTHING_PINNED: ReadonlyMap<string, string> = new Map();
 
 /** The beginning of a lane, small, for lists. */
 export const SmallLane = memo(function SmallLane({ plan, width }: { plan: Plan; width: number }) {
+  const view = useView();
   const layout = useMemo(() => layoutLane({ ...plan, pass: 0 }, width, SMALL_LANE), [plan, width]);
   const system = layout.system(0);
   const rows = rowsFor(layout.strings, SMALL_LANE, false);
@@ -20,6 +22,7 @@ export const SmallLane = memo(function SmallLane({ plan, width }: { plan: Plan; 
         size={SMALL_LANE}
         strings={layout.strings}
         slotWidth={layout.slotWidth}
+        view={view}
         pinned={NOTHING_PINNED}
       />
     </svg>

@@ -13,16 +13,14 @@ import {
 import styled from 'styled-components';
 import type { Note, Passage, Plan, PlayPlace, Range } from '@/core';
 import { colour } from '../theme/tokens';
-import { laneSizeFor, layoutLane, type LaneSize, type LaneSystem } from './layout';
-import { rowsFor, type Rows } from './drawing';
+import type { Place } from './place';
+import { laneSizeFor, layoutLane, type LaneChange, type LaneSystem } from './layout';
+import { useView } from '../shell/viewSettings';
+import { markX, rowsFor, stringHeight } from './drawing';
+import { Caret } from './Caret';
+import { ChangeTip } from './ChangeTip';
 import { RangeField } from './RangeField';
 import { SystemDrawing } from './SystemDrawing';
-
-/** A place in the lane: a moment on a string. */
-export interface Place {
-  readonly ticks: number;
-  readonly string: number;
-}
 
 /** Loaded when something is played for the first time. */
 const Playhead = dynamic(() => import('./Playhead').then((module) => module.Playhead), { ssr: false });
@@ -61,9 +59,11 @@ interface StringLaneProps {
     readonly place: () => PlayPlace | null;
     readonly onPass: (pass: number) => void;
   } | null;
+  /** Whether the change that leaves the note at the caret is explained at its mark. */
+  readonly explains: boolean;
   /** Marked slots. */
   readonly range: Range | null;
-  readonly onPlace: (place: Place) => void;
+  readonly onPlace: (place: Place, explains?: boolean) => void;
   /** A note was dragged to another place. */
   readonly onMove: (note: Note, to: Place) => void;
   /** A sign in the stroke row was pressed. */
@@ -103,56 +103,6 @@ function useWidth(): [React.RefObject<HTMLDivElement | null>, number] {
   return [ref, width];
 }
 
-function Caret({
-  size,
-  system,
-  rows,
-  caret,
-  slotWidth,
-  lengthTicks,
-}: {
-  size: LaneSize;
-  system: LaneSystem;
-  rows: Rows;
-  caret: Place;
-  slotWidth: number;
-  lengthTicks: number;
-}) {
-  const column = system.columns.find((one) => one.ticks === caret.ticks);
-  const last = system.columns.at(-1);
-  const afterEnd =
-    !column &&
-    caret.ticks >= lengthTicks &&
-    last !== undefined &&
-    last.slot.ticks + last.slot.durationTicks >= lengthTicks;
-  if (!column && !afterEnd) return null;
-  const x = column ? column.x : last!.x + slotWidth;
-  const y = rows.firstStringY + (caret.string - 1) * size.stringGap;
-  return (
-    <g pointerEvents="none">
-      <rect
-        x={x - slotWidth / 2}
-        y={rows.strokesY - 12}
-        width={slotWidth}
-        height={rows.countY - rows.strokesY + 16}
-        rx={5}
-        fill={colour.accentSoft}
-        opacity={0.45}
-      />
-      <rect
-        x={x - 13}
-        y={y - 10}
-        width={26}
-        height={20}
-        rx={4}
-        fill="none"
-        stroke={colour.caret}
-        strokeWidth={2.4}
-      />
-    </g>
-  );
-}
-
 /**
  * The string lane: one tab stop whose keys belong to the view. The drawing is hidden from screen readers; they get the
  * summary as its description and each place as the caret moves (docs/decisions/lane-accessibility.md).
@@ -160,8 +110,10 @@ function Caret({
 export function StringLane(props: StringLaneProps) {
   const { passage, plan, pass, caret, pinned, spoken, summary, maxHeight } = props;
   const [frame, width] = useWidth();
+  const view = useView();
   const [scrollTop, setScrollTop] = useState(0);
   const [drag] = useState(dragMemory);
+  const [hovered, setHovered] = useState<string | null>(null);
   const summaryId = useId();
   const hasFingers = useMemo(() => passage.notes.some((note) => note.finger), [passage]);
   const room = Math.max(320, width - 2);
@@ -201,7 +153,8 @@ export function StringLane(props: StringLaneProps) {
     if (!nearest) return null;
     const isPast =
       system.index === layout.count - 1 && x > nearest.x + slotWidth * 0.6 && !plan.analysis.loop;
-    const string = Math.round((y - rows.firstStringY) / size.stringGap) + 1;
+    const line = Math.round((y - rows.firstStringY) / size.stringGap);
+    const string = view.thickOnTop ? layout.strings - line : line + 1;
     return {
       place: {
         ticks: isPast ? passage.lengthTicks : nearest.ticks,
@@ -210,12 +163,24 @@ export function StringLane(props: StringLaneProps) {
       y,
     };
   };
+  /** The change whose mark is under the pointer. */
+  const changeUnder = (event: PointerEvent, system: LaneSystem): LaneChange | undefined => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const [x, y] = [event.clientX - box.left, event.clientY - box.top];
+    if (y > rows.marksY + 12) return undefined;
+    return system.changes.find((one) => {
+      const at = markX(system, slotWidth, one);
+      return at !== null && Math.abs(at - x) < Math.min(16, slotWidth / 2);
+    });
+  };
   const noteUnder = (place: Place) =>
     passage.notes.find((note) => note.onsetTicks === place.ticks && note.string === place.string);
 
   const onPointerDown = (event: PointerEvent<SVGSVGElement>, system: LaneSystem) => {
     const hit = placeAt(event, system);
     if (!hit || event.button !== 0) return;
+    const marked = passage.notes.find((note) => note.id === changeUnder(event, system)?.change.fromNote);
+    if (marked) return props.onPlace({ ticks: marked.onsetTicks, string: marked.string }, true);
     if (Math.abs(hit.y - rows.strokesY) < 13) {
       const note = passage.notes.find(
         (one) => one.onsetTicks === hit.place.ticks && one.technique === 'pick',
@@ -244,6 +209,8 @@ export function StringLane(props: StringLaneProps) {
       props.onMove(start.note, hit.place);
   };
 
+  const atCaret = props.explains ? noteUnder(caret)?.id : undefined;
+  const explained = hovered ?? atCaret;
   const first = Math.max(0, Math.floor(scrollTop / rows.height) - 1);
   const last = Math.min(layout.count, first + Math.ceil(shown / rows.height) + 2);
   const inSight = Array.from({ length: Math.max(0, last - first) }, (_, at) => layout.system(first + at));
@@ -272,6 +239,11 @@ export function StringLane(props: StringLaneProps) {
                   height={rows.height}
                   style={{ top: system.index * rows.height + 2 }}
                   onPointerDown={(event) => onPointerDown(event, system)}
+                  onPointerMove={(event) => {
+                    const over = changeUnder(event, system)?.change.fromNote ?? null;
+                    if (over !== hovered) setHovered(over);
+                  }}
+                  onPointerLeave={() => setHovered(null)}
                   onPointerUp={(event) => onPointerUp(event, system)}
                   onDoubleClick={(event) => {
                     const hit = placeAt(event, system);
@@ -281,10 +253,10 @@ export function StringLane(props: StringLaneProps) {
                 >
                   <RangeField system={system} rows={rows} slotWidth={slotWidth} range={props.range} />
                   <Caret
-                    size={size}
                     system={system}
                     rows={rows}
                     caret={caret}
+                    y={stringHeight({ rows, size, strings: layout.strings, view }, caret.string)}
                     slotWidth={slotWidth}
                     lengthTicks={passage.lengthTicks}
                   />
@@ -294,10 +266,30 @@ export function StringLane(props: StringLaneProps) {
                     size={size}
                     strings={layout.strings}
                     slotWidth={slotWidth}
+                    view={view}
                     pinned={pinned}
                   />
                 </svg>
               ))}
+          {explained === undefined
+            ? null
+            : inSight.flatMap((system) =>
+                system.changes
+                  .filter((one) => one.change.fromNote === explained)
+                  .map((one) => {
+                    const x = markX(system, slotWidth, one);
+                    return x === null ? null : (
+                      <ChangeTip
+                        key={`${one.change.from}-${one.change.seam}`}
+                        change={one.change}
+                        x={x}
+                        top={system.index * rows.height + rows.marksY + 2}
+                        beside={slotWidth * 0.5 + 24}
+                        room={room}
+                      />
+                    );
+                  }),
+              )}
         </div>
       </Frame>
       <p id={summaryId} className="for-screen-readers">

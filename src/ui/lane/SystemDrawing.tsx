@@ -1,9 +1,9 @@
 'use client';
 import { memo } from 'react';
-import { changeText, slantText } from '@/core';
+import { slantText } from '@/core';
 import { colour } from '../theme/tokens';
 import { Digits } from './Digits';
-import { drawingTools, type DrawingProps } from './drawing';
+import { drawingTools, markX, type DrawingProps } from './drawing';
 import type { LaneChange } from './layout';
 import { KindMark, StrokeMark } from './marks';
 import { ChangeFields, PickPath, Triangles } from './PickPath';
@@ -13,11 +13,17 @@ const LARGER = 1.5;
 
 /** The slant that the exits ask for, as a line that stands high for upward and low for downward. */
 function SlantRibbon(props: DrawingProps) {
-  const { system, rows } = props;
+  const { system, rows, view, slotWidth } = props;
   const points = system.changes.flatMap(({ change, from }) =>
     change.slant && from ? [{ x: from.x, slant: change.slant }] : [],
   );
   if (points.length === 0) return null;
+  /** Turns at once after the crossing, or at the last moment before the next. */
+  const wayOfSlant = (x1: number, y1: number, x2: number, y2: number) => {
+    const turn = Math.min((x2 - x1) / 2, slotWidth * 0.45);
+    const [from, to] = view.switching === 'early' ? [x1, x1 + turn] : [x2 - turn, x2];
+    return `M${x1},${y1} L${from},${y1} L${to},${y2} L${x2},${y2}`;
+  };
   const y = (slant: 'upward' | 'downward') => rows.ribbonY + (slant === 'upward' ? -4 : 4);
   return (
     <g stroke={colour.inkSoft} strokeWidth={2.4} fill="none" strokeLinecap="round">
@@ -25,7 +31,7 @@ function SlantRibbon(props: DrawingProps) {
         const next = points[at + 1];
         return (
           <g key={x}>
-            <title>{`This exit is helped by a slant: ${slantText(slant)}`}</title>
+            <title>{`This exit is helped by a slant: ${slantText(slant, view)}`}</title>
             <path
               d={
                 slant === 'upward'
@@ -35,7 +41,7 @@ function SlantRibbon(props: DrawingProps) {
             />
             {next ? (
               <path
-                d={`M${x + 9},${y(slant)} L${next.x - 9},${y(next.slant)}`}
+                d={wayOfSlant(x + 9, y(slant), next.x - 9, y(next.slant))}
                 strokeWidth={1}
                 strokeDasharray="1 4"
               />
@@ -71,25 +77,14 @@ function ChangeMarks(props: DrawingProps) {
   const { system, rows, slotWidth, size } = props;
   return (
     <g>
-      {system.changes.map(({ change, from, to }: LaneChange) => {
-        if (!from || change.kind === 'alternate') return null;
-        const x = to
-          ? (from.x + to.x) / 2
-          : change.seam
-            ? (system.loopEndX ?? from.x + slotWidth / 2)
-            : from.x + slotWidth / 2;
+      {system.changes.map((drawn: LaneChange) => {
+        const { change, to } = drawn;
+        const x = markX(system, slotWidth, drawn);
+        if (x === null) return null;
         const pin = size.rows ? props.pinned.get(change.fromNote) : undefined;
         const y = change.seam && !to ? rows.marksY + 22 : rows.marksY;
         return (
           <g key={`${change.from}-${change.to}-${change.pass}-${change.seam}`}>
-            <title>{changeText(change)}</title>
-            <rect
-              x={x - slotWidth / 2}
-              y={rows.marksY - 11}
-              width={slotWidth}
-              height={22}
-              fill="transparent"
-            />
             <KindMark kind={change.kind} x={x} y={y} scale={size.rows ? 1 : 0.5} />
             {pin === undefined ? null : <Pin x={x + 17} y={rows.marksY - 1} number={pin} />}
           </g>
@@ -102,10 +97,9 @@ function ChangeMarks(props: DrawingProps) {
 /** One system of the string lane. It draws what layout and analysis say and knows nothing else. */
 export const SystemDrawing = memo(function SystemDrawing(props: DrawingProps) {
   const { system, rows, size, strings } = props;
-  const { stringY } = drawingTools(props);
+  const { stringY, topY, bottomY } = drawingTools(props);
   const lines = Array.from({ length: strings }, (_, at) => at + 1);
   const right = system.seamX === null ? system.width - 6 : system.width - 2;
-  const bottomY = stringY(strings);
   return (
     <>
       {lines.map((string) => (
@@ -135,7 +129,7 @@ export const SystemDrawing = memo(function SystemDrawing(props: DrawingProps) {
             column.isBarStart && column !== system.columns[0] ? (
               <path
                 key={column.ticks}
-                d={`M${column.x - props.slotWidth / 2},${stringY(1)} V${bottomY}`}
+                d={`M${column.x - props.slotWidth / 2},${topY} V${bottomY}`}
                 stroke={colour.inkSoft}
                 strokeWidth={1.2}
               />
@@ -145,9 +139,9 @@ export const SystemDrawing = memo(function SystemDrawing(props: DrawingProps) {
       {[system.loopStartX, system.loopEndX, system.seamX].map((x, at) =>
         x === null || !size.rows ? null : (
           <g key={at} stroke={colour.ink} fill={colour.ink}>
-            <path d={`M${x},${stringY(1) - 6} V${bottomY + 6}`} strokeWidth={2} />
-            <circle cx={x + (at === 0 ? 6 : -6)} cy={(stringY(1) + bottomY) / 2 - 7} r={2} stroke="none" />
-            <circle cx={x + (at === 0 ? 6 : -6)} cy={(stringY(1) + bottomY) / 2 + 7} r={2} stroke="none" />
+            <path d={`M${x},${topY - 6} V${bottomY + 6}`} strokeWidth={2} />
+            <circle cx={x + (at === 0 ? 6 : -6)} cy={(topY + bottomY) / 2 - 7} r={2} stroke="none" />
+            <circle cx={x + (at === 0 ? 6 : -6)} cy={(topY + bottomY) / 2 + 7} r={2} stroke="none" />
           </g>
         ),
       )}

@@ -1,5 +1,6 @@
 /** Measures that all parts of a system's drawing share. */
-import type { LanePick, LaneSize, LaneSystem } from './layout';
+import type { ViewSettings } from '@/storage';
+import type { LaneChange, LanePick, LaneSize, LaneSystem } from './layout';
 
 /** Heights of the rows of a system. */
 export interface Rows {
@@ -41,23 +42,46 @@ export interface DrawingProps {
   readonly size: LaneSize;
   readonly strings: number;
   readonly slotWidth: number;
+  readonly view: ViewSettings;
   /** Numbers of the notes to the student, by id of the note whose change they are pinned to. */
   readonly pinned: ReadonlyMap<string, string>;
   /** Ids of notes whose stroke is drawn larger; absent: none. */
   readonly larger?: ReadonlySet<string>;
 }
 
+/** Where the mark of a change stands along its system; null for one that is not drawn. */
+export function markX(
+  system: LaneSystem,
+  slotWidth: number,
+  { change, from, to }: LaneChange,
+): number | null {
+  if (!from || change.kind === 'alternate') return null;
+  if (to) return (from.x + to.x) / 2;
+  return change.seam ? (system.loopEndX ?? from.x + slotWidth / 2) : from.x + slotWidth / 2;
+}
+
 /** How far left and right of a note the stroke bends through its string, in slots. */
 const BEND = 0.3;
 
+/** Where a string lies. */
+export function stringHeight(
+  { rows, size, strings, view }: Pick<DrawingProps, 'rows' | 'size' | 'strings' | 'view'>,
+  string: number,
+): number {
+  return rows.firstStringY + (view.thickOnTop ? strings - string : string - 1) * size.stringGap;
+}
+
 /** Heights of strings and gaps, and the line of a stroke through its strings. */
-export function drawingTools({ rows, size, slotWidth }: DrawingProps) {
+export function drawingTools(props: DrawingProps) {
+  const { rows, size, strings, slotWidth, view } = props;
   const bend = Math.min(14, slotWidth * BEND);
-  const stringY = (string: number) => rows.firstStringY + (string - 1) * size.stringGap;
-  const gapY = (gap: number) => rows.firstStringY + (gap - 0.5) * size.stringGap;
+  const stringY = (string: number) => stringHeight(props, string);
+  const gapY = (gap: number) =>
+    rows.firstStringY + (view.thickOnTop ? strings - gap - 0.5 : gap - 0.5) * size.stringGap;
   const through = (pick: LanePick) => {
     const [from, to] = [gapY(pick.gapBefore), gapY(pick.gapAfter)];
     return `M${pick.x - bend},${from} C${pick.x - bend * 0.3},${from} ${pick.x + bend * 0.3},${to} ${pick.x + bend},${to}`;
   };
-  return { bend, stringY, gapY, through };
+  const bottomY = rows.firstStringY + (strings - 1) * size.stringGap;
+  return { bend, stringY, gapY, through, topY: rows.firstStringY, bottomY };
 }

@@ -12,6 +12,7 @@ import { Notices } from './Notices';
 import { PlayerProvider } from './player';
 import { PlayerPicker } from './PlayerPicker';
 import { useStart } from './start';
+import { ViewSettingsProvider } from './viewSettings';
 
 const Toasts = dynamic(() => import('../controls/Toasts').then((module) => module.Toasts), { ssr: false });
 const KeySheet = dynamic(() => import('./KeySheet').then((module) => module.KeySheet));
@@ -170,7 +171,7 @@ export function AppShell({ withDemo, seed, children }: ShellProps) {
         </Bar>
         <Notices />
         <Main id="view" tabIndex={-1} data-ready={isReady}>
-          {children}
+          <ViewSettingsProvider>{children}</ViewSettingsProvider>
         </Main>
         <Toasts />
         {showsKeys ? <KeySheet isOpen onClose={() => setShowsKeys(false)} /> : null}

@@ -14,6 +14,8 @@ export interface Particulars {
   readonly goal: Exercise['goal'];
   readonly alsoTrains: string;
   readonly cues: string | null;
+  /** Absent in scores written before it was there. */
+  readonly hand?: Exercise['hand'];
   readonly subdivision: number;
   readonly beatSubdivisions: Passage['beatSubdivisions'];
   /** Of the notes, so that locks and pinned notes are put back only on the notes they were on. */
@@ -29,13 +31,22 @@ export function digestOf({ notes }: Pick<Passage, 'notes'>): string {
 }
 
 /** The text of the field. */
-export function particularsOf({ passage, policy, goal, alsoTrains, cues, studentNotes }: Exercise): string {
+export function particularsOf({
+  passage,
+  policy,
+  goal,
+  alsoTrains,
+  cues,
+  hand,
+  studentNotes,
+}: Exercise): string {
   const index = new Map(passage.notes.map((note, at) => [note.id, at]));
   const particulars: Particulars = {
     policy,
     goal,
     alsoTrains,
     cues,
+    hand,
     subdivision: passage.subdivision,
     beatSubdivisions: passage.beatSubdivisions,
     notesAre: digestOf(passage),
@@ -53,6 +64,7 @@ const schema = Joi.object({
   goal: exerciseParts.goal.required(),
   alsoTrains: exerciseParts.alsoTrains,
   cues: exerciseParts.cues,
+  hand: exerciseParts.hand,
   subdivision: exerciseParts.subdivision.required(),
   beatSubdivisions: exerciseParts.beatSubdivisions.required(),
   notesAre: Joi.string().allow('').max(2_000_000).required(),

@@ -163,13 +163,14 @@ function studentNotesOf(part: ReadPart, notes: readonly Note[], offset: number):
 
 /** Puts back what travelled in the miscellaneous field. */
 function withParticulars(exercise: Exercise, particulars: Particulars, left: LeftOut): Exercise {
-  const { policy, goal, alsoTrains, cues, subdivision, beatSubdivisions } = particulars;
+  const { policy, goal, alsoTrains, cues, hand, subdivision, beatSubdivisions } = particulars;
   const back: Exercise = {
     ...exercise,
     policy: { ...policy, loop: exercise.policy.loop === true },
     goal,
     alsoTrains,
     cues,
+    ...(hand ? { hand } : {}),
     passage: { ...exercise.passage, subdivision, beatSubdivisions },
   };
   if (digestOf(back.passage) !== particulars.notesAre) {

@@ -1,4 +1,5 @@
 /** Project files: the whole library, or a part of it, as versioned JSON. */
+import { OPEN_HAND } from '../../exercise/hand';
 import type { Project } from '../../exercise/records';
 import { passageHash } from '../../passage/hash';
 import { DEFAULT_LADDER } from '../../tempo/ladder';
@@ -89,12 +90,16 @@ function withField(records: unknown, fields: Readonly<Record<string, unknown>>):
 /** A file of an older version in the shape of the current one; a damaged one goes on to the schema as it is. */
 function upToDate(value: object): unknown {
   const file = value as Record<string, unknown>;
-  if (file.version !== 1) return file;
+  if (file.version !== 1 && file.version !== 2) return file;
   return {
     ...file,
     version: PROJECT_VERSION,
-    exercises: withField(file.exercises, { origin: null, cues: null }),
-    ladders: withField(file.ladders, { ...DEFAULT_LADDER, goalBpm: null }),
+    exercises: withField(file.exercises, {
+      ...(file.version === 1 ? { origin: null, cues: null } : {}),
+      hand: OPEN_HAND,
+    }),
+    ladders:
+      file.version === 1 ? withField(file.ladders, { ...DEFAULT_LADDER, goalBpm: null }) : file.ladders,
   };
 }
 

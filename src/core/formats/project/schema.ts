@@ -1,14 +1,15 @@
 /** The shape of a project file, as Joi checks it and as it is published in JSON Schema. */
 import Joi from 'joi';
 import { GOAL_KINDS, GOAL_TECHNIQUES, MAX_BPM, MIN_BPM } from '../../exercise/exercise';
+import { GRIP_DEPTHS, MAX_EDGE_ANGLE, MOTIONS, PICK_PARTS } from '../../exercise/hand';
 import { MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
 import { POLICY_KINDS, RESTARTS } from '../../picking/policy';
 import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
 import { MAX_LADDER_PASSES, MAX_STEP_BPM, MIN_STEP_BPM } from '../../tempo/ladder';
 
 export const PROJECT_FORMAT = 'yardfell-project';
-/** Version 2 added the whole ladder and where an exercise came from; older files are brought up to date when read. */
-export const PROJECT_VERSION = 2;
+/** Version 2 added the whole ladder and where an exercise came from, version 3 the hand; older files are brought up to date when read. */
+export const PROJECT_VERSION = 3;
 
 /** More than any exercise or library holds; what is larger is refused before it is looked at. */
 export const PROJECT_LIMITS = {
@@ -103,12 +104,20 @@ const policy = Joi.object({
 
 const cues = orNull(Joi.string().allow('').max(PROJECT_LIMITS.textLength));
 
+const hand = Joi.object({
+  motion: orNull(Joi.string().valid(...MOTIONS)),
+  edgeAngleDegrees: orNull(Joi.number().min(0).max(MAX_EDGE_ANGLE)),
+  gripDepth: orNull(Joi.string().valid(...GRIP_DEPTHS)),
+  pickPart: orNull(Joi.string().valid(...PICK_PARTS)),
+});
+
 /** Parts of an exercise that other formats carry too. */
 export const exerciseParts = {
   policy,
   goal,
   alsoTrains: text(PROJECT_LIMITS.textLength),
   cues,
+  hand,
   subdivision,
   beatSubdivisions,
   lock,
@@ -145,6 +154,7 @@ const exercise = Joi.object({
     ),
   ),
   cues,
+  hand: hand.required(),
   origin: orNull(
     Joi.object({
       file: text(PROJECT_LIMITS.titleLength),

@@ -1,0 +1,47 @@
+/** The picking hand that an exercise is meant for. Named, never judged: the schools differ. */
+
+export const MOTIONS = ['wrist', 'forearm turn', 'arm'] as const;
+/** How much of the pick is held: deep leaves little of the tip free. */
+export const GRIP_DEPTHS = ['deep', 'middle', 'shallow'] as const;
+export const PICK_PARTS = ['point', 'side'] as const;
+
+/** The most by which an edge may lead, in degrees: then the pick stands across the string. */
+export const MAX_EDGE_ANGLE = 90;
+
+/** Each part may be left open. */
+export interface PickingHand {
+  readonly motion: (typeof MOTIONS)[number] | null;
+  /** Between the pick's flat side and the string, seen from the front: 0 is flat on. It is not the slant. */
+  readonly edgeAngleDegrees: number | null;
+  readonly gripDepth: (typeof GRIP_DEPTHS)[number] | null;
+  readonly pickPart: (typeof PICK_PARTS)[number] | null;
+}
+
+export const OPEN_HAND: PickingHand = {
+  motion: null,
+  edgeAngleDegrees: null,
+  gripDepth: null,
+  pickPart: null,
+};
+
+const GRIP_WORDS = {
+  deep: 'deep grip (little of the tip shows)',
+  middle: 'middle grip',
+  shallow: 'shallow grip (much of the tip shows)',
+} as const;
+
+/** "wrist, edge at 30°, deep grip (little of the tip shows), with its point"; empty where nothing is named. */
+export function handText({ motion, edgeAngleDegrees, gripDepth, pickPart }: PickingHand): string {
+  return [
+    motion === null ? '' : motion === 'arm' ? 'from the whole arm' : motion,
+    edgeAngleDegrees === null
+      ? ''
+      : edgeAngleDegrees === 0
+        ? 'pick flat on the string'
+        : `pick edge at ${edgeAngleDegrees}° to the string`,
+    gripDepth === null ? '' : GRIP_WORDS[gripDepth],
+    pickPart === null ? '' : `with its ${pickPart}`,
+  ]
+    .filter((part) => part !== '')
+    .join(', ');
+}
