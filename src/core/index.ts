@@ -3,6 +3,8 @@ export * from './instrument/instrument';
 export * from './passage/passage';
 export * from './passage/edits';
 export * from './passage/range';
+export * from './passage/rangeMoves';
+export * from './passage/faults';
 export { emptyPassage } from './passage/empty';
 export { passageHash, canonicalJson } from './passage/hash';
 export * from './rhythm/slots';

@@ -6,7 +6,7 @@ import { METERS, slotsOf } from '../rhythm/slots';
 import {
   deleteSlot,
   insertSlot,
-  moveInTime,
+  moveNote,
   moveToString,
   putNote,
   restNotes,
@@ -59,7 +59,7 @@ describe('edits', () => {
           for (const edited of [
             moveToString(passage, note.id, string, 'fret'),
             moveToString(passage, note.id, string, 'pitch'),
-            moveInTime(passage, note.id, ticks),
+            moveNote(passage, note.id, ticks, string),
             insertSlot(passage, ticks),
             deleteSlot(passage, ticks),
             restNotes(passage, [note.id]),

@@ -3,6 +3,7 @@ import { MAX_FRET, pitchAt } from '../instrument/instrument';
 import { nextSlotTicks, slotAt, slotsOf } from '../rhythm/slots';
 import {
   compareNotes,
+  type Bend,
   type Finger,
   type Lock,
   type LoopBounds,
@@ -62,6 +63,33 @@ export function setDead(passage: Passage, id: string, dead: boolean): Passage {
   return change(passage, [id], { dead: dead || undefined });
 }
 
+/** The marks of a note that are there or not. */
+export type NoteMark = 'ghost' | 'palmMute' | 'vibrato';
+
+/** Sets or clears a mark of a note. */
+export function setMark(passage: Passage, id: string, mark: NoteMark, isOn: boolean): Passage {
+  return change(passage, [id], { [mark]: isOn || undefined });
+}
+
+/** Sets or clears the bend of a note. */
+export function setBend(passage: Passage, id: string, bend: Bend | null): Passage {
+  return change(passage, [id], { bend: bend ?? undefined });
+}
+
+/** Sets or clears a slide from or to no written fret. */
+export function setSlides(
+  passage: Passage,
+  id: string,
+  slides: { readonly slideIn?: Note['slideIn'] | null; readonly slideOut?: Note['slideOut'] | null },
+): Passage {
+  const fields = Object.entries(slides).map(([key, value]) => [key, value ?? undefined]);
+  return change(
+    passage,
+    [id],
+    Object.fromEntries(fields) as { readonly [K in keyof Note]?: Note[K] | undefined },
+  );
+}
+
 /** Sets or clears the fretting finger. */
 export function setFinger(passage: Passage, id: string, finger: Finger | null): Passage {
   return change(passage, [id], { finger: finger ?? undefined });
@@ -98,12 +126,20 @@ export function moveToString(passage: Passage, id: string, string: number, keep:
   return fret < 0 || fret > MAX_FRET ? passage : change(passage, [id], { string, fret });
 }
 
-/** Moves a note to another moment; unchanged where its string is taken there or the moment lies outside the passage. */
-export function moveInTime(passage: Passage, id: string, onsetTicks: number): Passage {
+/**
+ * Moves a note to another moment and string at its fret; unchanged where the string is taken then, is not there, or the
+ * moment lies outside the passage.
+ */
+export function moveNote(passage: Passage, id: string, onsetTicks: number, string: number): Passage {
   const note = noteById(passage, id);
-  const isOutside = onsetTicks < -passage.pickupTicks || onsetTicks >= passage.lengthTicks;
-  if (!note || isOutside || noteAt(passage, onsetTicks, note.string)) return passage;
-  return change(passage, [id], { onsetTicks, durationTicks: slotAt(passage, onsetTicks).durationTicks });
+  const isOutside =
+    onsetTicks < -passage.pickupTicks ||
+    onsetTicks >= passage.lengthTicks ||
+    passage.tuning[string - 1] === undefined;
+  if (!note || isOutside || noteAt(passage, onsetTicks, string)) return passage;
+  const durationTicks =
+    onsetTicks === note.onsetTicks ? note.durationTicks : slotAt(passage, onsetTicks).durationTicks;
+  return change(passage, [id], { onsetTicks, string, durationTicks });
 }
 
 /** Puts a picked note on a string at a moment, one slot long, or changes the fret of the one there. Lengthens the passage if needed. */

@@ -34,7 +34,7 @@ import {
   moveNoteTo,
   nextLock,
   putFret,
-  type Change,
+  type Edit,
 } from './editing';
 import { GoalLine } from './GoalLine';
 import { PLAY_KEYS, VIEW_KEYS } from './benchKeys';
@@ -155,6 +155,8 @@ export function Bench({ session, state, exercise }: BenchProps) {
   const [chosenPass, setChosenPass] = useState(0);
   const [tab, setTab] = useState<TabId>(passage.notes.length === 0 ? 'notes' : 'strokes');
   const [digits] = useState(digitMemory);
+  /** What the last edit could not do as it was asked. */
+  const [remark, setRemark] = useState<string | null>(null);
   const [explains, setExplains] = useState(false);
   const plan = useMemo(() => planOf(passage, policy, player.setup), [passage, policy, player.setup]);
   const playing = usePlaying(session.id, exercise, plan);
@@ -169,11 +171,14 @@ export function Bench({ session, state, exercise }: BenchProps) {
     digits.forget();
     setWanted(next);
     setExplains(withWhy);
+    setRemark(null);
   };
-  const apply = (change: Change | null, mergeKey?: string) => {
+  const apply = (change: Edit, mergeKey?: string) => {
     if (!change) return;
+    if ('fault' in change) return setRemark(change.fault);
     setWanted(change.caret);
     setExplains(false);
+    setRemark(change.remark ?? null);
     edit(change.label, (one) => ({ ...one, passage: change.passage }), mergeKey);
   };
   /** Undo and redo put the caret where something changed. */
@@ -195,7 +200,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
     changes: () => passage.notes.filter((note) => stringChangeFrom(plan.analysis, note.id, pass)),
   };
   const bindings = laneBindings(hands);
-  const marking = useRange(passage, plan, pass, caret, apply);
+  const marking = useRange(passage, plan, pass, caret, view.thickOnTop, apply);
   const [keyGroups] = useState(() => [PLAY_KEYS, VIEW_KEYS, RANGE_KEYS, ...laneKeyGroups(bindings)]);
   useKeySheet(keyGroups);
   const setLoop = (loop: boolean) =>
@@ -271,11 +276,20 @@ export function Bench({ session, state, exercise }: BenchProps) {
           pass={pass}
           range={marking.range}
           caret={caret}
-          apply={marking.applyRanged}
+          apply={apply}
+          remark={remark}
           onDone={marking.letGo}
         />
       ) : (
-        <NoteStrip passage={passage} plan={plan} pass={pass} caret={caret} note={selected} apply={apply} />
+        <NoteStrip
+          passage={passage}
+          plan={plan}
+          pass={pass}
+          caret={caret}
+          note={selected}
+          remark={remark}
+          apply={apply}
+        />
       )}
       <Trains>
         <p data-trains>{sentence}</p>

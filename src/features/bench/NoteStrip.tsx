@@ -1,8 +1,10 @@
 'use client';
-import { Trash2 } from 'lucide-react';
+import { ChevronDown, Trash2 } from 'lucide-react';
 import styled from 'styled-components';
 import {
   changeText,
+  faultsOf,
+  faultText,
   otherCostText,
   reasonText,
   setFinger,
@@ -19,6 +21,7 @@ import {
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
+import { Menu } from '@/ui/controls/Menu';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { TextField } from '@/ui/controls/TextField';
@@ -27,7 +30,9 @@ import { useView } from '@/ui/shell/viewSettings';
 import { StrokeIcon } from '@/ui/lane/marks';
 import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
-import { deleteHere, lockHere, moveNoteTo, type Change } from './editing';
+import { deleteHere, lockHere, moveNoteTo, type Edit } from './editing';
+import { MarksButton } from './MarksSheet';
+import { Remark } from './Remark';
 
 const Strip = styled.section`
   display: flex;
@@ -55,6 +60,10 @@ const Strip = styled.section`
   small {
     color: ${colour.inkSoft};
   }
+  .why {
+    display: flex;
+    align-items: end;
+  }
 `;
 
 const TECHNIQUES: readonly { id: Technique; name: string }[] = [
@@ -64,6 +73,15 @@ const TECHNIQUES: readonly { id: Technique; name: string }[] = [
   { id: 'slide', name: 'slide' },
   { id: 'tap', name: 'tap' },
 ];
+
+/** Why teachers lock strokes: common practice, no source. */
+const LOCK_REASONS = [
+  'lands the phrase',
+  'stronger sound here',
+  'falls on the beat',
+  'frees the pick for the next string',
+  'less string noise',
+] as const;
 
 const FINGERS = [
   { id: '0', name: '–' },
@@ -79,7 +97,9 @@ interface NoteStripProps {
   readonly pass: number;
   readonly caret: Place;
   readonly note: Note | undefined;
-  readonly apply: (change: Change | null, mergeKey?: string) => void;
+  /** What the last edit could not do as it was asked. */
+  readonly remark: string | null;
+  readonly apply: (edit: Edit, mergeKey?: string) => void;
 }
 
 function sentenceFor(
@@ -109,9 +129,11 @@ function sentenceFor(
 
 /** What stands at the caret and why, with everything that can be changed about it. */
 export function NoteStrip(props: NoteStripProps) {
-  const { passage, caret, note, apply } = props;
+  const { passage, caret, note, remark, apply } = props;
   const { main, more } = sentenceFor(props, useView());
   const change = (label: string, next: Passage) => apply({ label, passage: next, caret });
+  const faults = faultsOf(passage).filter((one) => passage.notes[one.note] === note);
+  const isLockedInVain = note?.lock && note.technique !== 'pick';
   return (
     <Strip aria-label="The note at the caret" {...(note?.lock ? { 'data-locked': '' } : {})}>
       <p>
@@ -119,6 +141,13 @@ export function NoteStrip(props: NoteStripProps) {
         <br />
         <small>{more}</small>
       </p>
+      {remark === null ? null : <Remark text={remark} />}
+      {faults.map((fault) => (
+        <Remark key={fault.code} text={faultText(fault, 'this note')} />
+      ))}
+      {isLockedInVain ? (
+        <Remark text="The lock has no effect while the note is not picked. It is kept." />
+      ) : null}
       {note ? (
         <>
           <NumberField
@@ -169,19 +198,31 @@ export function NoteStrip(props: NoteStripProps) {
               )
             }
           />
+          <MarksButton passage={passage} caret={caret} note={note} apply={apply} />
           {note.lock ? (
-            <TextField
-              label="Why locked"
-              value={note.lock.reason ?? ''}
-              placeholder="lands the phrase"
-              maxLength={300}
-              onChange={(reason) =>
-                apply(
-                  lockHere(passage, caret, { stroke: note.lock!.stroke, ...(reason ? { reason } : {}) }),
-                  `reason-${note.id}`,
-                )
-              }
-            />
+            <div className="why">
+              <TextField
+                label="Why locked"
+                value={note.lock.reason ?? ''}
+                placeholder="lands the phrase"
+                maxLength={300}
+                onChange={(reason) =>
+                  apply(
+                    lockHere(passage, caret, { stroke: note.lock!.stroke, ...(reason ? { reason } : {}) }),
+                    `reason-${note.id}`,
+                  )
+                }
+              />
+              <Menu
+                label="Reasons for a lock"
+                icon={<ChevronDown size={15} aria-hidden />}
+                items={LOCK_REASONS.map((reason) => ({
+                  id: reason,
+                  name: reason,
+                  run: () => apply(lockHere(passage, caret, { stroke: note.lock!.stroke, reason })),
+                }))}
+              />
+            </div>
           ) : null}
           <Button
             square

@@ -1,11 +1,26 @@
 'use client';
+import { ChevronDown } from 'lucide-react';
 import styled from 'styled-components';
 import { counted, notesIn, planTab, type Passage, type Plan, type Range } from '@/core';
 import { Button } from '@/ui/controls/Button';
+import { Menu } from '@/ui/controls/Menu';
 import { say } from '@/ui/controls/say';
 import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
-import { backwards, cutOut, fretsBy, lockMarked, palmMarked, twice, type Ranged } from './ranging';
+import type { Edit } from './editing';
+import {
+  acrossStrings,
+  backwards,
+  cutOut,
+  fingered,
+  fretsBy,
+  lockMarked,
+  palmMarked,
+  stretched,
+  transposed,
+  twice,
+} from './ranging';
+import { Remark } from './Remark';
 
 const Strip = styled.section`
   display: flex;
@@ -26,26 +41,44 @@ const Strip = styled.section`
   }
 `;
 
+/** Semitones of the intervals that exercises are moved by. Common practice, no source. */
+const INTERVALS = [
+  { semitones: 12, name: 'Octave up' },
+  { semitones: 7, name: 'Fifth up' },
+  { semitones: 5, name: 'Fourth up' },
+  { semitones: 2, name: 'Whole tone up' },
+  { semitones: -2, name: 'Whole tone down' },
+  { semitones: -5, name: 'Fourth down' },
+  { semitones: -7, name: 'Fifth down' },
+  { semitones: -12, name: 'Octave down' },
+] as const;
+
 interface RangeStripProps {
   readonly passage: Passage;
   readonly plan: Plan;
   readonly pass: number;
   readonly range: Range;
   readonly caret: Place;
-  readonly apply: (ranged: Ranged) => void;
+  /** What the last edit could not do as it was asked. */
+  readonly remark: string | null;
+  readonly apply: (edit: Edit) => void;
   readonly onDone: () => void;
 }
 
 /** What can be done to the marked slots; every action has its key. */
-export function RangeStrip({ passage, plan, pass, range, caret, apply, onDone }: RangeStripProps) {
+export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, onDone }: RangeStripProps) {
   const notes = notesIn(passage, range);
   const shown = plan.assignment.passes[pass] ?? [];
+  const lock = (strokes: Parameters<typeof lockMarked>[3]) =>
+    apply(lockMarked(passage, range, caret, strokes));
+  const finger = (which: Parameters<typeof fingered>[3]) => apply(fingered(passage, range, caret, which));
   return (
     <Strip aria-label="The marked slots">
       <p role="status">
         <b>{counted(notes.length, 'note')} marked</b>
         <small>Move the caret to mark more.</small>
       </p>
+      {remark === null ? null : <Remark text={remark} />}
       <Button aria-label="One fret down" onPress={() => apply(fretsBy(passage, range, caret, -1))}>
         Fret <kbd aria-hidden>−</kbd>
       </Button>
@@ -58,11 +91,74 @@ export function RangeStrip({ passage, plan, pass, range, caret, apply, onDone }:
       <Button onPress={() => apply(twice(passage, range, caret))}>
         Twice <kbd aria-hidden>E</kbd>
       </Button>
-      <Button onPress={() => apply(lockMarked(passage, range, caret, shown))}>Lock as shown</Button>
-      <Button onPress={() => apply(lockMarked(passage, range, caret, null))}>
-        To the plan <kbd aria-hidden>A</kbd>
-      </Button>
-      <Button onPress={() => apply(palmMarked(passage, range, caret))}>Palm mute</Button>
+      <Menu
+        label="Move"
+        name="Move"
+        icon={<ChevronDown size={15} aria-hidden />}
+        items={[
+          ...(['fret', 'pitch'] as const).flatMap((keep) =>
+            ([-1, 1] as const).map((by) => ({
+              id: `${keep}${by}`,
+              name: `${by < 0 ? 'Thinner' : 'Thicker'} strings, same ${keep === 'fret' ? 'frets' : 'pitches'}`,
+              section: 'Over the strings (Shift or Alt with ↑ ↓)',
+              run: () => apply(acrossStrings(passage, range, caret, by, keep)),
+            })),
+          ),
+          ...INTERVALS.map(({ semitones, name }) => ({
+            id: `by${semitones}`,
+            name,
+            section: 'Transpose',
+            run: () => apply(transposed(passage, range, caret, semitones)),
+          })),
+        ]}
+      />
+      <Menu
+        label="Strokes"
+        name="Strokes"
+        icon={<ChevronDown size={15} aria-hidden />}
+        items={[
+          { id: 'shown', name: 'Lock as shown', run: () => lock(shown) },
+          { id: 'down', name: 'Lock all down (D)', run: () => lock('down') },
+          { id: 'up', name: 'Lock all up (U)', run: () => lock('up') },
+          { id: 'plan', name: 'Leave to the plan (A)', run: () => lock(null) },
+        ]}
+      />
+      <Menu
+        label="Fingers"
+        name="Fingers"
+        icon={<ChevronDown size={15} aria-hidden />}
+        items={[
+          { id: 'fret', name: 'One finger a fret (F)', run: () => finger('by fret') },
+          ...([1, 2, 3, 4] as const).map((one) => ({
+            id: String(one),
+            name: `All with finger ${one}`,
+            run: () => finger(one),
+          })),
+          { id: 'none', name: 'No fingers', run: () => finger(null) },
+        ]}
+      />
+      <Menu
+        label="Sound"
+        name="Sound"
+        icon={<ChevronDown size={15} aria-hidden />}
+        items={[
+          {
+            id: 'palm',
+            name: 'Palm mute, on or off (Q)',
+            run: () => apply(palmMarked(passage, range, caret)),
+          },
+          {
+            id: 'longer',
+            name: 'One slot longer (>)',
+            run: () => apply(stretched(passage, range, caret, 1)),
+          },
+          {
+            id: 'shorter',
+            name: 'One slot shorter (<)',
+            run: () => apply(stretched(passage, range, caret, -1)),
+          },
+        ]}
+      />
       <Button
         onPress={() => {
           navigator.clipboard.writeText(planTab(plan, pass, range)).then(

@@ -2,6 +2,8 @@
 import styled from 'styled-components';
 import {
   counted,
+  faultsOf,
+  faultText,
   slantsText,
   unmetText,
   withSlurs,
@@ -78,7 +80,20 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
     edit(label, (one) => ({ ...one, policy: { ...one.policy, ...change } }));
   const { slurred } = plan.assignment;
   const passes = plan.assignment.passes.length;
+  const faults = faultsOf(passage);
   const unmet = plan.assignment.unmet.filter((one) => one.pass === pass || passes === 1);
+  /** A sentence about a note, with the way there. */
+  const line = (at: number, key: string, text: (place: string) => string) => {
+    const note = passage.notes[at]!;
+    return (
+      <li key={`${at}-${key}`}>
+        {text(`note ${at + 1} (string ${note.string}, fret ${note.fret})`)}
+        <Button look="quiet" onPress={() => onGo({ ticks: note.onsetTicks, string: note.string })}>
+          Go there
+        </Button>
+      </li>
+    );
+  };
   return (
     <Panel aria-label="Strokes">
       <h2>What the pick does</h2>
@@ -136,20 +151,10 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
           </Button>
         </Row>
       ) : null}
-      {unmet.length > 0 ? (
-        <Unmet aria-label="What could not be satisfied">
-          {unmet.map((one) => {
-            const note = passage.notes[one.note]!;
-            const text = unmetText(one, `note ${one.note + 1} (string ${note.string}, fret ${note.fret})`);
-            return (
-              <li key={`${one.code}-${one.note}-${one.pass}`}>
-                {text}
-                <Button look="quiet" onPress={() => onGo({ ticks: note.onsetTicks, string: note.string })}>
-                  Go there
-                </Button>
-              </li>
-            );
-          })}
+      {unmet.length + faults.length > 0 ? (
+        <Unmet aria-label="What to look at">
+          {unmet.map((one) => line(one.note, `${one.code}-${one.pass}`, (at) => unmetText(one, at)))}
+          {faults.map((one) => line(one.note, one.code, (at) => faultText(one, at)))}
         </Unmet>
       ) : null}
     </Panel>

@@ -1,21 +1,30 @@
 /** What the keys of the lane do to notes and caret. */
 import { describe, expect, it } from 'vitest';
-import { emptyPassage, noteAt, putNote, type Passage } from '@/core';
+import { emptyPassage, noteAt, putNote, setLock, type Passage } from '@/core';
 import {
   caretStops,
-  deadHere,
   deleteHere,
   digitMemory,
   firstDifference,
   lockHere,
   moveCaret,
   moveNoteAcross,
+  moveNoteAlong,
   moveNoteTo,
   nextLock,
   putFret,
   restHere,
-  techniqueHere,
+  stepFret,
+  type Change,
+  type Edit,
 } from './editing';
+import { bendHere, deadHere, markHere, stretchHere, techniqueHere } from './sounding';
+
+/** An edit that was made. */
+const made = (edit: Edit): Change => {
+  if (!edit || 'fault' in edit) throw new Error(edit?.fault ?? 'nothing to change');
+  return edit;
+};
 
 const SLOT_TICKS = 1680;
 const passage: Passage = [5, 5, 4, 3].reduce(
@@ -37,7 +46,7 @@ describe('the caret', () => {
   it('goes where undo changed something', () => {
     const changed = putFret(passage, at(2, 4), 9).passage;
     expect(firstDifference(passage, changed)).toEqual(at(2, 4));
-    expect(firstDifference(changed, restHere(changed, at(3, 3))!.passage)).toEqual(at(3, 3));
+    expect(firstDifference(changed, made(restHere(changed, at(3, 3))).passage)).toEqual(at(3, 3));
     expect(firstDifference(passage, passage)).toBeNull();
   });
 });
@@ -46,27 +55,64 @@ describe('keys', () => {
   it('two quick digits make one fret where the neck has it, and share one step of undo', () => {
     const memory = digitMemory();
     const first = memory.type(1, 0);
-    expect(memory.type(2, 400)).toEqual({ fret: 12, group: first.group });
+    expect(memory.type(2, 400)).toEqual({ fret: 12, group: first.group, beyond: null });
     expect(memory.type(3, 500)).toMatchObject({ fret: 3 });
-    expect(memory.type(9, 600)).toMatchObject({ fret: 9 });
+    expect(memory.type(9, 600)).toMatchObject({ fret: 9, beyond: 39 });
     expect(memory.type(1, 5000).fret).toBe(1);
     memory.forget();
     expect(memory.type(4, 5100).fret).toBe(4);
   });
 
   it('closing up, moving, locking and marking change just that', () => {
-    expect(deleteHere(passage, at(1, 5), 'here')!.passage.notes.map((note) => note.fret)).toEqual([5, 7, 8]);
+    expect(made(deleteHere(passage, at(1, 5), 'here')).passage.notes.map((note) => note.fret)).toEqual([
+      5, 7, 8,
+    ]);
     expect(deleteHere(passage, at(0, 5), 'before')).toBeNull();
-    expect(moveNoteAcross(passage, at(0, 5), -1, 'pitch')!.passage.notes[0]).toMatchObject({
+    expect(made(moveNoteAcross(passage, at(0, 5), -1, 'pitch')).passage.notes[0]).toMatchObject({
       string: 4,
       fret: 0,
     });
-    expect(moveNoteAcross(passage, at(2, 4), -1, 'pitch')!.caret).toEqual(at(2, 3));
-    expect(moveNoteTo(passage, passage.notes[0]!, at(1, 5))).toBeNull();
+    expect(made(moveNoteAcross(passage, at(2, 4), -1, 'pitch')).caret).toEqual(at(2, 3));
     expect(lockHere(passage, at(5, 1), { stroke: 'up' })).toBeNull();
-    const hammered = techniqueHere(passage, at(1, 5), 'hammer')!.passage;
-    expect(techniqueHere(hammered, at(1, 5), 'hammer')!.passage).toEqual(passage);
+    const hammered = made(techniqueHere(passage, at(1, 5), 'hammer')).passage;
+    expect(made(techniqueHere(hammered, at(1, 5), 'hammer')).passage).toEqual(passage);
     expect(noteAt(deadHere(passage, at(6, 2)).passage, 6 * SLOT_TICKS, 2)).toMatchObject({ dead: true });
+  });
+
+  it('what cannot be is said and changes nothing: taken strings, frets beyond the neck, strokes of slurred notes', () => {
+    const hammered = made(techniqueHere(passage, at(1, 5), 'hammer')).passage;
+    for (const refused of [
+      moveNoteTo(passage, passage.notes[0]!, at(1, 5)),
+      moveNoteAlong(passage, at(0, 5), 1),
+      moveNoteAcross(passage, at(3, 3), 1, 'pitch') &&
+        moveNoteAcross(putFret(passage, at(3, 3), 30).passage, at(3, 3), 1, 'pitch'),
+      stepFret(putFret(passage, at(0, 5), 30).passage, at(0, 5), 1),
+      stepFret(putFret(passage, at(0, 5), 0).passage, at(0, 5), -1),
+      lockHere(hammered, at(1, 5), { stroke: 'up' }),
+      stretchHere(passage, at(0, 5), 1),
+      stretchHere(passage, at(0, 5), -1),
+    ])
+      expect(refused).toHaveProperty('fault');
+    expect(putFret(passage, at(0, 5), 5, 35)).toMatchObject({
+      remark: expect.stringContaining('35') as string,
+    });
+    const locked = setLock(passage, [passage.notes[1]!.id], { stroke: 'up' });
+    const slurred = made(techniqueHere(locked, at(1, 5), 'hammer')).passage;
+    expect(noteAt(made(lockHere(slurred, at(1, 5), null)).passage, SLOT_TICKS, 5)).not.toHaveProperty('lock');
+  });
+
+  it('bends go up by half tones and off again, marks on and off, lengths to the next note on the string', () => {
+    let one = passage;
+    const sizes = Array.from({ length: 4 }, () => {
+      one = made(bendHere(one, at(2, 4))).passage;
+      return noteAt(one, 2 * SLOT_TICKS, 4)?.bend?.semitones;
+    });
+    expect(sizes).toEqual([1, 2, 3, undefined]);
+    const muted = made(markHere(passage, at(2, 4), 'palmMute')).passage;
+    expect(made(markHere(muted, at(2, 4), 'palmMute')).passage).toEqual(passage);
+    const longer = made(stretchHere(passage, at(2, 4), 1)).passage;
+    expect(noteAt(longer, 2 * SLOT_TICKS, 4)?.durationTicks).toBe(2 * SLOT_TICKS);
+    expect(made(stretchHere(longer, at(2, 4), -1)).passage).toEqual(passage);
   });
 
   it('a pressed stroke sign goes from the plan to the other stroke, to this one, and back to the plan', () => {

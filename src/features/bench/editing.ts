@@ -3,22 +3,19 @@ import {
   deleteSlot,
   insertSlot,
   MAX_FRET,
-  moveInTime,
+  moveNote,
   moveToString,
   noteAt,
   otherStroke,
   putNote,
   restNotes,
-  setDead,
   setFret,
   setLock,
-  setTechnique,
   slotsOf,
   type Lock,
   type Note,
   type Passage,
   type Stroke,
-  type Technique,
 } from '@/core';
 import type { Place } from '@/ui/lane/place';
 
@@ -50,8 +47,8 @@ export function moveCaret(passage: Passage, caret: Place, by: number): Place {
 
 /** Remembers the digit typed last, so that two quick ones make one fret of two digits. */
 export interface DigitMemory {
-  /** The fret that a digit makes, and a key that both digits of one number share. */
-  type(digit: number, nowMs: number): { fret: number; group: string };
+  /** The fret that a digit makes (with `beyond`, what two digits would have made that no neck has), and a key that both digits of one number share. */
+  type(digit: number, nowMs: number): { fret: number; group: string; beyond: number | null };
   forget(): void;
 }
 
@@ -67,7 +64,7 @@ export function digitMemory(): DigitMemory {
       const isSecond = both !== null && both <= MAX_FRET;
       const group = isSecond ? last!.group : `fret-${nowMs}`;
       last = { fret: isSecond ? both : digit, atMs: nowMs, group };
-      return { fret: last.fret, group };
+      return { fret: last.fret, group, beyond: both !== null && !isSecond ? both : null };
     },
     forget() {
       last = null;
@@ -79,11 +76,22 @@ export interface Change {
   readonly label: string;
   readonly passage: Passage;
   readonly caret: Place;
+  /** What of it was not done as it was asked. */
+  readonly remark?: string;
 }
 
+/** A change, or in words why there is none; null where there was nothing to change. */
+export type Edit = Change | { readonly fault: string } | null;
+
 /** Puts a fret at the caret. */
-export function putFret(passage: Passage, caret: Place, fret: number): Change {
-  return { label: 'Fret', passage: putNote(passage, caret.ticks, caret.string, fret), caret };
+export function putFret(passage: Passage, caret: Place, fret: number, beyond: number | null = null): Change {
+  const change = { label: 'Fret', passage: putNote(passage, caret.ticks, caret.string, fret), caret };
+  return beyond === null
+    ? change
+    : {
+        ...change,
+        remark: `Fret ${beyond} is beyond the neck (it ends at ${MAX_FRET}); ${fret} stands here now.`,
+      };
 }
 
 /** Takes the slot at the caret out, or the one before it. */
@@ -119,45 +127,49 @@ export function insertHere(passage: Passage, caret: Place): Change | null {
 }
 
 /** Moves the note at the caret to the next string, the caret with it. */
-export function moveNoteAcross(
-  passage: Passage,
-  caret: Place,
-  by: 1 | -1,
-  keep: 'fret' | 'pitch',
-): Change | null {
+export function moveNoteAcross(passage: Passage, caret: Place, by: 1 | -1, keep: 'fret' | 'pitch'): Edit {
   const note = noteAt(passage, caret.ticks, caret.string);
   if (!note) return null;
   const string = caret.string + by;
   const next = moveToString(passage, note.id, string, keep);
-  return next === passage ? null : { label: 'Move', passage: next, caret: { ...caret, string } };
+  if (next !== passage) return { label: 'Move', passage: next, caret: { ...caret, string } };
+  if (passage.tuning[string - 1] === undefined) return null;
+  return noteAt(passage, caret.ticks, string)
+    ? { fault: takenText(string) }
+    : { fault: `String ${string} has not this pitch between the nut and fret ${MAX_FRET}; the note stays.` };
+}
+
+function takenText(string: number): string {
+  return `String ${string} has a note at this moment already: one string sounds one note. Nothing was moved.`;
 }
 
 /** Moves the note at the caret to the next slot, the caret with it. */
-export function moveNoteAlong(passage: Passage, caret: Place, by: 1 | -1): Change | null {
+export function moveNoteAlong(passage: Passage, caret: Place, by: 1 | -1): Edit {
   const note = noteAt(passage, caret.ticks, caret.string);
   const stops = caretStops(passage);
   const ticks = stops[stops.indexOf(caret.ticks) + by];
   if (!note || ticks === undefined) return null;
-  const next = moveInTime(passage, note.id, ticks);
-  return next === passage ? null : { label: 'Move', passage: next, caret: { ...caret, ticks } };
+  const next = moveNote(passage, note.id, ticks, note.string);
+  if (next !== passage) return { label: 'Move', passage: next, caret: { ...caret, ticks } };
+  return noteAt(passage, ticks, note.string) ? { fault: takenText(note.string) } : null;
 }
 
 /** Moves a dragged note to a place, keeping its fret. */
-export function moveNoteTo(passage: Passage, note: Note, to: Place): Change | null {
-  let next = passage;
-  if (to.string !== note.string) next = moveToString(next, note.id, to.string, 'fret');
-  if (to.ticks !== note.onsetTicks) {
-    const moved = moveInTime(next, note.id, to.ticks);
-    if (moved === next) return null;
-    next = moved;
-  }
+export function moveNoteTo(passage: Passage, note: Note, to: Place): Edit {
+  const isSame = to.string === note.string && to.ticks === note.onsetTicks;
+  if (isSame || passage.tuning[to.string - 1] === undefined) return null;
+  if (noteAt(passage, to.ticks, to.string)) return { fault: takenText(to.string) };
+  const next = moveNote(passage, note.id, to.ticks, to.string);
   return next === passage ? null : { label: 'Move', passage: next, caret: to };
 }
 
 /** Locks the stroke of the pick at the caret, or with null leaves it to the policy. */
-export function lockHere(passage: Passage, caret: Place, lock: Lock | null): Change | null {
-  const here = passage.notes.filter((note) => note.onsetTicks === caret.ticks && note.technique === 'pick');
-  if (here.length === 0) return null;
+export function lockHere(passage: Passage, caret: Place, lock: Lock | null): Edit {
+  const all = passage.notes.filter((note) => note.onsetTicks === caret.ticks);
+  // A lock that was there before its note was slurred can always be taken off.
+  const here = all.filter((note) => note.technique === 'pick' || (lock === null && note.lock));
+  if (here.length === 0)
+    return lock && all.length > 0 ? { fault: 'This note is not picked: there is no stroke to lock.' } : null;
   return {
     label: lock ? 'Lock stroke' : 'Unlock stroke',
     passage: setLock(
@@ -175,25 +187,13 @@ export function nextLock(note: Note, given: Stroke): Lock | null {
   return note.lock.stroke === given ? null : { stroke: given };
 }
 
-/** Sets how the note at the caret is sounded; the same key again makes it a picked note. */
-export function techniqueHere(passage: Passage, caret: Place, technique: Technique): Change | null {
-  const note = noteAt(passage, caret.ticks, caret.string);
-  if (!note) return null;
-  const next = note.technique === technique ? 'pick' : technique;
-  return { label: 'How it sounds', passage: setTechnique(passage, note.id, next), caret };
-}
-
-/** Makes the note at the caret dead or sounding; on an empty place it puts a dead note. */
-export function deadHere(passage: Passage, caret: Place): Change {
-  const there = noteAt(passage, caret.ticks, caret.string);
-  const withNote = there ? passage : putNote(passage, caret.ticks, caret.string, 0);
-  const note = noteAt(withNote, caret.ticks, caret.string)!;
-  return { label: 'Dead note', passage: setDead(withNote, note.id, !note.dead), caret };
-}
-
 /** Steps the fret of the note at the caret. */
-export function stepFret(passage: Passage, caret: Place, by: 1 | -1): Change | null {
+export function stepFret(passage: Passage, caret: Place, by: 1 | -1): Edit {
   const note = noteAt(passage, caret.ticks, caret.string);
+  if (note && (note.fret + by < 0 || note.fret + by > MAX_FRET))
+    return {
+      fault: by > 0 ? `Fret ${MAX_FRET} is the last.` : 'Lower than the open string there is nothing.',
+    };
   return note ? { label: 'Fret', passage: setFret(passage, note.id, note.fret + by), caret } : null;
 }
 

@@ -3,7 +3,6 @@ import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
 import type { Place } from '@/ui/lane/place';
 import type { Note, Passage } from '@/core';
 import {
-  deadHere,
   deleteHere,
   insertHere,
   lockHere,
@@ -13,10 +12,10 @@ import {
   putFret,
   restHere,
   stepFret,
-  techniqueHere,
-  type Change,
+  type Edit,
   type DigitMemory,
 } from './editing';
+import { bendHere, deadHere, fingerHere, markHere, stretchHere, techniqueHere } from './sounding';
 
 /** What the keys act on. */
 export interface LaneHands {
@@ -25,7 +24,7 @@ export interface LaneHands {
   readonly place: (place: Place, explains?: boolean) => void;
   /** The notes that a string change leaves, in order of time. */
   readonly changes: () => readonly Note[];
-  readonly apply: (change: Change | null, mergeKey?: string) => void;
+  readonly apply: (change: Edit, mergeKey?: string) => void;
   readonly digits: DigitMemory;
   /** Whether the lane shows the thickest string on top. */
   readonly thickOnTop: boolean;
@@ -52,10 +51,10 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
     if (next) place({ ticks: next.onsetTicks, string: next.string }, true);
   };
   const digit = (event: { key: string; timeStamp: number }) => {
-    const { fret, group } = hands.digits.type(Number(event.key), event.timeStamp);
-    apply(putFret(passage(), caret(), fret), group);
+    const { fret, group, beyond } = hands.digits.type(Number(event.key), event.timeStamp);
+    apply(putFret(passage(), caret(), fret, beyond), group);
   };
-  const change = (make: (of: Passage, at: Place) => Change | null) => () => apply(make(passage(), caret()));
+  const change = (make: (of: Passage, at: Place) => Edit) => () => apply(make(passage(), caret()));
   return [
     { keys: ['ArrowLeft'], does: 'Earlier', run: along(-1) },
     { keys: ['ArrowRight'], does: 'Later', run: along(1) },
@@ -126,6 +125,12 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
     { keys: ['s'], does: 'Slide, or picked again', run: change((of, at) => techniqueHere(of, at, 'slide')) },
     { keys: ['t'], does: 'Tap, or picked again', run: change((of, at) => techniqueHere(of, at, 'tap')) },
     { keys: ['x'], does: 'Dead note, or sounding again', run: change(deadHere) },
+    { keys: ['n'], does: 'Bend: half, whole, one and a half, none', run: change(bendHere) },
+    { keys: ['q'], does: 'Palm mute on or off', run: change((of, at) => markHere(of, at, 'palmMute')) },
+    { keys: ['w'], does: 'Vibrato on or off', run: change((of, at) => markHere(of, at, 'vibrato')) },
+    { keys: ['f'], does: 'Next finger', run: change(fingerHere) },
+    { keys: ['>'], does: 'One slot longer', run: change((of, at) => stretchHere(of, at, 1)) },
+    { keys: ['<'], does: 'One slot shorter', run: change((of, at) => stretchHere(of, at, -1)) },
   ];
 }
 
@@ -133,7 +138,7 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
 export function laneKeyGroups(bindings: readonly KeyBinding[]): KeyGroup[] {
   const shown = bindings.map(({ keys, does }) => ({ does, keys: keys.length > 4 ? ['0 … 9'] : keys }));
   const isWay = ({ keys }: { keys: readonly string[] }) => /^(Arrow|Home|End|(Shift\+)?c$)/.test(keys[0]!);
-  const isStroke = ({ keys }: { keys: readonly string[] }) => /^[duahpstx]$/.test(keys[0]!);
+  const isStroke = ({ keys }: { keys: readonly string[] }) => /^[duahpstxnqw]$/.test(keys[0]!);
   return [
     { title: 'Lane: moving about', bindings: shown.filter(isWay) },
     { title: 'Lane: strokes and sounds', bindings: shown.filter(isStroke) },

@@ -1,12 +1,13 @@
 /** Tab put in at the caret: whatever of it is not taken is said, and a repeat keeps its rests. */
 import { describe, expect, it } from 'vitest';
 import { emptyPassage, putNote, rangeBetween, type Passage } from '@/core';
-import { pasted, twice, type Ranged } from './ranging';
+import type { Edit } from './editing';
+import { pasted, twice } from './ranging';
 
 const SLOT = 1680;
 const caret = { ticks: 0, string: 3 };
-const passageIn = (ranged: Ranged): Passage => {
-  if ('fault' in ranged) throw new Error(ranged.fault);
+const passageIn = (ranged: Edit): Passage => {
+  if (!ranged || 'fault' in ranged) throw new Error(ranged?.fault);
   return ranged.passage;
 };
 

@@ -3,8 +3,11 @@ import {
   counted,
   deleteRange,
   extractRange,
+  fingerByPosition,
+  fingerRange,
   insertPassage,
   lockRange,
+  moveRangeAcross,
   muteRange,
   notesIn,
   readTabText,
@@ -12,20 +15,20 @@ import {
   shiftFrets,
   slotsOf,
   slotsUsed,
+  stretchRange,
+  transposeRange,
+  type Finger,
   type Passage,
   type Range,
   type Stroke,
 } from '@/core';
 import type { Place } from '@/ui/lane/place';
-import type { Change } from './editing';
-
-/** A change of a range, with a word on what of it was left out; or in words why there is none. */
-export type Ranged = (Change & { readonly remark?: string }) | { readonly fault: string };
+import type { Edit } from './editing';
 
 const at = (range: Range, caret: Place): Place => ({ ...caret, ticks: range.fromTicks });
 
 /** Along the neck by some frets. */
-export function fretsBy(passage: Passage, range: Range, caret: Place, by: number): Ranged {
+export function fretsBy(passage: Passage, range: Range, caret: Place, by: number): Edit {
   const next = shiftFrets(passage, range, by);
   return next
     ? { label: by > 0 ? 'Frets up' : 'Frets down', passage: next, caret }
@@ -33,12 +36,70 @@ export function fretsBy(passage: Passage, range: Range, caret: Place, by: number
 }
 
 /** Backwards. */
-export function backwards(passage: Passage, range: Range, caret: Place): Ranged {
+export function backwards(passage: Passage, range: Range, caret: Place): Edit {
   return { label: 'Backwards', passage: reverseRange(passage, range), caret };
 }
 
+/** Over one string, at the same fret or the same pitch; the caret goes along. */
+export function acrossStrings(
+  passage: Passage,
+  range: Range,
+  caret: Place,
+  by: 1 | -1,
+  keep: 'fret' | 'pitch',
+): Edit {
+  const next = moveRangeAcross(passage, range, by, keep);
+  const string = Math.max(1, Math.min(passage.tuning.length, caret.string + by));
+  return next
+    ? { label: 'Other strings', passage: next, caret: { ...caret, string } }
+    : { fault: 'A marked note has no place one string further; nothing was moved.' };
+}
+
+/** By semitones, each note on its string where the neck allows. */
+export function transposed(passage: Passage, range: Range, caret: Place, semitones: number): Edit {
+  const next = transposeRange(passage, range, semitones);
+  if (!next) return { fault: 'A marked note would have no place on the neck; nothing was moved.' };
+  const stringOf = new Map(passage.notes.map(({ id, string }) => [id, string]));
+  const moved = next.notes.filter(({ id, string }) => stringOf.get(id) !== string).length;
+  return {
+    label: 'Transpose',
+    passage: next,
+    caret,
+    ...(moved > 0
+      ? { remark: `${counted(moved, 'note')} moved to another string to stay on the neck.` }
+      : {}),
+  };
+}
+
+/** One finger for all, none, or one finger a fret. */
+export function fingered(
+  passage: Passage,
+  range: Range,
+  caret: Place,
+  finger: Finger | null | 'by fret',
+): Edit {
+  if (finger !== 'by fret') return { label: 'Fingers', passage: fingerRange(passage, range, finger), caret };
+  const { passage: next, unreached } = fingerByPosition(passage, range);
+  return {
+    label: 'Fingers',
+    passage: next,
+    caret,
+    ...(unreached > 0
+      ? { remark: `${counted(unreached, 'note')} beyond four frets from the lowest got no finger.` }
+      : {}),
+  };
+}
+
+/** One slot longer or shorter. */
+export function stretched(passage: Passage, range: Range, caret: Place, by: 1 | -1): Edit {
+  const next = stretchRange(passage, range, by);
+  return next
+    ? { label: by > 0 ? 'Longer' : 'Shorter', passage: next, caret }
+    : { fault: by > 0 ? 'No marked note has room to ring longer.' : 'The marked notes are one slot long.' };
+}
+
 /** Once more after itself. */
-export function twice(passage: Passage, range: Range, caret: Place): Ranged {
+export function twice(passage: Passage, range: Range, caret: Place): Edit {
   const again = extractRange(passage, range);
   const put = insertPassage(passage, range.toTicks, again, slotsOf(again).length);
   return put
@@ -47,7 +108,7 @@ export function twice(passage: Passage, range: Range, caret: Place): Ranged {
 }
 
 /** Takes the slots out. */
-export function cutOut(passage: Passage, range: Range, caret: Place): Ranged {
+export function cutOut(passage: Passage, range: Range, caret: Place): Edit {
   return { label: 'Delete the marked', passage: deleteRange(passage, range), caret: at(range, caret) };
 }
 
@@ -57,7 +118,7 @@ export function lockMarked(
   range: Range,
   caret: Place,
   strokes: Stroke | readonly (Stroke | null)[] | null,
-): Ranged {
+): Edit {
   const each = typeof strokes === 'string' ? passage.notes.map(() => strokes) : strokes;
   return {
     label: strokes === null ? 'Leave to the plan' : 'Lock the marked',
@@ -67,7 +128,7 @@ export function lockMarked(
 }
 
 /** Muted by the palm, or ringing again where all are muted. */
-export function palmMarked(passage: Passage, range: Range, caret: Place): Ranged {
+export function palmMarked(passage: Passage, range: Range, caret: Place): Edit {
   const isMuted = notesIn(passage, range).every((note) => note.palmMute);
   return {
     label: isMuted ? 'Ring again' : 'Palm mute',
@@ -77,7 +138,7 @@ export function palmMarked(passage: Passage, range: Range, caret: Place): Ranged
 }
 
 /** Puts a tab in at the caret; what follows moves on. What of the text was not taken is said. */
-export function pasted(passage: Passage, caret: Place, text: string): Ranged {
+export function pasted(passage: Passage, caret: Place, text: string): Edit {
   const { passage: read, problems } = readTabText(text, { subdivision: passage.subdivision });
   const put = insertPassage(passage, caret.ticks, read, slotsUsed(read));
   if (!put)

@@ -4,8 +4,19 @@ import { planTab, rangeBetween, type Passage, type Plan, type Range } from '@/co
 import { say } from '@/ui/controls/say';
 import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
 import type { Place } from '@/ui/lane/place';
-import type { Change } from './editing';
-import { backwards, cutOut, fretsBy, lockMarked, pasted, twice, type Ranged } from './ranging';
+import type { Edit } from './editing';
+import {
+  acrossStrings,
+  backwards,
+  cutOut,
+  fingered,
+  fretsBy,
+  lockMarked,
+  palmMarked,
+  pasted,
+  stretched,
+  twice,
+} from './ranging';
 
 export const RANGE_KEYS: KeyGroup = {
   title: 'Lane: marked slots',
@@ -13,9 +24,14 @@ export const RANGE_KEYS: KeyGroup = {
     { keys: ['m'], does: 'Mark from here, or let go' },
     { keys: ['Escape'], does: 'Let go' },
     { keys: ['+', '-'], does: 'All one fret up or down' },
+    { keys: ['Shift+ArrowUp', 'Shift+ArrowDown'], does: 'All to the string above or below' },
+    { keys: ['Alt+ArrowUp', 'Alt+ArrowDown'], does: 'The same pitches on the string above or below' },
     { keys: ['v'], does: 'Backwards' },
     { keys: ['e'], does: 'Once more after itself' },
     { keys: ['d', 'u', 'a'], does: 'Lock all down, all up, or leave them to the plan' },
+    { keys: ['f'], does: 'One finger a fret' },
+    { keys: ['q'], does: 'Palm mute on or off' },
+    { keys: ['>', '<'], does: 'All one slot longer or shorter' },
     { keys: ['Delete'], does: 'Delete the marked slots and close up' },
     { keys: ['Ctrl+c', 'Ctrl+v'], does: 'Copy as tab, put tab in at the caret' },
   ],
@@ -24,7 +40,6 @@ export const RANGE_KEYS: KeyGroup = {
 export interface RangeHands {
   readonly range: Range | null;
   readonly letGo: () => void;
-  readonly applyRanged: (ranged: Ranged) => void;
   /** Before those of the lane, since they take some of its keys while something is marked. */
   readonly bindings: readonly KeyBinding[];
   readonly onCopy: (event: ClipboardEvent) => void;
@@ -37,17 +52,14 @@ export function useRange(
   plan: Plan,
   pass: number,
   caret: Place,
-  apply: (change: Change | null) => void,
+  thickOnTop: boolean,
+  apply: (edit: Edit) => void,
 ): RangeHands {
   const [anchor, setAnchor] = useState<number | null>(null);
   const range = anchor === null ? null : rangeBetween(passage, anchor, caret.ticks);
+  const [up, down] = thickOnTop ? ([1, -1] as const) : ([-1, 1] as const);
   const letGo = () => setAnchor(null);
-  const applyRanged = (ranged: Ranged) => {
-    if ('fault' in ranged) return say(ranged.fault);
-    apply(ranged);
-    if (ranged.remark !== undefined) say(ranged.remark);
-  };
-  const inRange = (keys: readonly string[], make: (marked: Range) => Ranged, ends = false): KeyBinding[] =>
+  const inRange = (keys: readonly string[], make: (marked: Range) => Edit, ends = false): KeyBinding[] =>
     range === null
       ? []
       : [
@@ -55,7 +67,7 @@ export function useRange(
             keys,
             does: '',
             run: () => {
-              applyRanged(make(range));
+              apply(make(range));
               if (ends) letGo();
             },
           },
@@ -70,7 +82,6 @@ export function useRange(
   return {
     range,
     letGo,
-    applyRanged,
     bindings: [
       mark,
       ...(range === null ? [] : [{ keys: ['Escape'], does: '', run: letGo }]),
@@ -78,6 +89,14 @@ export function useRange(
       ...inRange(['-'], (marked) => fretsBy(passage, marked, caret, -1)),
       ...inRange(['v'], (marked) => backwards(passage, marked, caret)),
       ...inRange(['e'], (marked) => twice(passage, marked, caret)),
+      ...inRange(['Shift+ArrowUp'], (marked) => acrossStrings(passage, marked, caret, up, 'fret')),
+      ...inRange(['Shift+ArrowDown'], (marked) => acrossStrings(passage, marked, caret, down, 'fret')),
+      ...inRange(['Alt+ArrowUp'], (marked) => acrossStrings(passage, marked, caret, up, 'pitch')),
+      ...inRange(['Alt+ArrowDown'], (marked) => acrossStrings(passage, marked, caret, down, 'pitch')),
+      ...inRange(['f'], (marked) => fingered(passage, marked, caret, 'by fret')),
+      ...inRange(['q'], (marked) => palmMarked(passage, marked, caret)),
+      ...inRange(['>'], (marked) => stretched(passage, marked, caret, 1)),
+      ...inRange(['<'], (marked) => stretched(passage, marked, caret, -1)),
       ...inRange(['d'], (marked) => lockMarked(passage, marked, caret, 'down')),
       ...inRange(['u'], (marked) => lockMarked(passage, marked, caret, 'up')),
       ...inRange(['a'], (marked) => lockMarked(passage, marked, caret, null)),
@@ -93,7 +112,7 @@ export function useRange(
       if (!isLane(event)) return;
       event.preventDefault();
       letGo();
-      applyRanged(pasted(passage, caret, event.clipboardData.getData('text/plain')));
+      apply(pasted(passage, caret, event.clipboardData.getData('text/plain')));
     },
   };
 }

@@ -2,6 +2,7 @@
 import type { Note } from '@/core';
 import { colour, MONO } from '../theme/tokens';
 import { drawingTools, type DrawingProps } from './drawing';
+import type { LaneColumn } from './layout';
 
 function fretText(note: Note): string {
   const fret = note.dead ? '×' : String(note.fret);
@@ -9,6 +10,14 @@ function fretText(note: Note): string {
 }
 
 const SLUR_LETTERS = { pick: '', hammer: 'h', pull: 'p', slide: 'sl', tap: 't' } as const;
+
+/** Where a note that is longer than its slot ends, in the drawing of its system; null for others. */
+function holdEnd({ system, slotWidth }: DrawingProps, note: Note, column: LaneColumn): number | null {
+  const end = note.onsetTicks + note.durationTicks;
+  if (end <= column.slot.ticks + column.slot.durationTicks) return null;
+  const last = system.columns.findLast((one) => one.ticks < end);
+  return last && last !== column ? last.x + slotWidth * 0.3 : null;
+}
 
 /** Frets with their marks and slurs. */
 export function Digits(props: DrawingProps) {
@@ -43,12 +52,21 @@ export function Digits(props: DrawingProps) {
           const before = lastOn.get(note.string);
           lastOn.set(note.string, column.x);
           const slurFrom = before ?? column.x - slotWidth * 0.7;
+          const heldX = holdEnd(props, note, column);
           const isSlurred = note.technique !== 'pick';
           const bent = note.bend ? `b${note.bend.semitones ?? ''}${note.bend.released ? 'r' : ''}` : '';
           const extra = `${note.slideOut ? (note.slideOut === 'upward' ? '/' : '\\') : ''}${note.vibrato ? '~' : ''}${bent}`;
           const into = note.slideIn ? (note.slideIn === 'from below' ? '/' : '\\') : '';
           return (
             <g key={note.id} data-note={note.id}>
+              {heldX === null ? null : (
+                <path
+                  d={`M${column.x + width / 2 + 1},${y} H${heldX}`}
+                  stroke={colour.inkSoft}
+                  strokeWidth={3}
+                  strokeLinecap="round"
+                />
+              )}
               <rect x={column.x - width / 2} y={y - 8} width={width} height={16} rx={3} fill={colour.card} />
               <text x={column.x} y={y + 5.2}>
                 {text}
