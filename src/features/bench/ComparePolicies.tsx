@@ -1,8 +1,10 @@
 'use client';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { comparePolicies, countText, policyText, type Exercise, type Setup } from '@/core';
+import { comparePolicies, counted, countText, planOf, policyText, type Exercise, type Setup } from '@/core';
 import { Button } from '@/ui/controls/Button';
+import { Select } from '@/ui/controls/Select';
+import { PairedLanes } from '@/ui/lane/PairedLanes';
 import type { Place } from '@/ui/lane/place';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
@@ -41,6 +43,17 @@ const Details = styled.details`
   }
   tr[aria-current] {
     background: ${colour.accentSoft};
+  }
+  .two {
+    display: grid;
+    gap: 0.5rem;
+    margin-top: 0.9rem;
+    > div:first-child {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: end;
+      gap: 0.5rem 1.25rem;
+    }
   }
 `;
 
@@ -129,13 +142,71 @@ function Rows({ exercise, setup, edit, onGo }: ComparePoliciesProps) {
   );
 }
 
+/** Two policies on the same notes, drawn one above the other. */
+function TwoPolicies({ exercise, setup }: ComparePoliciesProps) {
+  const { passage, policy } = exercise;
+  const view = useView();
+  const policies = useMemo(
+    () => comparePolicies(passage, policy, setup).map((one) => one.policy),
+    [passage, policy, setup],
+  );
+  const names = policies.map((one) => policyText(one, view));
+  const inUse = policyText(policy, view);
+  const [chosen, setChosen] = useState<readonly [string | null, string | null]>([null, null]);
+  const otherAtFirst = policy.kind === 'economy' ? 'alternateByNote' : 'economy';
+  const known = (name: string | null, atFirst: string) => (name && names.includes(name) ? name : atFirst);
+  const first = known(chosen[0], inUse);
+  const second = known(chosen[1], policyText({ ...policy, kind: otherAtFirst }, view));
+  const plans = useMemo(() => {
+    const named = (name: string) => {
+      const which = policies[names.indexOf(name)] ?? policy;
+      return { name, plan: planOf(passage, which, setup) };
+    };
+    return [named(first), named(second)] as const;
+    // The names follow from the policies.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [policies, first, second, passage, policy, setup]);
+  const options = names.map((name) => ({ id: name, name }));
+  const [one, other] = plans.map(({ plan }) => plan.assignment.passes[0] ?? []);
+  const count = passage.notes.filter((_, at) => one![at] !== other![at]).length;
+  return (
+    <div className="two">
+      <div>
+        <Select
+          label="Above"
+          value={first}
+          options={options}
+          onChange={(name) => setChosen([name, chosen[1]])}
+        />
+        <Select
+          label="Below"
+          value={second}
+          options={options}
+          onChange={(name) => setChosen([chosen[0], name])}
+        />
+        <p>
+          {count === 0
+            ? 'The same stroke on every note.'
+            : `${counted(count, 'note has', 'notes have')} another stroke (tinted).`}
+        </p>
+      </div>
+      <PairedLanes plans={plans} />
+    </div>
+  );
+}
+
 /** Every policy on the same notes; reckoned when it is opened. */
 export function ComparePolicies(props: ComparePoliciesProps) {
   const [isOpen, setIsOpen] = useState(false);
   return (
     <Details onToggle={(event) => setIsOpen(event.currentTarget.open)}>
       <summary>Compare the policies on these notes</summary>
-      {isOpen ? <Rows {...props} /> : null}
+      {isOpen ? (
+        <>
+          <Rows {...props} />
+          <TwoPolicies {...props} />
+        </>
+      ) : null}
     </Details>
   );
 }

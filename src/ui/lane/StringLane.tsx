@@ -1,21 +1,13 @@
 'use client';
 import dynamic from 'next/dynamic';
-import {
-  useEffect,
-  useId,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-  useState,
-  type KeyboardEvent,
-  type PointerEvent,
-} from 'react';
+import { useEffect, useId, useMemo, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import type { Note, Passage, Plan, PlayPlace, Range } from '@/core';
 import { colour } from '../theme/tokens';
 import type { Place } from './place';
 import { laneSizeFor, layoutLane, type LaneChange, type LaneSystem } from './layout';
 import { useView } from '../shell/viewSettings';
+import { useWidth } from './useWidth';
 import { markX, rowsFor, stringHeight } from './drawing';
 import { Caret } from './Caret';
 import { ChangeTip } from './ChangeTip';
@@ -86,21 +78,6 @@ function dragMemory() {
       return was;
     },
   };
-}
-
-/** The width of an element as it changes. */
-function useWidth(): [React.RefObject<HTMLDivElement | null>, number] {
-  const ref = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(0);
-  useLayoutEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    setWidth(element.clientWidth);
-    const observer = new ResizeObserver(() => setWidth(element.clientWidth));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
-  return [ref, width];
 }
 
 /**

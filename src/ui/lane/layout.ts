@@ -45,10 +45,14 @@ export interface LaneColumn {
   readonly notes: readonly Note[];
 }
 
+/** The least width on which all of a passage stands on one system. */
+export function laneWidth(passage: Passage, size: LaneSize): number {
+  return (slotsOf(passage).length + SEAM_SLOTS + 1) * size.slotMin + size.gutter;
+}
+
 /** The size that suits a passage: large where all of it fits on one system. */
 export function laneSizeFor(passage: Passage, width: number): LaneSize {
-  const slots = slotsOf(passage).length + SEAM_SLOTS + 1;
-  return slots * LARGE_LANE.slotMin + LARGE_LANE.gutter <= width ? LARGE_LANE : FULL_LANE;
+  return laneWidth(passage, LARGE_LANE) <= width ? LARGE_LANE : FULL_LANE;
 }
 
 /** A pick as it is drawn: from one gap through its strings to another. */
