@@ -1,6 +1,6 @@
 /** Measuring the click: minutes of it rendered as the loudspeaker would get them, and where each click really begins. */
 import { changeTempo, emptyPassage, frameAt, performanceOf, steadyTempo, type PerformedEvent } from '@/core';
-import { placeClick, SoundBank } from './place';
+import { placeSound, SoundBank } from './place';
 
 /** A tempo from a beat on. */
 export interface TempoAtBeat {
@@ -64,7 +64,7 @@ export async function measureClicks(
       const at = frameAt(map, event.ticks);
       if (at >= frame) return;
       planned.push(at);
-      placeClick(context, bank, event.accent, at, context.destination);
+      placeSound(context, bank.click(event.accent), at, context.destination);
       placedTicks = event.ticks + 1;
     }
   };

@@ -1,5 +1,15 @@
 /** Putting sounds on frames of the audio clock. */
-import { click, pluck, type Attack, type PerformedEvent, type Sounding } from '@/core';
+import {
+  click,
+  kindVoice,
+  pluck,
+  strokeTap,
+  type Attack,
+  type PerformedEvent,
+  type Sounding,
+  type Stroke,
+  type VoicedKind,
+} from '@/core';
 
 /** A sound that was placed and can still be taken back. */
 export interface Placed {
@@ -31,6 +41,14 @@ export class SoundBank {
     return this.bufferOf(`click ${accent}`, () => click(accent, this.sampleRate));
   }
 
+  tap(stroke: Stroke): AudioBuffer {
+    return this.bufferOf(`tap ${stroke}`, () => strokeTap(stroke, this.sampleRate));
+  }
+
+  kind(kind: VoicedKind): AudioBuffer {
+    return this.bufferOf(`kind ${kind}`, () => kindVoice(kind, this.sampleRate));
+  }
+
   string(pitch: number, attack: Attack): AudioBuffer {
     return this.bufferOf(`${pitch} ${attack}`, () => pluck(pitch, attack, this.sampleRate));
   }
@@ -44,16 +62,17 @@ export function timeOfFrame(frame: number, sampleRate: number): number {
   return Math.max(0, frame - 1 / 1024) / sampleRate;
 }
 
-/** Places a click so that its first sample sounds at a frame. */
-export function placeClick(
+/** Places a sound so that its first sample sounds at a frame. */
+export function placeSound(
   context: BaseAudioContext,
-  bank: SoundBank,
-  accent: 'bar' | 'beat',
+  buffer: AudioBuffer,
   frame: number,
   into: AudioNode,
+  level = 1,
 ): Placed {
-  const source = new AudioBufferSourceNode(context, { buffer: bank.click(accent) });
-  source.connect(into);
+  const source = new AudioBufferSourceNode(context, { buffer });
+  const gain = new GainNode(context, { gain: level });
+  source.connect(gain).connect(into);
   source.start(timeOfFrame(frame, context.sampleRate));
   return { frame, cancel: () => source.disconnect() };
 }

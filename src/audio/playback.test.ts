@@ -1,10 +1,10 @@
 /** Playing against an audio clock moved by hand: what is placed where, and what is taken back. */
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { emptyPassage, putNote, type Passage } from '@/core';
+import { DEFAULT_SETUP, emptyPassage, planOf, putNote, type Passage } from '@/core';
 import type { Playback } from './playback';
 import { installFakeAudio, type FakeAudio } from './testing';
 
-const SOUNDS = { volume: 0.5, click: true, notes: false };
+const SOUNDS = { volume: 0.5, click: true, notes: false, strokes: false, kinds: false, called: false };
 /** One bar of four beats, a note on the first. */
 const BAR = putNote(emptyPassage(), 0, 2, 5);
 
@@ -12,7 +12,7 @@ let audio: FakeAudio;
 let playback: Playback;
 const tick = (ms: number) => vi.advanceTimersByTime(ms);
 const score = (passage: Passage, loop = true) => ({
-  passage,
+  plan: planOf(passage, { kind: 'alternateByNote', start: 'down', loop }, DEFAULT_SETUP),
   loop,
   passes: loop ? null : 1,
   countInBeats: 4,
@@ -146,5 +146,55 @@ describe('playing', () => {
     playback.stop();
     await playback.start(score(BAR), 120, SOUNDS);
     expect(audio.contexts()).toBe(3);
+  });
+});
+
+describe('strokes that are heard', () => {
+  /** Two slow notes on one string, then one on the next, then a rest. */
+  const line = [3, 3, 2].reduce((one, string, at) => putNote(one, at * 1680, string, 5), emptyPassage());
+  const lengths = () => audio.started.filter((one) => one.isHeard).map(({ frames }) => frames);
+  const spoken = { down: 111, up: 222 };
+  beforeEach(() => {
+    vi.stubGlobal('fetch', (url: URL) =>
+      Promise.resolve({
+        ok: true,
+        arrayBuffer: () => Promise.resolve(url.href.includes('down') ? 'down' : 'up'),
+      }),
+    );
+    audio.decode = (data) => spoken[data as unknown as 'down' | 'up'];
+  });
+
+  it('each by its tap, and the change by its voice', async () => {
+    await playback.start(score(line, false), 60, { ...SOUNDS, click: false, strokes: true });
+    audio.pass(7, tick);
+    expect(lengths()).toHaveLength(3);
+    const taps = lengths();
+    playback.stop();
+    audio.pass(1, tick);
+    await playback.start(score(line, false), 60, { ...SOUNDS, click: false, kinds: true });
+    audio.pass(7, tick);
+    // One change of string, and it sounds like no tap.
+    expect(lengths().slice(3)).toHaveLength(1);
+    expect(taps).not.toContain(lengths()[3]);
+  });
+
+  it('called where there is room for a word; after a rest always', async () => {
+    await playback.start(score(line, false), 30, { ...SOUNDS, click: false, called: true });
+    audio.pass(14, tick);
+    expect(lengths()).toEqual([spoken.down, spoken.up, spoken.down]);
+    playback.stop();
+    audio.pass(1, tick);
+    await playback.start(score(line, false), 180, { ...SOUNDS, click: false, called: true });
+    audio.pass(4, tick);
+    // Too fast for words between; the first, and the last, after which there is time.
+    expect(lengths().slice(3)).toEqual([spoken.down, spoken.down]);
+  });
+
+  it('say when the words cannot be read, and everything else sounds', async () => {
+    vi.stubGlobal('fetch', () => Promise.resolve({ ok: false, status: 404 }));
+    await playback.start(score(line, false), 60, { ...SOUNDS, called: true });
+    audio.pass(5, tick);
+    expect(playback.snapshot()).toMatchObject({ isPlaying: true, problem: 'no voice' });
+    expect(lengths().length).toBeGreaterThan(4);
   });
 });

@@ -2,16 +2,14 @@
 import {
   changeTempo,
   frameAt,
-  performanceOf,
   steadyTempo,
   ticksAtFrame,
   type Beat,
-  type Passage,
-  type PerformOptions,
   type PerformedEvent,
   type Performance,
   type PlayPlace,
   type TempoMap,
+  type VoicedKind,
 } from '@/core';
 import {
   dropOutput,
@@ -21,29 +19,10 @@ import {
   setOutputVolume,
   type Output,
 } from './output';
-import { placeClick, placeNote, SoundBank, type Placed } from './place';
+import { placeNote, placeSound, SoundBank, type Placed } from './place';
+import { AUDIBLE, performanceFor, type PlaybackState, type PlaySounds, type Score } from './score';
+import { spokenStrokes, VOICE_LEVEL, voicesOf, type SpokenStrokes } from './voice';
 import { WakeLock } from './wakeLock';
-
-export interface PlaySounds {
-  /** 0–1. */
-  readonly volume: number;
-  readonly click: boolean;
-  readonly notes: boolean;
-}
-
-/** What is played, and how often round. */
-export interface Score extends PerformOptions {
-  readonly passage: Passage;
-}
-
-/** `held up`: the browser kept the page from placing sounds in time; `interrupted`: it stopped the sound. */
-export type PlaybackProblem = 'refused' | 'interrupted' | 'held up';
-
-export interface PlaybackState {
-  readonly isPlaying: boolean;
-  readonly bpm: number;
-  readonly problem: PlaybackProblem | null;
-}
 
 /** So far ahead sounds are placed: a page in the background is woken once a second. */
 const AHEAD_SECONDS = 1.6;
@@ -83,7 +62,15 @@ export class Playback {
   private running: Running | null = null;
   private readonly banks = new Map<number, SoundBank>();
   private readonly wakeLock = new WakeLock();
-  private sounds: PlaySounds = { volume: 0.7, click: true, notes: true };
+  private sounds: PlaySounds = {
+    volume: 0.7,
+    click: true,
+    notes: true,
+    strokes: false,
+    kinds: false,
+    called: false,
+  };
+  private voice: SpokenStrokes | null = null;
   /** Counts starts, so that one that was overtaken does nothing. */
   private starts = 0;
 
@@ -102,6 +89,7 @@ export class Playback {
   /** Begins from the count-in; what was playing stops. Only ever called because the user asked. */
   async start(score: Score, bpm: number, sounds: PlaySounds): Promise<void> {
     this.stop();
+    this.set({ problem: null });
     const mine = ++this.starts;
     this.sounds = sounds;
     let output: Output;
@@ -112,12 +100,12 @@ export class Playback {
       this.set({ problem: 'refused' });
       return;
     }
-    if (mine !== this.starts) return;
     const { context } = output;
+    if (sounds.called) await this.readVoice(context);
+    if (mine !== this.starts) return;
     const { sampleRate } = context;
-    const performance = performanceOf(score.passage, score);
-    const bank = this.banks.get(sampleRate) ?? new SoundBank(sampleRate);
-    this.banks.set(sampleRate, bank);
+    const performance = performanceFor(score);
+    const bank = this.bankFor(sampleRate);
     // The strings are made before the clock is read, so that making them does not hold up the first of them.
     const firstTicks = performance.startTicks;
     for (const event of performance.eventsBetween(firstTicks, firstTicks + 64 * performance.meter.beatTicks))
@@ -140,7 +128,7 @@ export class Playback {
     };
     context.onstatechange = () => this.onContextState(context);
     this.wakeLock.hold();
-    this.set({ isPlaying: true, bpm, problem: null });
+    this.set({ isPlaying: true, bpm });
     this.placeAhead();
   }
 
@@ -185,10 +173,7 @@ export class Playback {
     else if (running.loop) running.lastPass = place?.pass ?? 0;
     running.loop = score.loop;
     const { lastPass } = running;
-    const performance = performanceOf(
-      score.passage,
-      lastPass === null ? score : { ...score, loop: true, passes: lastPass + 1 },
-    );
+    const performance = performanceFor(score, lastPass === null ? {} : { loop: true, passes: lastPass + 1 });
     if (performance.meter.beatTicks !== running.map.beatTicks) return this.stop();
     this.takeBackAfter(running, ticks - 1);
     const from = place ? performance.ticksAt(place) : ticks;
@@ -203,13 +188,52 @@ export class Playback {
   }
 
   setSounds(sounds: PlaySounds): void {
-    const isOther = sounds.click !== this.sounds.click || sounds.notes !== this.sounds.notes;
+    const isOther = AUDIBLE.some((which) => sounds[which] !== this.sounds[which]);
     this.sounds = sounds;
     setOutputVolume(sounds.volume);
     const { running } = this;
     if (!running || !isOther) return;
+    if (sounds.called && !this.voice) {
+      void this.readVoice(running.output.context).then(() => this.placeAnew());
+      return;
+    }
+    this.placeAnew();
+  }
+
+  /** What is still to come is placed again, as the sounds are set now. */
+  private placeAnew(): void {
+    const { running } = this;
+    if (!running) return;
     this.takeBackAfter(running, Math.floor(this.nowTicks(running, LEAD_SECONDS)));
     this.placeAhead();
+  }
+
+  /** Sounds the voice of a kind of change once, to get to know it. */
+  async preview(kind: VoicedKind, volume: number): Promise<void> {
+    try {
+      const { context, master } = await openOutput(volume);
+      const bank = this.bankFor(context.sampleRate);
+      const frame = Math.ceil((context.currentTime + LEAD_SECONDS) * context.sampleRate);
+      placeSound(context, bank.kind(kind), frame, master, VOICE_LEVEL);
+      if (!this.running) releaseOutput();
+    } catch {
+      dropOutput();
+      this.set({ problem: 'refused' });
+    }
+  }
+
+  private bankFor(sampleRate: number): SoundBank {
+    const bank = this.banks.get(sampleRate) ?? new SoundBank(sampleRate);
+    this.banks.set(sampleRate, bank);
+    return bank;
+  }
+
+  private async readVoice(context: AudioContext): Promise<void> {
+    try {
+      this.voice ??= await spokenStrokes(context);
+    } catch {
+      this.set({ problem: 'no voice' });
+    }
   }
 
   dismiss(): void {
@@ -277,24 +301,20 @@ export class Playback {
 
   private placeEvent(running: Running, event: PerformedEvent, nowFrame: number): void {
     const { output, bank, bus, map } = running;
-    if (event.kind === 'click' ? !this.sounds.click : !this.sounds.notes) return;
+    const voices = voicesOf(event, this.sounds, bank, this.voice, this.state.bpm, map.beatTicks);
+    if (event.kind === 'note' ? !this.sounds.notes : voices.length === 0) return;
     const from = frameAt(map, event.ticks);
     if (from <= nowFrame) {
       // A sound out of its place is worse than none.
       if (this.state.problem !== 'held up') this.set({ problem: 'held up' });
       return;
     }
-    const placed =
-      event.kind === 'click'
-        ? placeClick(output.context, bank, event.accent, from, bus)
-        : placeNote(
-            output.context,
-            bank,
-            event,
-            { from, to: frameAt(map, event.ticks + event.sounding.durationTicks) },
-            bus,
-          );
-    running.waiting.push({ ...placed, ticks: event.ticks });
+    const { ticks } = event;
+    for (const { buffer, level } of voices)
+      running.waiting.push({ ...placeSound(output.context, buffer, from, bus, level), ticks });
+    if (event.kind !== 'note') return;
+    const to = frameAt(map, ticks + event.sounding.durationTicks);
+    running.waiting.push({ ...placeNote(output.context, bank, event, { from, to }, bus), ticks });
   }
 
   private onContextState(context: AudioContext): void {

@@ -15,6 +15,8 @@ export interface FakeAudio {
   /** Another device was plugged in or out. */
   readonly changeDevices: () => void;
   readonly contexts: () => number;
+  /** Gives the number of frames of what is decoded. */
+  decode: (data: ArrayBuffer) => number;
 }
 
 const SAMPLE_RATE = 48_000;
@@ -58,6 +60,9 @@ export function installFakeAudio(stub: (name: string, value: unknown) => void): 
     close(): Promise<void> {
       this.state = 'closed';
       return Promise.resolve();
+    }
+    decodeAudioData(data: ArrayBuffer): Promise<FakeBuffer> {
+      return Promise.resolve(new FakeBuffer({ length: fake.decode(data) }));
     }
     createGain(): FakeNode {
       return new FakeGain();
@@ -103,7 +108,8 @@ export function installFakeAudio(stub: (name: string, value: unknown) => void): 
       },
     },
   });
-  return {
+  const fake: FakeAudio = {
+    decode: () => 1,
     started,
     pass: (seconds, tick) => {
       const STEP = 0.01;
@@ -122,4 +128,5 @@ export function installFakeAudio(stub: (name: string, value: unknown) => void): 
     changeDevices: () => mediaDevices.dispatchEvent(new Event('devicechange')),
     contexts: () => contexts.length,
   };
+  return fake;
 }

@@ -21,6 +21,12 @@ export interface SoundSettings {
   readonly click: boolean;
   readonly notes: boolean;
   readonly countInBars: number;
+  /** A click of its own for each stroke. */
+  readonly strokes: boolean;
+  /** A voice for each kind of change. */
+  readonly kinds: boolean;
+  /** Strokes are called where there is room for a word. */
+  readonly called: boolean;
 }
 
 /** How things sound, as last set. */
@@ -29,6 +35,9 @@ export const { read: soundSettings, keep: keepSoundSettings } = settings<SoundSe
   click: true,
   notes: true,
   countInBars: 1,
+  strokes: false,
+  kinds: false,
+  called: false,
 });
 
 /** How things are said and drawn. */

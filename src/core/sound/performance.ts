@@ -3,6 +3,8 @@
  * begins, the count-in lies before it. Everything is a function of the tick, so playing can go on from anywhere.
  */
 import { pitchAt } from '../instrument/instrument';
+import type { ChangeKind } from '../picking/changes';
+import type { Strike } from '../picking/strikes';
 import { loopSpan, type Meter, type Note, type Passage } from '../passage/passage';
 
 /** How a note is set sounding: by the pick, by a finger, by sliding, or hardly at all. */
@@ -34,6 +36,14 @@ export type PerformedEvent =
       readonly ticks: number;
       readonly accent: 'bar' | 'beat';
       readonly countIn: boolean;
+    }
+  | {
+      readonly kind: 'stroke';
+      readonly ticks: number;
+      readonly pass: number;
+      readonly strike: Strike;
+      /** The kind of change by which the pick came; null where nothing came before. */
+      readonly arrives: ChangeKind | null;
     }
   | { readonly kind: 'note'; readonly ticks: number; readonly pass: number; readonly sounding: Sounding };
 
@@ -71,6 +81,8 @@ export interface PerformOptions {
   /** How often the loop is played, or null: until it is stopped. Without a loop the passage is played so often. */
   readonly passes: number | null;
   readonly countInBeats: number;
+  /** The strokes, pass by pass of their period, where they are to be heard. */
+  readonly strikes?: readonly (readonly Strike[])[];
 }
 
 const UNWRITTEN_BEND = 2;
@@ -122,6 +134,9 @@ export function soundingsOf({ tuning, notes }: Passage): Sounding[] {
     .reverse();
 }
 
+/** Of events at one moment. */
+const ORDER = { click: 0, stroke: 1, note: 2 } as const;
+
 /** One stretch of passage after another: lead-in, the loop pass by pass, ending. */
 interface Layout {
   readonly leadInTicks: number;
@@ -152,6 +167,7 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
   const { meter, pickupTicks } = passage;
   const { leadInTicks, passTicks, passes, passFrom, endingTicks } = layoutOf(passage, options);
   const soundings = soundingsOf(passage);
+  const strikes = options.strikes ?? [];
   const barBeats = meter.beats;
   const startTicks = -options.countInBeats * meter.beatTicks;
   const loopEnd = leadInTicks + passTicks * passes;
@@ -196,17 +212,22 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
     }
   };
 
-  /** Notes of a stretch of the passage that stands at an offset in the performance. */
+  /** Notes and strokes of a stretch of the passage that stands at an offset in the performance. */
   const notesOf = (
     stretch: { from: number; to: number; offset: number; pass: number },
     from: number,
     to: number,
     into: PerformedEvent[],
   ): void => {
-    for (const sounding of soundings) {
-      if (sounding.ticks < stretch.from || sounding.ticks >= stretch.to) continue;
-      const ticks = sounding.ticks + stretch.offset;
-      if (ticks >= from && ticks < to) into.push({ kind: 'note', ticks, pass: stretch.pass, sounding });
+    const { offset, pass } = stretch;
+    const isIn = ({ ticks }: { ticks: number }) =>
+      ticks >= stretch.from && ticks < stretch.to && ticks + offset >= from && ticks + offset < to;
+    for (const sounding of soundings)
+      if (isIn(sounding)) into.push({ kind: 'note', ticks: sounding.ticks + offset, pass, sounding });
+    for (const strike of strikes[pass % strikes.length] ?? []) {
+      if (!isIn(strike)) continue;
+      const arrives = pass === 0 && strike.arrives?.seam ? null : (strike.arrives?.kind ?? null);
+      into.push({ kind: 'stroke', ticks: strike.ticks + offset, pass, strike, arrives });
     }
   };
 
@@ -234,7 +255,7 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
     endTicks,
     eventsBetween: (from, to) =>
       [...clicks(from, to), ...notes(from, to)].sort(
-        (a, b) => a.ticks - b.ticks || Number(a.kind === 'note') - Number(b.kind === 'note'),
+        (a, b) => a.ticks - b.ticks || ORDER[a.kind] - ORDER[b.kind],
       ),
     placeAt,
     ticksAt,

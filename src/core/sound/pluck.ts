@@ -69,7 +69,8 @@ export function pluck(pitch: number, attack: Attack, sampleRate: number): Float3
   return samples;
 }
 
-function fadeOut(samples: Float32Array, frames: number): void {
+/** Lets the end of a sound fade to nothing, in place. */
+export function fadeOut(samples: Float32Array, frames: number): void {
   for (let back = 0; back < Math.min(frames, samples.length); back++)
     samples[samples.length - 1 - back]! *= back / frames;
 }

@@ -3,7 +3,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loopSpan, type Passage } from '../passage/passage';
 import { passages } from '../passage/testing';
+import { planOf } from '../exercise/plan';
+import { DEFAULT_SETUP } from '../instrument/instrument';
+import { describeChanges } from '../picking/changes';
+import { strikesOf } from '../picking/strikes';
+import { passageOn } from '../picking/testing';
 import { performanceOf } from './performance';
+import { kindVoice, strokeTap, VOICED_KINDS } from './voices';
 import { click, hertzOf, pluck } from './pluck';
 
 const looped = fc
@@ -17,6 +23,36 @@ const looped = fc
   });
 
 describe('a performance', () => {
+  it('gives each stroke at its note, pass by pass of the period, with the change by which the pick came', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 9 }),
+        fc.integer({ min: 1, max: 4 }),
+        (strings, passes) => {
+          const plan = planOf(
+            passageOn(strings),
+            { kind: 'alternateByNote', start: 'down', loop: true },
+            DEFAULT_SETUP,
+          );
+          const strikes = strikesOf(plan);
+          const performance = performanceOf(plan.passage, { loop: true, passes, countInBeats: 0, strikes });
+          const events = performance.eventsBetween(0, performance.endTicks!);
+          const strokes = events.filter((event) => event.kind === 'stroke');
+          const picked = events.filter((event) => event.kind === 'note');
+          expect(strokes.map(({ ticks }) => ticks)).toEqual(picked.map(({ ticks }) => ticks));
+          // Strict alternation from the first stroke on, through every seam.
+          expect(strokes.map(({ strike }) => strike.stroke)).toEqual(
+            strokes.map((_, at) => (at % 2 === 0 ? 'down' : 'up')),
+          );
+          const changes = describeChanges(
+            strokes.map(({ strike }) => ({ string: strike.exit, stroke: strike.stroke })),
+          );
+          expect(strokes.map(({ arrives }) => arrives)).toEqual([null, ...changes.map(({ kind }) => kind)]);
+        },
+      ),
+    );
+  });
+
   it('gives the same events in one piece or in many, each where its pass says', () => {
     fc.assert(
       fc.property(
@@ -96,5 +132,31 @@ describe('strings', () => {
     expect(energy(muted!, at)).toBeLessThan(energy(picked!, at) / 10);
     expect(dead!.length).toBeLessThan(4000);
     expect(click('bar', 48_000)[0]).toBe(1);
+  });
+});
+
+describe('voices', () => {
+  it('begin at full strength, end in silence, never clip, and no two are alike', () => {
+    const rate = 48_000;
+    const all = [
+      strokeTap('down', rate),
+      strokeTap('up', rate),
+      ...VOICED_KINDS.map((kind) => kindVoice(kind, rate)),
+    ];
+    for (const samples of all) {
+      const peak = samples.reduce((most, one) => Math.max(most, Math.abs(one)), 0);
+      expect(Math.abs(samples[0]!)).toBeGreaterThan(0.8 * peak);
+      expect(peak).toBeLessThanOrEqual(1);
+      expect(Math.abs(samples.at(-1)!)).toBeLessThan(0.01);
+    }
+    // How often the wave crosses zero in its first 40 ms tells them apart, as the ear does by pitch.
+    const crossings = all.map((samples) => {
+      const part = samples.slice(0, rate * 0.04);
+      return part.reduce(
+        (sum, one, at) => sum + Number(at > 0 && Math.sign(one) !== Math.sign(part[at - 1]!)),
+        0,
+      );
+    });
+    expect(new Set(crossings).size).toBe(all.length);
   });
 });

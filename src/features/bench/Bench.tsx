@@ -160,7 +160,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
   const [explains, setExplains] = useState(false);
   const plan = useMemo(() => planOf(passage, policy, player.setup), [passage, policy, player.setup]);
   const playing = usePlaying(session.id, exercise, plan);
-  const { bpm, hands: playback } = playing;
+  const { hands: playback } = playing;
   const pass = Math.min(chosenPass, plan.assignment.passes.length - 1);
   const caret = validPlace(passage, wanted);
   const check = useMemo(() => checkGoal(goal, plan.analysis), [goal, plan]);
@@ -304,7 +304,7 @@ export function Bench({ session, state, exercise }: BenchProps) {
           plan={plan}
           check={check}
           setup={player.setup}
-          bpm={bpm}
+          playing={playing}
           pass={pass}
           caret={caret}
           tab={tab}

@@ -15,7 +15,7 @@ import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { BeatLight } from '@/ui/sound/BeatLight';
 import type { PlaybackProblem } from '@/ui/sound/usePlayback';
-import type { Playing } from './usePlaying';
+import { SPEED_NAMES, type Playing } from './usePlaying';
 
 const SoundSheet = dynamic(() => import('@/ui/sound/SoundSheet').then((module) => module.SoundSheet), {
   ssr: false,
@@ -72,6 +72,7 @@ const SAVE_PROBLEMS: Record<SaveProblem, string> = {
 const SOUND_PROBLEMS: Record<PlaybackProblem, string> = {
   refused: 'The browser lets nothing sound: it may be muted for this page, or no loudspeaker is connected.',
   interrupted: 'The sound was interrupted: a device went away or something else took it over. Play again.',
+  'no voice': 'The spoken strokes could not be read; everything else sounds.',
   'held up': 'The browser held this page up and some sounds were left out; the beat itself stayed in time.',
 };
 
@@ -103,6 +104,7 @@ function SoundButton({ hands }: Pick<Playing, 'hands'>) {
         <SoundSheet
           sounds={hands.sounds}
           onChange={hands.setSounds}
+          onPreview={hands.preview}
           trigger={trigger}
           onClose={() => setIsOpen(false)}
         />
@@ -157,7 +159,10 @@ export function BenchBar(props: BenchBarProps) {
         />
       </div>
       {bpm === playing.startBpm ? (
-        <span className="rate">bpm · {rate.toFixed(1)} notes a second</span>
+        <span className="rate">
+          bpm · {rate.toFixed(1)} notes a second
+          {playing.speed === 1 ? '' : ` · heard at ${SPEED_NAMES[playing.speed]}`}
+        </span>
       ) : (
         <Button onPress={playing.makeStart}>
           Start {player.name === 'Me' ? '' : `${player.name} `}at {bpmText(bpm)}

@@ -19,11 +19,13 @@ import { ComparePolicies } from './ComparePolicies';
 import type { EditExercise } from './edit';
 import { GoalPanel } from './GoalPanel';
 import { NotesPanel } from './NotesPanel';
+import { PickPanel } from './PickPanel';
 import { StrokesPanel } from './StrokesPanel';
 import { StudentPanel } from './StudentPanel';
+import { SPEED_NAMES, type Playing } from './usePlaying';
 
 /** The questions under the lane. */
-export type TabId = 'strokes' | 'notes' | 'goal' | 'student';
+export type TabId = 'strokes' | 'motion' | 'notes' | 'goal' | 'student';
 
 const SideBySide = styled.div`
   display: grid;
@@ -39,7 +41,7 @@ interface BenchPanelsProps {
   readonly plan: Plan;
   readonly check: GoalCheck;
   readonly setup: Setup;
-  readonly bpm: number;
+  readonly playing: Playing;
   readonly pass: number;
   readonly caret: Place;
   readonly tab: TabId;
@@ -57,7 +59,7 @@ function notUnderstood(text: string): number {
 
 /** One question at a time under the lane, its most telling figure on its tab. */
 export function BenchPanels(props: BenchPanelsProps) {
-  const { exercise, plan, check, setup, bpm, pass, caret, tab, onTab, onPass, onGo, edit } = props;
+  const { exercise, plan, check, setup, playing, pass, caret, tab, onTab, onPass, onGo, edit } = props;
   const { passage, policy } = exercise;
   const view = useView();
   const { kinds } = plan.analysis.figures;
@@ -84,10 +86,18 @@ export function BenchPanels(props: BenchPanelsProps) {
                   edit={edit}
                   onGo={onGo}
                 />
-                <BalancePanel exercise={exercise} plan={plan} setup={setup} bpm={bpm} />
+                <BalancePanel exercise={exercise} plan={plan} setup={setup} bpm={playing.bpm} />
               </SideBySide>
               <ComparePolicies exercise={exercise} setup={setup} edit={edit} onGo={onGo} />
             </>
+          ),
+        },
+        {
+          id: 'motion',
+          name: 'Pick in motion',
+          figure: playing.speed === 1 ? '' : `at ${SPEED_NAMES[playing.speed]} of the tempo`,
+          body: (
+            <PickPanel plan={plan} pass={pass} caret={caret} playing={playing} onGo={onGo} onPass={onPass} />
           ),
         },
         {

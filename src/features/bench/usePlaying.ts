@@ -5,8 +5,15 @@ import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { tapBeat, usePlayback, type PlaybackHands } from '@/ui/sound/usePlayback';
 
+export const SPEEDS = [1, 0.5, 0.25, 0.1] as const;
+export type Speed = (typeof SPEEDS)[number];
+export const SPEED_NAMES = { 1: 'full', 0.5: 'half', 0.25: 'a quarter', 0.1: 'a tenth' } as const;
+
 export interface Playing {
   readonly hands: PlaybackHands;
+  /** The part of the tempo at which it is heard, to watch the pick. */
+  readonly speed: Speed;
+  readonly setSpeed: (speed: Speed) => void;
   /** The tempo it is played at, beats a minute. */
   readonly bpm: number;
   /** Where the student of the moment starts. */
@@ -30,13 +37,17 @@ export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan): 
   const { spec, set } = useLadder(exerciseId, exercise);
   const [own, setOwn] = useState<{ playerId: string; bpm: number } | null>(null);
   const bpm = own?.playerId === player.id ? own.bpm : spec.startBpm;
-  const hands = usePlayback(plan.passage, exercise.policy.loop === true, bpm);
+  const [speed, setSpeed] = useState<Speed>(1);
+  // Counting in at a tenth of the tempo would take a minute.
+  const hands = usePlayback(plan, exercise.policy.loop === true, bpm * speed, speed >= 0.5);
   const steps = buildLadder(spec);
   const setBpm = (next: number) =>
     setOwn({ playerId: player.id, bpm: Math.max(MIN_BPM, Math.min(MAX_BPM, next)) });
   const toStep = (step: LadderStep | undefined) => step && setBpm(step.bpm);
   return {
     hands,
+    speed,
+    setSpeed,
     bpm,
     startBpm: spec.startBpm,
     steps,

@@ -94,7 +94,7 @@ export function Ladder({ session, state, exercise }: LadderProps) {
   const [wanted, setWanted] = useState(0);
   const chosen = Math.min(wanted, steps.length - 1);
   const { passage, policy } = exercise;
-  const hands = usePlayback(plan.passage, policy.loop === true, steps[chosen]!.bpm);
+  const hands = usePlayback(plan, policy.loop === true, steps[chosen]!.bpm);
   useKeySheet(KEYS);
   const onKeyDown = keyHandler([
     { keys: [' '], does: '', run: hands.toggle },

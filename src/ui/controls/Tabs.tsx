@@ -57,7 +57,12 @@ interface TabsProps<T extends string> {
 /** One question at a time. */
 export function Tabs<T extends string>({ label, tabs, selected, onSelect }: TabsProps<T>) {
   return (
-    <AriaTabs selectedKey={selected} onSelectionChange={(key) => onSelect(String(key) as T)}>
+    <AriaTabs
+      selectedKey={selected}
+      onSelectionChange={(key) => onSelect(String(key) as T)}
+      // Whatever in it has the focus shows so itself.
+      style={{ outline: 'none' }}
+    >
       <List aria-label={label}>
         {tabs.map(({ id, name, figure }) => (
           <Head key={id} id={id}>

@@ -2,18 +2,26 @@
 import type { RefObject } from 'react';
 import { Dialog, Label, Slider, SliderOutput, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
+import { KIND_NAMES, VOICED_KINDS, type VoicedKind } from '@/core';
 import type { SoundSettings } from '@/storage';
+import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { Sheet } from '../controls/Sheet';
 import { Switch } from '../controls/Switch';
+import { KindIcon } from '../lane/marks';
 import { colour } from '../theme/tokens';
 
 const Body = styled(Dialog)`
   display: grid;
   gap: 0.4rem;
-  width: 17rem;
+  width: 20rem;
   padding: 0.75rem;
   outline: none;
+  .voices {
+    display: flex;
+    gap: 0.3rem;
+    padding-left: 2.6rem;
+  }
 `;
 
 const Volume = styled(Slider)`
@@ -52,12 +60,13 @@ const Volume = styled(Slider)`
 interface SoundSheetProps {
   readonly sounds: SoundSettings;
   readonly onChange: (sounds: SoundSettings) => void;
+  readonly onPreview: (kind: VoicedKind) => void;
   readonly trigger: RefObject<HTMLElement | null>;
   readonly onClose: () => void;
 }
 
-/** Volume, click, notes and count-in. */
-export function SoundSheet({ sounds, onChange, trigger, onClose }: SoundSheetProps) {
+/** Volume, what is heard, and count-in. */
+export function SoundSheet({ sounds, onChange, onPreview, trigger, onClose }: SoundSheetProps) {
   return (
     <Sheet triggerRef={trigger} isOpen onOpenChange={(isOpen) => !isOpen && onClose()} placement="top start">
       <Body aria-label="Sound">
@@ -77,6 +86,22 @@ export function SoundSheet({ sounds, onChange, trigger, onClose }: SoundSheetPro
         <Switch isOn={sounds.notes} onChange={(notes) => onChange({ ...sounds, notes })}>
           The notes
         </Switch>
+        <Switch isOn={sounds.strokes} onChange={(strokes) => onChange({ ...sounds, strokes })}>
+          A tap for each stroke, down and up apart
+        </Switch>
+        <Switch isOn={sounds.called} onChange={(called) => onChange({ ...sounds, called })}>
+          Strokes called where there is time, and after rests
+        </Switch>
+        <Switch isOn={sounds.kinds} onChange={(kinds) => onChange({ ...sounds, kinds })}>
+          A voice for each kind of change
+        </Switch>
+        <div className="voices" role="group" aria-label="Hear the voices">
+          {VOICED_KINDS.map((kind) => (
+            <Button key={kind} square aria-label={`Hear ${KIND_NAMES[kind]}`} onPress={() => onPreview(kind)}>
+              <KindIcon kind={kind} />
+            </Button>
+          ))}
+        </div>
         <NumberField
           label="Bars counted in"
           value={sounds.countInBars}

@@ -1,7 +1,7 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react';
-import { tappedBpm, type Beat, type Passage, type PlayPlace } from '@/core';
+import { tappedBpm, type Beat, type Plan, type PlayPlace, type VoicedKind } from '@/core';
 import type { Playback, PlaybackProblem, PlaybackState, Score } from '@/audio';
 import { database, keepSoundSettings, soundSettings, type SoundSettings } from '@/storage';
 
@@ -62,6 +62,8 @@ export interface PlaybackHands {
   /** The beat that is heard now; null in silence. */
   readonly beat: () => Beat | null;
   readonly dismiss: () => void;
+  /** Sounds the voice of a kind of change once. */
+  readonly preview: (kind: VoicedKind) => void;
 }
 
 const place = (): PlayPlace | null => loaded?.place() ?? null;
@@ -73,13 +75,13 @@ const setSounds = (next: SoundSettings): void => {
 };
 
 /** Playing a passage: follows its edits and its tempo, stops when the view goes away. */
-export function usePlayback(passage: Passage, loop: boolean, bpm: number): PlaybackHands {
+export function usePlayback(plan: Plan, loop: boolean, bpm: number, countsIn = true): PlaybackHands {
   const { isPlaying, problem } = useSyncExternalStore(subscribe, snapshot, silence);
   const sounds = useLiveQuery(() => soundSettings(database()));
-  const countInBeats = (sounds?.countInBars ?? 1) * passage.meter.beats;
+  const countInBeats = countsIn ? (sounds?.countInBars ?? 1) * plan.passage.meter.beats : 0;
   const score = useMemo(
-    (): Score => ({ passage, loop, passes: loop ? null : 1, countInBeats }),
-    [passage, loop, countInBeats],
+    (): Score => ({ plan, loop, passes: loop ? null : 1, countInBeats }),
+    [plan, loop, countInBeats],
   );
   useEffect(() => () => loaded?.stop(), []);
   useEffect(() => loaded?.setScore(score), [score]);
@@ -94,5 +96,7 @@ export function usePlayback(passage: Passage, loop: boolean, bpm: number): Playb
         playback.start(score, bpm, sounds ?? (await soundSettings(database()))),
       );
   }, [score, bpm, sounds]);
-  return { isPlaying, problem, sounds, toggle, setSounds, place, beat, dismiss };
+  const preview = (kind: VoicedKind) =>
+    void load().then((playback) => playback.preview(kind, sounds?.volume ?? 0.7));
+  return { isPlaying, problem, sounds, toggle, setSounds, place, beat, dismiss, preview };
 }

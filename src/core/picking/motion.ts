@@ -1,0 +1,107 @@
+/** The pick as it moves: where it is at any moment of a pass, across the strings and out of their plane. */
+import type { Strike } from './strikes';
+import type { Slant } from './changes';
+import type { Schools } from './schools';
+
+/** Where the pick is. */
+export interface PickPose {
+  /** In string spacings from string 0: string s lies at s, the gap on its ceiling side at s + 0.5. */
+  readonly across: number;
+  /** 0: its tip reaches into the plane of the strings; 1: clear of them. */
+  readonly lift: number;
+  /** Index of the stroke that is being made or was made last. */
+  readonly strike: number;
+}
+
+/** A stroke takes this part of the time to its neighbour on either side, so it is large while slow. */
+const STROKE_SHARE = 0.16;
+
+/** The middle of a gap, in string spacings. */
+const inGap = (gap: number) => gap + 0.5;
+
+/** Slow at both ends. */
+const eased = (part: number) => part * part * (3 - 2 * part);
+
+/** Strokes one after the other with what follows the last: the first of the next pass, or nothing. */
+export interface StrikeLine {
+  readonly strikes: readonly Strike[];
+  /** The stroke before the first and after the last, with their moments counted on from this pass. */
+  readonly before: { readonly strike: Strike; readonly ticks: number } | null;
+  readonly after: { readonly strike: Strike; readonly ticks: number } | null;
+}
+
+/**
+ * The strokes of one pass with their neighbours over the seam. `passTicks` is the length of the loop, or null for a
+ * line that is played once.
+ */
+export function strikeLine(
+  passes: readonly (readonly Strike[])[],
+  pass: number,
+  passTicks: number | null,
+): StrikeLine {
+  const strikes = passes[pass] ?? [];
+  if (passTicks === null) return { strikes, before: null, after: null };
+  const [previous, next] = [pass - 1, pass + 1].map(
+    (other) => passes[(other + passes.length) % passes.length] ?? [],
+  );
+  const [last, first] = [
+    previous!.findLast((one) => one.leaves?.seam),
+    next!.find((one) => one.arrives?.seam),
+  ];
+  return {
+    strikes,
+    before: last ? { strike: last, ticks: last.ticks - passTicks } : null,
+    after: first ? { strike: first, ticks: first.ticks + passTicks } : null,
+  };
+}
+
+/** Where the pick is at a moment of a pass; null where the pass has no stroke. */
+export function poseAt({ strikes, before, after }: StrikeLine, ticks: number): PickPose | null {
+  if (strikes.length === 0) return null;
+  // The stroke at or before the moment; −1 while the first is still to come.
+  let at = strikes.findLastIndex((one) => one.ticks <= ticks);
+  const next = strikes[at + 1] ?? after?.strike;
+  const nextTicks = strikes[at + 1]?.ticks ?? after?.ticks;
+  const now = at >= 0 ? strikes[at]! : before?.strike;
+  const nowTicks = at >= 0 ? strikes[at]!.ticks : before?.ticks;
+  const through = (strike: Strike, part: number) =>
+    inGap(strike.gapBefore) + part * (strike.gapAfter - strike.gapBefore);
+  at = Math.max(0, at);
+  if (!now || nowTicks === undefined) return { across: inGap(strikes[0]!.gapBefore), lift: 0, strike: 0 };
+  if (!next || nextTicks === undefined) {
+    const half = STROKE_SHARE * Math.max(1, nowTicks - (strikes[at - 1]?.ticks ?? nowTicks - 1680));
+    return { across: through(now, Math.min(1, 0.5 + (ticks - nowTicks) / (2 * half))), lift: 0, strike: at };
+  }
+  const half = STROKE_SHARE * (nextTicks - nowTicks);
+  const since = ticks - nowTicks;
+  if (since < half) return { across: through(now, 0.5 + since / (2 * half)), lift: 0, strike: at };
+  const until = nextTicks - ticks;
+  if (until < half) return { across: through(next, 0.5 - until / (2 * half)), lift: 0, strike: at };
+  const part = (since - half) / (nextTicks - nowTicks - 2 * half);
+  const across = inGap(now.gapAfter) + eased(part) * (next.gapBefore - now.gapAfter);
+  const isClear = now.leaves?.contact === 'clear' && now.gapAfter !== next.gapBefore;
+  return { across, lift: isClear ? Math.sin(Math.PI * part) : 0, strike: at };
+}
+
+/** The moment at which a stroke is over and the pick stands in the gap behind it. */
+export function standingTicks({ strikes, after }: StrikeLine, at: number): number {
+  const strike = strikes[at]!;
+  const next = strikes[at + 1]?.ticks ?? after?.ticks;
+  const room =
+    next === undefined ? strike.ticks - (strikes[at - 1]?.ticks ?? strike.ticks - 1680) : next - strike.ticks;
+  return strike.ticks + STROKE_SHARE * room;
+}
+
+/** The slant that the pick has at a stroke, turned early or late; null where the line asks for none. */
+export function slantAt(
+  { strikes, before, after }: StrikeLine,
+  at: number,
+  { switching }: Schools,
+): Slant | null {
+  const asked = (some: readonly (Strike | undefined)[]) =>
+    some.find((one) => one?.leaves?.slant)?.leaves?.slant ?? null;
+  const earlier = [...strikes.slice(0, at).reverse(), before?.strike];
+  const later = [...strikes.slice(at), after?.strike];
+  if (switching === 'early') return asked(later) ?? asked(earlier);
+  return strikes[at]?.leaves?.slant ?? asked(earlier) ?? asked(later);
+}
