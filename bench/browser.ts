@@ -3,6 +3,7 @@ import { chromium } from '@playwright/test';
 import { emptyPassage, newExercise, passageHash, putNote, type Project } from '@/core';
 import { writeProject } from '@/core/formats';
 import { freePort, startServer } from '../scripts/tools.mjs';
+import { benchKeys } from './keys';
 import { report } from './report';
 
 const FLAGS = [
@@ -81,6 +82,8 @@ export async function benchBrowser(): Promise<void> {
       return performance.now() - started;
     });
     report('handout of four exercises, pressed to painted pages', toPages, 'ms', null);
+
+    await benchKeys(page, address);
 
     await page.goto(`${address}/developers`);
     await page.getByRole('button', { name: 'Measure the click' }).click();

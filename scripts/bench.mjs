@@ -16,5 +16,5 @@ await esbuild({
   packages: 'external',
   alias: { '@': './src' },
 });
-for (const args of [['.cache/bench/main.mjs'], ['scripts/budget.mjs']])
+for (const args of [['.cache/bench/main.mjs', ...process.argv.slice(2)], ['scripts/budget.mjs']])
   spawnSync(process.execPath, args, { stdio: 'inherit' });

@@ -2,10 +2,10 @@
 import { ChevronDown, ChevronUp, Play, Volume2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { useRef, useState } from 'react';
+import { memo, useRef, useState, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
-import { BPM_DECIMALS, bpmText, MAX_BPM, MIN_BPM, notesPerSecond, type Exercise } from '@/core';
-import type { ExerciseSession, SaveProblem, SessionState } from '@/storage';
+import { BPM_DECIMALS, bpmText, MAX_BPM, MIN_BPM, notesPerSecond } from '@/core';
+import type { ExerciseSession, SaveProblem } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Switch } from '@/ui/controls/Switch';
@@ -15,6 +15,8 @@ import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { BeatLight } from '@/ui/sound/BeatLight';
 import type { PlaybackProblem } from '@/ui/sound/usePlayback';
+import type { BenchHands } from './benchHands';
+import type { ShownExercise } from './BenchRound';
 import { SPEED_NAMES, type Playing } from './usePlaying';
 
 const SoundSheet = dynamic(() => import('@/ui/sound/SoundSheet').then((module) => module.SoundSheet), {
@@ -78,11 +80,8 @@ const SOUND_PROBLEMS: Record<PlaybackProblem, string> = {
 
 interface BenchBarProps {
   readonly session: ExerciseSession;
-  readonly state: SessionState;
-  readonly exercise: Exercise;
-  readonly playing: Playing;
-  readonly onLoop: (loop: boolean) => void;
-  readonly onStep: (way: 'undo' | 'redo') => void;
+  readonly shown: ShownExercise;
+  readonly hands: BenchHands;
 }
 
 function SoundButton({ hands }: Pick<Playing, 'hands'>) {
@@ -132,9 +131,50 @@ function LadderSteps({ exerciseId, playing }: { exerciseId: string; playing: Pla
   );
 }
 
+/** What went wrong, whether everything is saved, and undo; it follows the session by itself. */
+function BarEnd({
+  session,
+  hands,
+  sound,
+}: {
+  session: ExerciseSession;
+  hands: BenchHands;
+  sound: Playing['hands'];
+}) {
+  const state = useSyncExternalStore(session.subscribe, session.snapshot, session.snapshot);
+  return (
+    <div className="end">
+      {sound.problem ? (
+        <>
+          <strong role="alert">{SOUND_PROBLEMS[sound.problem]}</strong>
+          <Button onPress={sound.dismiss}>All right</Button>
+        </>
+      ) : null}
+      {state.problem ? (
+        <>
+          <strong role="alert">{SAVE_PROBLEMS[state.problem]}</strong>
+          {state.problem === 'full' || state.problem === 'unwritten' ? (
+            <Button
+              onPress={() =>
+                state.exercise && void giveOut('project', { id: session.id, exercise: state.exercise })
+              }
+            >
+              Save a file
+            </Button>
+          ) : null}
+          <Button onPress={() => session.dismiss()}>All right</Button>
+        </>
+      ) : (
+        <span data-saved={!state.saving}>{state.saving ? 'Saving …' : 'Saved'}</span>
+      )}
+      <UndoButtons undo={state.undo} redo={state.redo} onStep={hands.step} />
+    </div>
+  );
+}
+
 /** Play, loop, tempo, ladder step, undo and whether everything is saved: always at hand. */
-export function BenchBar(props: BenchBarProps) {
-  const { session, state, exercise, playing, onLoop, onStep } = props;
+export const BenchBar = memo(function BenchBar({ session, shown, hands: bench }: BenchBarProps) {
+  const { exercise, playing } = shown;
   const { hands, bpm } = playing;
   const player = usePlayer();
   const rate = notesPerSecond(bpm, exercise.passage.subdivision);
@@ -145,7 +185,7 @@ export function BenchBar(props: BenchBarProps) {
         {hands.isPlaying ? 'Stop' : 'Play'}
       </Button>
       <SoundButton hands={hands} />
-      <Switch isOn={exercise.policy.loop === true} onChange={onLoop}>
+      <Switch isOn={exercise.policy.loop === true} onChange={bench.setLoop}>
         Loop
       </Switch>
       <div className="tempo">
@@ -169,28 +209,7 @@ export function BenchBar(props: BenchBarProps) {
         </Button>
       )}
       <LadderSteps exerciseId={session.id} playing={playing} />
-      <div className="end">
-        {hands.problem ? (
-          <>
-            <strong role="alert">{SOUND_PROBLEMS[hands.problem]}</strong>
-            <Button onPress={hands.dismiss}>All right</Button>
-          </>
-        ) : null}
-        {state.problem ? (
-          <>
-            <strong role="alert">{SAVE_PROBLEMS[state.problem]}</strong>
-            {state.problem === 'full' || state.problem === 'unwritten' ? (
-              <Button onPress={() => void giveOut('project', { id: session.id, exercise })}>
-                Save a file
-              </Button>
-            ) : null}
-            <Button onPress={() => session.dismiss()}>All right</Button>
-          </>
-        ) : (
-          <span data-saved={!state.saving}>{state.saving ? 'Saving …' : 'Saved'}</span>
-        )}
-        <UndoButtons undo={state.undo} redo={state.redo} onStep={onStep} />
-      </div>
+      <BarEnd session={session} hands={bench} sound={hands} />
     </Bar>
   );
-}
+});

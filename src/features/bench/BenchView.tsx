@@ -4,5 +4,9 @@ import { Bench } from './Bench';
 
 /** The Bench: one exercise, its lane, strokes, balance, goal and notes. */
 export function BenchView({ exerciseId }: { exerciseId: string }) {
-  return <OpenedExercise exerciseId={exerciseId}>{(opened) => <Bench {...opened} />}</OpenedExercise>;
+  return (
+    <OpenedExercise exerciseId={exerciseId}>
+      {({ session, exercise }) => <Bench session={session} exercise={exercise} />}
+    </OpenedExercise>
+  );
 }

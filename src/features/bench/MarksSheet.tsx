@@ -8,7 +8,7 @@ import { Choice } from '@/ui/controls/Choice';
 import { Sheet } from '@/ui/controls/Sheet';
 import { Switch } from '@/ui/controls/Switch';
 import type { Place } from '@/ui/lane/place';
-import type { Edit } from './editing';
+import type { BenchHands } from './benchHands';
 import { stretchHere } from './sounding';
 
 const Body = styled(Dialog)`
@@ -26,10 +26,9 @@ const Body = styled(Dialog)`
 `;
 
 interface MarksProps {
-  readonly passage: Passage;
   readonly caret: Place;
   readonly note: Note;
-  readonly apply: (edit: Edit) => void;
+  readonly apply: BenchHands['apply'];
 }
 
 const BENDS = [
@@ -40,12 +39,13 @@ const BENDS = [
   { id: '4', name: '2 tones' },
 ] as const;
 
-function Marks({ passage, caret, note, apply }: MarksProps) {
-  const change = (label: string, next: Passage) => apply({ label, passage: next, caret });
+function Marks({ caret, note, apply }: MarksProps) {
+  const change = (label: string, make: (of: Passage) => Passage) =>
+    apply((of) => ({ label, passage: make(of), caret }));
   const mark = (which: NoteMark, name: string) => (
     <Switch
       isOn={note[which] === true}
-      onChange={(isOn) => change(name, setMark(passage, note.id, which, isOn))}
+      onChange={(isOn) => change(name, (of) => setMark(of, note.id, which, isOn))}
     >
       {name}
     </Switch>
@@ -58,10 +58,9 @@ function Marks({ passage, caret, note, apply }: MarksProps) {
         value={String(size === null ? 2 : (size ?? 0)) as '0'}
         options={BENDS}
         onChange={(id) =>
-          change(
-            'Bend',
+          change('Bend', (of) =>
             setBend(
-              passage,
+              of,
               note.id,
               id === '0' ? null : { semitones: Number(id), released: note.bend?.released ?? false },
             ),
@@ -71,7 +70,7 @@ function Marks({ passage, caret, note, apply }: MarksProps) {
       {note.bend ? (
         <Switch
           isOn={note.bend.released}
-          onChange={(released) => change('Bend', setBend(passage, note.id, { ...note.bend!, released }))}
+          onChange={(released) => change('Bend', (of) => setBend(of, note.id, { ...note.bend!, released }))}
         >
           released again
         </Switch>
@@ -84,7 +83,9 @@ function Marks({ passage, caret, note, apply }: MarksProps) {
           { id: 'from below', name: 'from below' },
           { id: 'from above', name: 'from above' },
         ]}
-        onChange={(id) => change('Slide', setSlides(passage, note.id, { slideIn: id === 'no' ? null : id }))}
+        onChange={(id) =>
+          change('Slide', (of) => setSlides(of, note.id, { slideIn: id === 'no' ? null : id }))
+        }
       />
       <Choice
         label="Slides out"
@@ -94,13 +95,15 @@ function Marks({ passage, caret, note, apply }: MarksProps) {
           { id: 'upward', name: 'upward' },
           { id: 'downward', name: 'downward' },
         ]}
-        onChange={(id) => change('Slide', setSlides(passage, note.id, { slideOut: id === 'no' ? null : id }))}
+        onChange={(id) =>
+          change('Slide', (of) => setSlides(of, note.id, { slideOut: id === 'no' ? null : id }))
+        }
       />
       <div>
-        <Button onPress={() => apply(stretchHere(passage, caret, -1))}>
+        <Button onPress={() => apply((of) => stretchHere(of, caret, -1))}>
           Shorter <kbd aria-hidden>&lt;</kbd>
         </Button>
-        <Button onPress={() => apply(stretchHere(passage, caret, 1))}>
+        <Button onPress={() => apply((of) => stretchHere(of, caret, 1))}>
           Longer <kbd aria-hidden>&gt;</kbd>
         </Button>
       </div>
@@ -110,7 +113,7 @@ function Marks({ passage, caret, note, apply }: MarksProps) {
         {mark('ghost', 'barely sounded')}
         <Switch
           isOn={note.dead === true}
-          onChange={(dead) => change('Dead note', setDead(passage, note.id, dead))}
+          onChange={(dead) => change('Dead note', (of) => setDead(of, note.id, dead))}
         >
           dead
         </Switch>

@@ -30,7 +30,8 @@ import { useView } from '@/ui/shell/viewSettings';
 import { StrokeIcon } from '@/ui/lane/marks';
 import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
-import { deleteHere, lockHere, moveNoteTo, type Edit } from './editing';
+import type { BenchHands } from './benchHands';
+import { deleteHere, lockHere, moveNoteTo } from './editing';
 import { MarksButton } from './MarksSheet';
 import { Remark } from './Remark';
 
@@ -99,7 +100,7 @@ interface NoteStripProps {
   readonly note: Note | undefined;
   /** What the last edit could not do as it was asked. */
   readonly remark: string | null;
-  readonly apply: (edit: Edit, mergeKey?: string) => void;
+  readonly apply: BenchHands['apply'];
 }
 
 function sentenceFor(
@@ -131,7 +132,9 @@ function sentenceFor(
 export function NoteStrip(props: NoteStripProps) {
   const { passage, caret, note, remark, apply } = props;
   const { main, more } = sentenceFor(props, useView());
-  const change = (label: string, next: Passage) => apply({ label, passage: next, caret });
+  // Made from the notes as they are then, should they have changed since this was drawn.
+  const change = (label: string, make: (of: Passage) => Passage) =>
+    apply((of) => ({ label, passage: make(of), caret }));
   const faults = faultsOf(passage).filter((one) => passage.notes[one.note] === note);
   const isLockedInVain = note?.lock && note.technique !== 'pick';
   return (
@@ -155,28 +158,30 @@ export function NoteStrip(props: NoteStripProps) {
             value={note.fret}
             min={0}
             max={MAX_FRET}
-            onChange={(fret) => fret !== null && change('Fret', setFret(passage, note.id, fret))}
+            onChange={(fret) => fret !== null && change('Fret', (of) => setFret(of, note.id, fret))}
           />
           <NumberField
             label="String"
             value={note.string}
             min={1}
             max={passage.tuning.length}
-            onChange={(string) => string !== null && apply(moveNoteTo(passage, note, { ...caret, string }))}
+            onChange={(string) =>
+              string !== null && apply((of) => moveNoteTo(of, note, { ...caret, string }))
+            }
           />
           <Choice
             label="Finger"
             value={String(note.finger ?? 0) as '0'}
             options={FINGERS}
             onChange={(id) =>
-              change('Finger', setFinger(passage, note.id, id === '0' ? null : (Number(id) as Finger)))
+              change('Finger', (of) => setFinger(of, note.id, id === '0' ? null : (Number(id) as Finger)))
             }
           />
           <Select
             label="Sounded"
             value={note.technique}
             options={TECHNIQUES}
-            onChange={(technique) => change('How it sounds', setTechnique(passage, note.id, technique))}
+            onChange={(technique) => change('How it sounds', (of) => setTechnique(of, note.id, technique))}
           />
           <Choice
             label="Stroke"
@@ -187,9 +192,9 @@ export function NoteStrip(props: NoteStripProps) {
               { id: 'up', name: <StrokeIcon stroke="up" />, spoken: 'Lock up' },
             ]}
             onChange={(id) =>
-              apply(
+              apply((of) =>
                 lockHere(
-                  passage,
+                  of,
                   caret,
                   id === 'auto'
                     ? null
@@ -198,7 +203,7 @@ export function NoteStrip(props: NoteStripProps) {
               )
             }
           />
-          <MarksButton passage={passage} caret={caret} note={note} apply={apply} />
+          <MarksButton caret={caret} note={note} apply={apply} />
           {note.lock ? (
             <div className="why">
               <TextField
@@ -208,7 +213,7 @@ export function NoteStrip(props: NoteStripProps) {
                 maxLength={300}
                 onChange={(reason) =>
                   apply(
-                    lockHere(passage, caret, { stroke: note.lock!.stroke, ...(reason ? { reason } : {}) }),
+                    (of) => lockHere(of, caret, { stroke: note.lock!.stroke, ...(reason ? { reason } : {}) }),
                     `reason-${note.id}`,
                   )
                 }
@@ -219,7 +224,7 @@ export function NoteStrip(props: NoteStripProps) {
                 items={LOCK_REASONS.map((reason) => ({
                   id: reason,
                   name: reason,
-                  run: () => apply(lockHere(passage, caret, { stroke: note.lock!.stroke, reason })),
+                  run: () => apply((of) => lockHere(of, caret, { stroke: note.lock!.stroke, reason })),
                 }))}
               />
             </div>
@@ -227,7 +232,7 @@ export function NoteStrip(props: NoteStripProps) {
           <Button
             square
             aria-label="Delete the note"
-            onPress={() => apply(deleteHere(passage, caret, 'here'))}
+            onPress={() => apply((of) => deleteHere(of, caret, 'here'))}
           >
             <Trash2 size={16} aria-hidden />
           </Button>

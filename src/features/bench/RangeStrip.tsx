@@ -7,7 +7,7 @@ import { Menu } from '@/ui/controls/Menu';
 import { say } from '@/ui/controls/say';
 import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
-import type { Edit } from './editing';
+import type { BenchHands } from './benchHands';
 import {
   acrossStrings,
   backwards,
@@ -61,7 +61,7 @@ interface RangeStripProps {
   readonly caret: Place;
   /** What the last edit could not do as it was asked. */
   readonly remark: string | null;
-  readonly apply: (edit: Edit) => void;
+  readonly apply: BenchHands['apply'];
   readonly onDone: () => void;
 }
 
@@ -70,8 +70,8 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
   const notes = notesIn(passage, range);
   const shown = plan.assignment.passes[pass] ?? [];
   const lock = (strokes: Parameters<typeof lockMarked>[3]) =>
-    apply(lockMarked(passage, range, caret, strokes));
-  const finger = (which: Parameters<typeof fingered>[3]) => apply(fingered(passage, range, caret, which));
+    apply((of) => lockMarked(of, range, caret, strokes));
+  const finger = (which: Parameters<typeof fingered>[3]) => apply((of) => fingered(of, range, caret, which));
   return (
     <Strip aria-label="The marked slots">
       <p role="status">
@@ -79,16 +79,16 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
         <small>Move the caret to mark more.</small>
       </p>
       {remark === null ? null : <Remark text={remark} />}
-      <Button aria-label="One fret down" onPress={() => apply(fretsBy(passage, range, caret, -1))}>
+      <Button aria-label="One fret down" onPress={() => apply((of) => fretsBy(of, range, caret, -1))}>
         Fret <kbd aria-hidden>−</kbd>
       </Button>
-      <Button aria-label="One fret up" onPress={() => apply(fretsBy(passage, range, caret, 1))}>
+      <Button aria-label="One fret up" onPress={() => apply((of) => fretsBy(of, range, caret, 1))}>
         Fret <kbd aria-hidden>+</kbd>
       </Button>
-      <Button onPress={() => apply(backwards(passage, range, caret))}>
+      <Button onPress={() => apply((of) => backwards(of, range, caret))}>
         Backwards <kbd aria-hidden>V</kbd>
       </Button>
-      <Button onPress={() => apply(twice(passage, range, caret))}>
+      <Button onPress={() => apply((of) => twice(of, range, caret))}>
         Twice <kbd aria-hidden>E</kbd>
       </Button>
       <Menu
@@ -101,14 +101,14 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
               id: `${keep}${by}`,
               name: `${by < 0 ? 'Thinner' : 'Thicker'} strings, same ${keep === 'fret' ? 'frets' : 'pitches'}`,
               section: 'Over the strings (Shift or Alt with ↑ ↓)',
-              run: () => apply(acrossStrings(passage, range, caret, by, keep)),
+              run: () => apply((of) => acrossStrings(of, range, caret, by, keep)),
             })),
           ),
           ...INTERVALS.map(({ semitones, name }) => ({
             id: `by${semitones}`,
             name,
             section: 'Transpose',
-            run: () => apply(transposed(passage, range, caret, semitones)),
+            run: () => apply((of) => transposed(of, range, caret, semitones)),
           })),
         ]}
       />
@@ -145,17 +145,17 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
           {
             id: 'palm',
             name: 'Palm mute, on or off (Q)',
-            run: () => apply(palmMarked(passage, range, caret)),
+            run: () => apply((of) => palmMarked(of, range, caret)),
           },
           {
             id: 'longer',
             name: 'One slot longer (>)',
-            run: () => apply(stretched(passage, range, caret, 1)),
+            run: () => apply((of) => stretched(of, range, caret, 1)),
           },
           {
             id: 'shorter',
             name: 'One slot shorter (<)',
-            run: () => apply(stretched(passage, range, caret, -1)),
+            run: () => apply((of) => stretched(of, range, caret, -1)),
           },
         ]}
       />
@@ -171,7 +171,7 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
       </Button>
       <Button
         onPress={() => {
-          apply(cutOut(passage, range, caret));
+          apply((of) => cutOut(of, range, caret));
           onDone();
         }}
       >

@@ -24,7 +24,7 @@ export interface LaneHands {
   readonly place: (place: Place, explains?: boolean) => void;
   /** The notes that a string change leaves, in order of time. */
   readonly changes: () => readonly Note[];
-  readonly apply: (change: Edit, mergeKey?: string) => void;
+  readonly apply: (edit: Edit, mergeKey?: string) => void;
   readonly digits: DigitMemory;
   /** Whether the lane shows the thickest string on top. */
   readonly thickOnTop: boolean;

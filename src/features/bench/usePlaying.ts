@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { buildLadder, MAX_BPM, MIN_BPM, type Exercise, type LadderStep, type Plan } from '@/core';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
@@ -40,31 +40,33 @@ export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan): 
   const [speed, setSpeed] = useState<Speed>(1);
   // Counting in at a tenth of the tempo would take a minute.
   const hands = usePlayback(plan, exercise.policy.loop === true, bpm * speed, speed >= 0.5);
-  const steps = buildLadder(spec);
-  const setBpm = (next: number) =>
-    setOwn({ playerId: player.id, bpm: Math.max(MIN_BPM, Math.min(MAX_BPM, next)) });
-  const toStep = (step: LadderStep | undefined) => step && setBpm(step.bpm);
-  return {
-    hands,
-    speed,
-    setSpeed,
-    bpm,
-    startBpm: spec.startBpm,
-    steps,
-    step: steps.findIndex((one) => one.bpm === bpm),
-    setBpm,
-    slower: () => setBpm(bpm - 1),
-    faster: () => setBpm(bpm + 1),
-    tap: (seconds) => {
-      const tapped = tapBeat(seconds);
-      if (tapped !== null) setBpm(tapped);
-    },
-    stepDown: () => toStep(steps.findLast((one) => one.bpm < bpm)),
-    stepUp: () => toStep(steps.find((one) => one.bpm > bpm)),
-    makeStart: () => {
-      // Kept as the own tempo until it is written, so that nothing is heard of it.
-      setBpm(bpm);
-      set({ startBpm: bpm });
-    },
-  };
+  return useMemo((): Playing => {
+    const steps = buildLadder(spec);
+    const setBpm = (next: number) =>
+      setOwn({ playerId: player.id, bpm: Math.max(MIN_BPM, Math.min(MAX_BPM, next)) });
+    const toStep = (step: LadderStep | undefined) => step && setBpm(step.bpm);
+    return {
+      hands,
+      speed,
+      setSpeed,
+      bpm,
+      startBpm: spec.startBpm,
+      steps,
+      step: steps.findIndex((one) => one.bpm === bpm),
+      setBpm,
+      slower: () => setBpm(bpm - 1),
+      faster: () => setBpm(bpm + 1),
+      tap: (seconds) => {
+        const tapped = tapBeat(seconds);
+        if (tapped !== null) setBpm(tapped);
+      },
+      stepDown: () => toStep(steps.findLast((one) => one.bpm < bpm)),
+      stepUp: () => toStep(steps.find((one) => one.bpm > bpm)),
+      makeStart: () => {
+        // Kept as the own tempo until it is written, so that nothing is heard of it.
+        setBpm(bpm);
+        set({ startBpm: bpm });
+      },
+    };
+  }, [hands, speed, bpm, spec, player.id, set]);
 }

@@ -1,9 +1,10 @@
 'use client';
-import { useState, type ClipboardEvent } from 'react';
+import { useCallback, useMemo, useState, type ClipboardEvent } from 'react';
 import { planTab, rangeBetween, type Passage, type Plan, type Range } from '@/core';
 import { say } from '@/ui/controls/say';
 import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
 import type { Place } from '@/ui/lane/place';
+import type { BenchHands } from './benchHands';
 import type { Edit } from './editing';
 import {
   acrossStrings,
@@ -53,12 +54,15 @@ export function useRange(
   pass: number,
   caret: Place,
   thickOnTop: boolean,
-  apply: (edit: Edit) => void,
+  apply: BenchHands['laneApply'],
 ): RangeHands {
   const [anchor, setAnchor] = useState<number | null>(null);
-  const range = anchor === null ? null : rangeBetween(passage, anchor, caret.ticks);
+  const range = useMemo(
+    () => (anchor === null ? null : rangeBetween(passage, anchor, caret.ticks)),
+    [anchor, passage, caret.ticks],
+  );
   const [up, down] = thickOnTop ? ([1, -1] as const) : ([-1, 1] as const);
-  const letGo = () => setAnchor(null);
+  const letGo = useCallback(() => setAnchor(null), []);
   const inRange = (keys: readonly string[], make: (marked: Range) => Edit, ends = false): KeyBinding[] =>
     range === null
       ? []

@@ -7,6 +7,7 @@ import { colour } from '../theme/tokens';
 import type { Place } from './place';
 import { laneSizeFor, layoutLane, type LaneChange, type LaneSystem } from './layout';
 import { useView } from '../shell/viewSettings';
+import { systemMemory } from './reuse';
 import { useWidth } from './useWidth';
 import { markX, rowsFor, stringHeight } from './drawing';
 import { Caret } from './Caret';
@@ -99,7 +100,11 @@ export function StringLane(props: StringLaneProps) {
     () => rowsFor(passage.tuning.length, size, hasFingers),
     [passage.tuning.length, size, hasFingers],
   );
-  const layout = useMemo(() => layoutLane({ ...plan, pass }, room, size), [plan, pass, room, size]);
+  const [memory] = useState(systemMemory);
+  const layout = useMemo(
+    () => memory.keep(layoutLane({ ...plan, pass }, room, size)),
+    [memory, plan, pass, room, size],
+  );
   const { slotWidth } = layout;
   const height = layout.count * rows.height + 6;
   const shown = Math.min(height, maxHeight);

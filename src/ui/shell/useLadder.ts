@@ -1,6 +1,6 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { DEFAULT_LADDER, ladderSpecOf, type Exercise, type LadderSpec } from '@/core';
 import { database, keptLadder, setLadder, type LadderFields } from '@/storage';
 import { say } from '../controls/say';
@@ -40,20 +40,23 @@ export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlaye
     return { ...base, ...fields };
   }, [kept, fields, exercise.startBpm]);
   const spec = useMemo(() => ladderSpecOf(exercise, merged), [exercise, merged]);
-  const set = (change: LadderFields) => {
-    setAhead((now) => ({
-      playerId: player.id,
-      fields: { ...(now?.playerId === player.id ? now.fields : null), ...change },
-    }));
-    const isMine = (now: Ahead | null) =>
-      Object.entries(change).every(([key, value]) => now?.fields[key as keyof LadderFields] === value);
-    setLadder(database(), exerciseId, player.id, exercise.startBpm, change).then(
-      () => setTimeout(() => setAhead((now) => (isMine(now) ? null : now)), GIVE_UP_MS),
-      (error: Error) => {
-        setAhead(null);
-        say(`The ladder could not be kept: ${error.message}`);
-      },
-    );
-  };
+  const set = useCallback(
+    (change: LadderFields) => {
+      setAhead((now) => ({
+        playerId: player.id,
+        fields: { ...(now?.playerId === player.id ? now.fields : null), ...change },
+      }));
+      const isMine = (now: Ahead | null) =>
+        Object.entries(change).every(([key, value]) => now?.fields[key as keyof LadderFields] === value);
+      setLadder(database(), exerciseId, player.id, exercise.startBpm, change).then(
+        () => setTimeout(() => setAhead((now) => (isMine(now) ? null : now)), GIVE_UP_MS),
+        (error: Error) => {
+          setAhead(null);
+          say(`The ladder could not be kept: ${error.message}`);
+        },
+      );
+    },
+    [exerciseId, player.id, exercise.startBpm],
+  );
   return { spec, ownGoalBpm: merged?.goalBpm ?? null, set };
 }

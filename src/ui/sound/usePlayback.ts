@@ -96,7 +96,18 @@ export function usePlayback(plan: Plan, loop: boolean, bpm: number, countsIn = t
         playback.start(score, bpm, sounds ?? (await soundSettings(database()))),
       );
   }, [score, bpm, sounds]);
-  const preview = (kind: VoicedKind) =>
-    void load().then((playback) => playback.preview(kind, sounds?.volume ?? 0.7));
-  return { isPlaying, problem, sounds, toggle, setSounds, place, beat, dismiss, preview };
+  return useMemo(
+    () => ({
+      isPlaying,
+      problem,
+      sounds,
+      toggle,
+      setSounds,
+      place,
+      beat,
+      dismiss,
+      preview: (kind) => void load().then((playback) => playback.preview(kind, sounds?.volume ?? 0.7)),
+    }),
+    [isPlaying, problem, sounds, toggle],
+  );
 }

@@ -1,0 +1,179 @@
+'use client';
+import dynamic from 'next/dynamic';
+import type { useRouter } from 'next/navigation';
+import { memo, useEffect, useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { checkGoal, noteAt, trainsSentence, type Exercise, type Plan, type Range } from '@/core';
+import type { Place } from '@/ui/lane/place';
+import { usePlayer } from '@/ui/shell/player';
+import { useView } from '@/ui/shell/viewSettings';
+import { waysOut } from '@/ui/shell/waysOut';
+import { colour } from '@/ui/theme/tokens';
+import type { BenchHands } from './benchHands';
+import type { TabId } from './BenchPanels';
+import { GoalLine } from './GoalLine';
+import { Legend } from './Legend';
+import type { Playing } from './usePlaying';
+
+const Trains = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 0.2rem 1.5rem;
+  p {
+    color: ${colour.ink};
+    font-size: 1rem;
+    font-weight: 600;
+  }
+  .legend {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.2rem 1rem;
+  }
+`;
+
+const QuestionStrip = dynamic(() => import('./QuestionStrip').then((module) => module.QuestionStrip), {
+  ssr: false,
+});
+// The lane paints first; what stands under it follows.
+const BenchPanels = dynamic(() => import('./BenchPanels').then((module) => module.BenchPanels), {
+  ssr: false,
+});
+const NoteStrip = dynamic(() => import('./NoteStrip').then((module) => module.NoteStrip), {
+  ssr: false,
+  loading: () => <div style={{ height: '4.5rem' }} />,
+});
+const RangeStrip = dynamic(() => import('./RangeStrip').then((module) => module.RangeStrip), { ssr: false });
+const ViewButton = dynamic(() => import('@/ui/shell/ViewButton').then((module) => module.ViewButton), {
+  ssr: false,
+});
+
+/** An exercise with all that is shown round its lane. */
+export interface ShownExercise {
+  readonly exercise: Exercise;
+  readonly plan: Plan;
+  readonly pass: number;
+  readonly caret: Place;
+  readonly remark: string | null;
+  readonly range: Range | null;
+  readonly pinned: ReadonlyMap<string, string>;
+  readonly playing: Playing;
+}
+
+/** Whether the first picture has been painted; what can wait until then does. */
+function usePainted(): boolean {
+  const [isPainted, setPainted] = useState(false);
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const frame = requestAnimationFrame(() => {
+      timer = setTimeout(() => setPainted(true));
+    });
+    return () => {
+      cancelAnimationFrame(frame);
+      clearTimeout(timer);
+    };
+  }, []);
+  return isPainted;
+}
+
+interface TopProps {
+  readonly shown: ShownExercise;
+  readonly exerciseId: string;
+  readonly hands: BenchHands;
+  readonly onTab: (tab: TabId) => void;
+  readonly router: ReturnType<typeof useRouter>;
+}
+
+/** Title and goal over the lane, and what a pasted text left to be asked. */
+export const BenchTop = memo(function BenchTop({ shown, exerciseId, hands, onTab, router }: TopProps) {
+  const { exercise, plan } = shown;
+  const check = useMemo(() => checkGoal(exercise.goal, plan.analysis), [exercise.goal, plan]);
+  return (
+    <>
+      <GoalLine
+        exercise={exercise}
+        check={check}
+        edit={hands.edit}
+        onChangeGoal={() => onTab('goal')}
+        ways={waysOut(
+          () => ({ id: exerciseId, exercise }),
+          (id) => router.push(`/handout?ids=${id}`),
+        )}
+      />
+      {exercise.question ? (
+        <QuestionStrip exercise={exercise} question={exercise.question} edit={hands.edit} />
+      ) : null}
+    </>
+  );
+});
+
+interface UnderProps {
+  readonly shown: ShownExercise;
+  readonly hands: BenchHands;
+  readonly tab: TabId;
+  readonly onTab: (tab: TabId) => void;
+  readonly onPass: (pass: number) => void;
+  readonly onLetGo: () => void;
+}
+
+/** What stands under the lane: the note or the marked slots, what the exercise trains, and one question at a time. */
+export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
+  const { shown, hands, tab, onTab, onPass, onLetGo } = props;
+  const { exercise, plan, pass, caret, remark, range, pinned, playing } = shown;
+  const { passage } = exercise;
+  const player = usePlayer();
+  const view = useView();
+  const isPainted = usePainted();
+  const check = useMemo(() => checkGoal(exercise.goal, plan.analysis), [exercise.goal, plan]);
+  return (
+    <>
+      {range ? (
+        <RangeStrip
+          passage={passage}
+          plan={plan}
+          pass={pass}
+          range={range}
+          caret={caret}
+          remark={remark}
+          apply={hands.apply}
+          onDone={onLetGo}
+        />
+      ) : (
+        <NoteStrip
+          passage={passage}
+          plan={plan}
+          pass={pass}
+          caret={caret}
+          note={noteAt(passage, caret.ticks, caret.string)}
+          remark={remark}
+          apply={hands.apply}
+        />
+      )}
+      <Trains>
+        <p data-trains>{trainsSentence(plan.analysis, view)}</p>
+        <div className="legend">
+          <Legend kinds={plan.analysis.figures.kinds} hasPins={pinned.size > 0} />
+          {isPainted ? <ViewButton /> : null}
+        </div>
+      </Trains>
+      {isPainted ? (
+        <BenchPanels
+          exercise={exercise}
+          plan={plan}
+          check={check}
+          setup={player.setup}
+          playing={playing}
+          pass={pass}
+          caret={caret}
+          tab={tab}
+          onTab={onTab}
+          onPass={onPass}
+          onGo={hands.place}
+          edit={hands.edit}
+        />
+      ) : null}
+    </>
+  );
+});
