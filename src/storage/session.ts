@@ -4,6 +4,7 @@
  */
 import { liveQuery } from 'dexie';
 import { passageHash, type Exercise } from '@/core';
+import { afterPaint } from './afterPaint';
 import type { Database } from './database';
 import { exerciseOf, takeJustBegun } from './library';
 import { commit, ConflictError, FIRST_REVISION, step, steps } from './log';
@@ -154,7 +155,7 @@ export class ExerciseSession {
   private enqueue(work: () => Promise<void>, keys: readonly (keyof Exercise)[] = []): void {
     this.waiting++;
     this.set({ saving: true });
-    this.queue = this.queue.then(async () => {
+    this.queue = this.queue.then(afterPaint).then(async () => {
       let failed: SaveProblem | null = null;
       try {
         await this.firstWrite?.();

@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { memo, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
   changeText,
@@ -20,6 +20,7 @@ import { keyHandler, useKeySheet } from '@/ui/keys/keys';
 import type { Place } from '@/ui/lane/place';
 import { StringLane } from '@/ui/lane/StringLane';
 import { usePlayer } from '@/ui/shell/player';
+import { useAfterPaint } from '@/ui/shell/useAfterPaint';
 import { useView } from '@/ui/shell/viewSettings';
 import { useBenchHands } from './benchHands';
 import { PLAY_KEYS, VIEW_KEYS } from './benchKeys';
@@ -94,7 +95,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
     (): ShownExercise => ({ exercise, plan, pass, caret, remark, range, pinned, playing }),
     [exercise, plan, pass, caret, remark, range, pinned, playing],
   );
-  const later = useDeferredValue(shown);
+  const later = useAfterPaint(shown);
   const round = where.fromLane ? later : shown;
 
   const bindings = laneBindings({

@@ -5,12 +5,13 @@ import Link from 'next/link';
 import { memo, useRef, useState, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
 import { BPM_DECIMALS, bpmText, MAX_BPM, MIN_BPM, notesPerSecond } from '@/core';
-import type { ExerciseSession, SaveProblem } from '@/storage';
+import type { ExerciseSession, SaveProblem, SessionState } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Switch } from '@/ui/controls/Switch';
 import { UndoButtons } from '@/ui/controls/UndoButtons';
 import { giveOut } from '@/ui/shell/giveOut';
+import { useAfterPaint } from '@/ui/shell/useAfterPaint';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { BeatLight } from '@/ui/sound/BeatLight';
@@ -141,7 +142,20 @@ function BarEnd({
   hands: BenchHands;
   sound: Playing['hands'];
 }) {
-  const state = useSyncExternalStore(session.subscribe, session.snapshot, session.snapshot);
+  const now = useSyncExternalStore(session.subscribe, session.snapshot, session.snapshot);
+  // Behind the notes, which are drawn first.
+  const state = useAfterPaint(now);
+  return <EndShown session={session} state={state} hands={hands} sound={sound} />;
+}
+
+interface EndProps {
+  readonly session: ExerciseSession;
+  readonly state: SessionState;
+  readonly hands: BenchHands;
+  readonly sound: Playing['hands'];
+}
+
+const EndShown = memo(function EndShown({ session, state, hands, sound }: EndProps) {
   return (
     <div className="end">
       {sound.problem ? (
@@ -170,7 +184,7 @@ function BarEnd({
       <UndoButtons undo={state.undo} redo={state.redo} onStep={hands.step} />
     </div>
   );
-}
+});
 
 /** Play, loop, tempo, ladder step, undo and whether everything is saved: always at hand. */
 export const BenchBar = memo(function BenchBar({ session, shown, hands: bench }: BenchBarProps) {

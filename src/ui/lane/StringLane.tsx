@@ -6,6 +6,7 @@ import type { Note, Passage, Plan, PlayPlace, Range } from '@/core';
 import { colour } from '../theme/tokens';
 import type { Place } from './place';
 import { laneSizeFor, layoutLane, type LaneChange, type LaneSystem } from './layout';
+import { useAfterPaint } from '../shell/useAfterPaint';
 import { useView } from '../shell/viewSettings';
 import { systemMemory } from './reuse';
 import { useWidth } from './useWidth';
@@ -33,6 +34,7 @@ const Frame = styled.div`
     position: absolute;
     left: 0;
     touch-action: pan-y;
+    will-change: transform;
   }
 `;
 
@@ -193,9 +195,14 @@ export function StringLane(props: StringLaneProps) {
 
   const atCaret = props.explains ? noteUnder(caret)?.id : undefined;
   const explained = hovered ?? atCaret;
-  const first = Math.max(0, Math.floor(scrollTop / rows.height) - 1);
-  const last = Math.min(layout.count, first + Math.ceil(shown / rows.height) + 2);
-  const inSight = Array.from({ length: Math.max(0, last - first) }, (_, at) => layout.system(first + at));
+  const first = Math.max(0, Math.floor(scrollTop / rows.height));
+  const last = Math.min(layout.count, Math.ceil((scrollTop + shown) / rows.height));
+  // Those in sight at once; those next to them, for scrolling, when there is time.
+  const later = useAfterPaint(layout);
+  const drawn = [
+    ...Array.from({ length: Math.max(0, last - first) }, (_, at) => layout.system(first + at)),
+    ...[first - 1, last].flatMap((at) => (at >= 0 && at < later.count ? [later.system(at)] : [])),
+  ];
   return (
     <>
       <Frame
@@ -214,7 +221,7 @@ export function StringLane(props: StringLaneProps) {
           {props.playing && width > 0 ? <Playhead layout={layout} rows={rows} {...props.playing} /> : null}
           {width === 0
             ? null
-            : inSight.map((system) => (
+            : drawn.map((system) => (
                 <svg
                   key={system.index}
                   width={width}
@@ -255,7 +262,7 @@ export function StringLane(props: StringLaneProps) {
               ))}
           {explained === undefined
             ? null
-            : inSight.flatMap((system) =>
+            : drawn.flatMap((system) =>
                 system.changes
                   .filter((one) => one.change.fromNote === explained)
                   .map((one) => {

@@ -71,7 +71,7 @@ export function stringHeight(
   return rows.firstStringY + (view.thickOnTop ? strings - string : string - 1) * size.stringGap;
 }
 
-/** Heights of strings and gaps, and the line of a stroke through its strings. */
+/** Heights of strings and gaps, and the line of a stroke through its strings, drawn about 0. */
 export function drawingTools(props: DrawingProps) {
   const { rows, size, strings, slotWidth, view } = props;
   const bend = Math.min(14, slotWidth * BEND);
@@ -80,7 +80,7 @@ export function drawingTools(props: DrawingProps) {
     rows.firstStringY + (view.thickOnTop ? strings - gap - 0.5 : gap - 0.5) * size.stringGap;
   const through = (pick: LanePick) => {
     const [from, to] = [gapY(pick.gapBefore), gapY(pick.gapAfter)];
-    return `M${pick.x - bend},${from} C${pick.x - bend * 0.3},${from} ${pick.x + bend * 0.3},${to} ${pick.x + bend},${to}`;
+    return `M${-bend},${from} C${-bend * 0.3},${from} ${bend * 0.3},${to} ${bend},${to}`;
   };
   const bottomY = rows.firstStringY + (strings - 1) * size.stringGap;
   return { bend, stringY, gapY, through, topY: rows.firstStringY, bottomY };

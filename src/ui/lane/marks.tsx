@@ -1,4 +1,5 @@
 'use client';
+import { memo } from 'react';
 import type { ChangeKind, Stroke } from '@/core';
 import { colour } from '../theme/tokens';
 
@@ -25,7 +26,7 @@ const KIND_PATHS: Partial<Record<ChangeKind, { d: string; filled?: true; width: 
 };
 
 /** The mark of a kind of change at a place in a drawing; the kinds differ in shape first. */
-export function KindMark({
+export const KindMark = memo(function KindMark({
   kind,
   x,
   y,
@@ -50,7 +51,7 @@ export function KindMark({
       strokeLinejoin="round"
     />
   );
-}
+});
 
 /** The mark of a kind by itself, in a line of text. */
 export function KindIcon({ kind, size = 18 }: { kind: ChangeKind; size?: number }) {
@@ -62,7 +63,7 @@ export function KindIcon({ kind, size = 18 }: { kind: ChangeKind; size?: number 
 }
 
 /** The usual sign of a stroke: the square bracket open below for down, the V for up; locked ones are underlined. */
-export function StrokeMark(props: {
+export const StrokeMark = memo(function StrokeMark(props: {
   stroke: Stroke;
   x: number;
   y: number;
@@ -87,7 +88,7 @@ export function StrokeMark(props: {
       {locked ? <path d="M-6.5,10.5 H6.5" stroke={colour.locked} strokeWidth={2.4} /> : null}
     </g>
   );
-}
+});
 
 /** The sign of a stroke by itself, in a line of text. */
 export function StrokeIcon({ stroke, locked = false }: { stroke: Stroke; locked?: boolean }) {
