@@ -1,8 +1,11 @@
 /** Tab put in at the caret: whatever of it is not taken is said, and a repeat keeps its rests. */
 import { describe, expect, it } from 'vitest';
-import { emptyPassage, putNote, rangeBetween, type Passage } from '@/core';
+import { emptyPassage, putNote, rangeBetween, readTabText, type Passage } from '@/core';
 import type { Edit } from './editing';
-import { pasted, twice } from './ranging';
+import { pasted as put, twice } from './ranging';
+
+const pasted = (of: Passage, at: typeof caret, text: string): Edit =>
+  put(of, at, readTabText(text, { subdivision: of.subdivision }));
 
 const SLOT = 1680;
 const caret = { ticks: 0, string: 3 };

@@ -10,7 +10,6 @@ import {
   moveRangeAcross,
   muteRange,
   notesIn,
-  readTabText,
   reverseRange,
   shiftFrets,
   slotsOf,
@@ -21,6 +20,7 @@ import {
   type Passage,
   type Range,
   type Stroke,
+  type TabReading,
 } from '@/core';
 import type { Place } from '@/ui/lane/place';
 import type { Edit } from './editing';
@@ -138,8 +138,7 @@ export function palmMarked(passage: Passage, range: Range, caret: Place): Edit {
 }
 
 /** Puts a tab in at the caret; what follows moves on. What of the text was not taken is said. */
-export function pasted(passage: Passage, caret: Place, text: string): Edit {
-  const { passage: read, problems } = readTabText(text, { subdivision: passage.subdivision });
+export function pasted(passage: Passage, caret: Place, { passage: read, problems }: TabReading): Edit {
   const put = insertPassage(passage, caret.ticks, read, slotsUsed(read));
   if (!put)
     return {

@@ -116,7 +116,10 @@ export function useRange(
       if (!isLane(event)) return;
       event.preventDefault();
       letGo();
-      apply(pasted(passage, caret, event.clipboardData.getData('text/plain')));
+      const text = event.clipboardData.getData('text/plain');
+      void import('@/ui/shell/tabReading').then(({ readTabText }) =>
+        apply((of) => pasted(of, caret, readTabText(text, { subdivision: of.subdivision }))),
+      );
     },
   };
 }

@@ -1,8 +1,8 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import styled from 'styled-components';
-import { emptyPassage, exerciseFromTab, readTabText } from '@/core';
+import { emptyPassage } from '@/core';
 import { addEmptyExercise, beginExercise, database } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
@@ -34,6 +34,9 @@ const Root = styled.section`
 `;
 
 const LATEST_WRITE_MS = 1000;
+const READY_MS = 300;
+
+const loadReading = () => import('@/ui/shell/tabReading');
 
 /** Where pasted tab becomes an exercise at once. */
 export function PasteBox() {
@@ -41,8 +44,14 @@ export function PasteBox() {
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const db = database();
+  // Ready before something is pasted, but after the page.
+  useEffect(() => {
+    const timer = setTimeout(() => void loadReading(), READY_MS);
+    return () => clearTimeout(timer);
+  }, []);
 
-  const take = (tab: string) => {
+  const take = async (tab: string) => {
+    const { exerciseFromTab, readTabText } = await loadReading();
     const exercise = exerciseFromTab(tab, 'Pasted tab');
     if (!exercise) {
       setText(tab);
@@ -65,7 +74,7 @@ export function PasteBox() {
         // Pasting into an empty box is the whole intention; into a text that is being typed it is not.
         if (text.trim() !== '' || pasted.trim() === '') return;
         event.preventDefault();
-        take(pasted);
+        void take(pasted);
       }}
     >
       <TextField
@@ -80,7 +89,7 @@ export function PasteBox() {
         placeholder={'e|--5-7-8--|\nB|---------| …'}
       />
       <div className="buttons">
-        <Button look="primary" isDisabled={text.trim() === ''} onPress={() => take(text)}>
+        <Button look="primary" isDisabled={text.trim() === ''} onPress={() => void take(text)}>
           Open on the Bench
         </Button>
         <Button
