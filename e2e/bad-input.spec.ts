@@ -88,7 +88,7 @@ test('project files: cut in half, newer, damaged or hostile', async ({ page }) =
 
   await give('half.json', good.slice(0, good.length / 2));
   await expect(page.getByText(/“half.json”: .*breaks off.*Nothing was imported/)).toBeVisible();
-  await give('newer.json', good.replace('"version": 2', '"version": 9'));
+  await give('newer.json', good.replace('"version": 3', '"version": 9'));
   await expect(page.getByText(/“newer.json”: .*newer version.*Nothing was imported/)).toBeVisible();
   await give('hand.json', good.replace('"fret": 8', '"fret": 9'));
   await expect(page.getByText(/“hand.json”: .*does not match its hash/)).toBeVisible();

@@ -19,7 +19,10 @@ for (const theme of ['light', 'dark'] as const)
       if (view === 'Handout') await expect(page.locator('[data-sheet] section').first()).toBeVisible();
       if (view === 'Library') await page.getByRole('checkbox').first().check();
       if (view === 'Controls and marks') await page.goto('/developers');
-      const parts = view === 'Bench' ? ['Strokes and balance', 'Notes', 'Goal', 'To the student'] : [null];
+      const parts =
+        view === 'Bench'
+          ? ['Strokes and balance', 'Pick in motion', 'Notes', 'Goal', 'To the student']
+          : [null];
       for (const part of parts) {
         if (part) await page.getByRole('tab', { name: new RegExp(`^${part}`) }).click();
         const { violations } = await new AxeBuilder({ page }).analyze();

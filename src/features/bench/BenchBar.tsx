@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { memo, useRef, useState, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
 import { BPM_DECIMALS, bpmText, MAX_BPM, MIN_BPM, notesPerSecond } from '@/core';
-import type { ExerciseSession, SaveProblem, SessionState } from '@/storage';
+import type { ExerciseSession, SaveProblem } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Switch } from '@/ui/controls/Switch';
@@ -132,6 +132,8 @@ function LadderSteps({ exerciseId, playing }: { exerciseId: string; playing: Pla
   );
 }
 
+const LateUndo = memo(UndoButtons);
+
 /** What went wrong, whether everything is saved, and undo; it follows the session by itself. */
 function BarEnd({
   session,
@@ -142,20 +144,10 @@ function BarEnd({
   hands: BenchHands;
   sound: Playing['hands'];
 }) {
-  const now = useSyncExternalStore(session.subscribe, session.snapshot, session.snapshot);
+  const state = useSyncExternalStore(session.subscribe, session.snapshot, session.snapshot);
   // Behind the notes, which are drawn first.
-  const state = useAfterPaint(now);
-  return <EndShown session={session} state={state} hands={hands} sound={sound} />;
-}
-
-interface EndProps {
-  readonly session: ExerciseSession;
-  readonly state: SessionState;
-  readonly hands: BenchHands;
-  readonly sound: Playing['hands'];
-}
-
-const EndShown = memo(function EndShown({ session, state, hands, sound }: EndProps) {
+  const undo = useAfterPaint(state.undo);
+  const redo = useAfterPaint(state.redo);
   return (
     <div className="end">
       {sound.problem ? (
@@ -181,10 +173,10 @@ const EndShown = memo(function EndShown({ session, state, hands, sound }: EndPro
       ) : (
         <span data-saved={!state.saving}>{state.saving ? 'Saving …' : 'Saved'}</span>
       )}
-      <UndoButtons undo={state.undo} redo={state.redo} onStep={hands.step} />
+      <LateUndo undo={undo} redo={redo} onStep={hands.step} />
     </div>
   );
-});
+}
 
 /** Play, loop, tempo, ladder step, undo and whether everything is saved: always at hand. */
 export const BenchBar = memo(function BenchBar({ session, shown, hands: bench }: BenchBarProps) {

@@ -170,7 +170,7 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
           tab={tab}
           onTab={onTab}
           onPass={onPass}
-          onGo={hands.place}
+          onGo={hands.go}
           edit={hands.edit}
         />
       ) : null}

@@ -28,6 +28,8 @@ export interface BenchHands {
   /** The same from the lane. */
   readonly laneApply: (asked: Asked, mergeKey?: string) => void;
   readonly place: (place: Place, explains?: boolean) => void;
+  /** The same from elsewhere: what lies round the lane follows at once. */
+  readonly go: (place: Place) => void;
   readonly step: (way: 'undo' | 'redo') => void;
   readonly setLoop: (loop: boolean) => void;
   readonly digits: DigitMemory;
@@ -76,6 +78,10 @@ export function useBenchHands(
       apply: applyFrom(false),
       laneApply: applyFrom(true),
       place,
+      go: (wanted) => {
+        digits.forget();
+        setWhere({ wanted, explains: false, remark: null, fromLane: false });
+      },
       // Undo and redo put the caret where something changed.
       step: (way) => {
         const before = passage();

@@ -54,7 +54,11 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
     const { fret, group, beyond } = hands.digits.type(Number(event.key), event.timeStamp);
     apply(putFret(passage(), caret(), fret, beyond), group);
   };
-  const change = (make: (of: Passage, at: Place) => Edit) => () => apply(make(passage(), caret()));
+  const change = (make: (of: Passage, at: Place) => Edit) => () => {
+    // A digit that follows is a number of its own.
+    hands.digits.forget();
+    apply(make(passage(), caret()));
+  };
   return [
     { keys: ['ArrowLeft'], does: 'Earlier', run: along(-1) },
     { keys: ['ArrowRight'], does: 'Later', run: along(1) },

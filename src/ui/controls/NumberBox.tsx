@@ -57,7 +57,6 @@ export function NumberBox({
       onBlur={commit}
       onKeyDown={(event) => {
         if (event.key === 'Enter') commit();
-        event.continuePropagation();
       }}
       value={value ?? NaN}
       onChange={(next) => onChange(Number.isNaN(next) ? null : next)}
