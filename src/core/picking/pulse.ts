@@ -94,7 +94,10 @@ export interface PulseSolution {
 function swing(picks: readonly Pick[], grid: PulseGrid, start: Stroke, cycle: boolean) {
   const { passes } = grid;
   const count = picks.length;
-  const given = (at: number, pass: number) => grid.strokeAt(picks[at]!.onsetTicks, pass, start);
+  const table = Array.from({ length: passes }, (_, pass) =>
+    picks.map((pick) => grid.strokeAt(pick.onsetTicks, pass, start)),
+  );
+  const given = (at: number, pass: number) => table[pass]![at]!;
   const total = count * passes;
   const pairs = cycle ? total : total - 1;
   const weigh = (stroke: (at: number, pass: number) => Stroke, from: number, to: number): number => {

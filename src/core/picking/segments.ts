@@ -64,7 +64,46 @@ function plainEdges(
 /** Dearer than any solution, so that a slurred note never forgets its stroke. */
 const FORBIDDEN = 1_000_000;
 
-/** Edges by the tiers of the policy. States 2 and 3 are slurred after a downstroke and after an upstroke. */
+/** Costs of one transition by its states, and where it departs from the rules. */
+interface EdgeBlock {
+  readonly edges: Int32Array;
+  readonly breaks: Uint8Array;
+}
+
+/** The transitions from one pick to another by the tiers of the policy. */
+function edgeBlock(from: SegmentPick, to: SegmentPick, policy: PickingPolicy, states: number): EdgeBlock {
+  const tiers = tiersOf(policy);
+  const width = tiers.length + 1;
+  const slursTier = tiers.indexOf('slurs');
+  const edges = new Int32Array(states * states * width);
+  const breaks = new Uint8Array(states * states);
+  for (let a = 0; a < states; a++)
+    for (let b = 0; b < states; b++) {
+      const edge = a * states + b;
+      const fromStroke = STROKES[a % 2]!;
+      if (b >= 2) {
+        if (b % 2 !== a % 2) edges[edge * width] = FORBIDDEN;
+        else if (slursTier >= 0) edges[edge * width + slursTier] = 1;
+        continue;
+      }
+      const one = { from, fromStroke, to, toStroke: STROKES[b]! };
+      tiers.forEach((tier, t) => (edges[edge * width + t] = transitionCost(policy, tier, one)));
+      edges[edge * width + tiers.length] = transitionCost(policy, 'crossings', one);
+      breaks[edge] = transitionCost(policy, 'breaks', one);
+    }
+  return { edges, breaks };
+}
+
+/** All that the costs of a transition depend on, as one number; strings are below 16. */
+function transitionKey(from: SegmentPick, to: SegmentPick): number {
+  const strings = ((from.thinnest * 16 + from.thickest) * 16 + to.thinnest) * 16 + to.thickest;
+  return strings * 4 + Number(to.onBeat === true) * 2 + Number(to.runsOn === true);
+}
+
+/**
+ * Edges by the tiers of the policy. States 2 and 3 are slurred after a downstroke and after an upstroke. Transitions that
+ * are alike are reckoned once.
+ */
 function tieredEdges(
   picks: readonly SegmentPick[],
   policy: PickingPolicy,
@@ -72,28 +111,22 @@ function tieredEdges(
   states: number,
 ): Pick<Trellis, 'edges' | 'breaks'> {
   const n = picks.length;
-  const tiers = tiersOf(policy);
-  const width = tiers.length + 1;
-  const slursTier = tiers.indexOf('slurs');
-  const edges = new Int32Array(n * states * states * width);
-  const breaks = new Uint8Array(n * states * states);
+  const size = states * states;
+  const width = tiersOf(policy).length + 1;
+  const edges = new Int32Array(n * size * width);
+  const breaks = new Uint8Array(n * size);
+  const known = new Map<number, EdgeBlock>();
   for (let i = cycle ? 0 : 1; i < n; i++) {
     const to = picks[i]!;
     const from = picks[i === 0 ? n - 1 : i - 1]!;
-    for (let a = 0; a < states; a++)
-      for (let b = 0; b < states; b++) {
-        const edge = (i * states + a) * states + b;
-        const fromStroke = STROKES[a % 2]!;
-        if (b >= 2) {
-          if (b % 2 !== a % 2) edges[edge * width] = FORBIDDEN;
-          else if (slursTier >= 0) edges[edge * width + slursTier] = 1;
-          continue;
-        }
-        const one = { from, fromStroke, to, toStroke: STROKES[b]! };
-        tiers.forEach((tier, t) => (edges[edge * width + t] = transitionCost(policy, tier, one)));
-        edges[edge * width + tiers.length] = transitionCost(policy, 'crossings', one);
-        breaks[edge] = transitionCost(policy, 'breaks', one);
-      }
+    const key = transitionKey(from, to);
+    let block = known.get(key);
+    if (!block) {
+      block = edgeBlock(from, to, policy, states);
+      known.set(key, block);
+    }
+    edges.set(block.edges, i * size * width);
+    breaks.set(block.breaks, i * size);
   }
   return { edges, breaks };
 }
@@ -182,7 +215,7 @@ export function solveSegment(
   const through = leastMarginals(trellis, tables);
   const cost = aPass(best.cost, passCount, startTier);
   const crossingsAPass = best.figure / passCount;
-  const [breaksTier, crossingsTier] = [tiers.indexOf('breaks'), tiers.length];
+  const breaksTier = tiers.indexOf('breaks');
   const passes: (Stroke | null)[][] = [];
   const otherCosts: (CostOfOtherChoice | null)[][] = [];
   for (let pass = 0; pass < passCount; pass++) {
@@ -201,12 +234,15 @@ export function solveSegment(
         continue;
       }
       const at = turned * width;
-      const other = {
-        breaks: breaksTier < 0 ? 0 : through[at + breaksTier]! - cost[breaksTier]!,
-        start: through[at + startTier]! - cost[startTier]!,
-        crossings: through[at + crossingsTier]! - crossingsAPass,
-      };
-      others[i] = tiers.length === 2 ? other : { ...other, ...byTier(tiers, through, at, cost) };
+      // Written out where there are but two tiers: the hot path of the whole application.
+      others[i] =
+        tiers.length === 2
+          ? {
+              breaks: through[at + breaksTier]! - cost[breaksTier]!,
+              start: through[at + startTier]! - cost[startTier]!,
+              crossings: through[at + tiers.length]! - crossingsAPass,
+            }
+          : costFrom(tiers, through.subarray(at, at + width), cost, crossingsAPass);
     }
     passes.push(strokes);
     otherCosts.push(others);
@@ -228,32 +264,34 @@ export function solveSegment(
 
 /** Costs a pass of the best way through a state: one pass again and again, or two by turns, of which the first counts for the start. */
 function leastOfTwo(tables: readonly Marginals[], state: number, width: number, startTier: number): number[] {
-  const ways = tables
-    .filter(({ filled }) => filled[state] === 1)
-    .map(({ costs }) => Array.from(costs.subarray(state * width, (state + 1) * width)));
-  const both = ways.flatMap((one) =>
-    ways.map((other) => one.map((tier, t) => (t === startTier ? tier : (tier + other[t]!) / 2))),
-  );
-  return both.reduce((least, way) => (compareCosts(way.slice(0, -1), least.slice(0, -1)) < 0 ? way : least));
+  const ways = tables.filter(({ filled }) => filled[state] === 1);
+  const from = state * width;
+  const value = (one: Int32Array, other: Int32Array, t: number) =>
+    t === startTier ? one[from + t]! : (one[from + t]! + other[from + t]!) / 2;
+  let [best, bestOther] = [ways[0]!.costs, ways[0]!.costs];
+  for (const { costs: one } of ways)
+    for (const { costs: other } of ways) {
+      let order = 0;
+      // The last of a row is the figure that is carried along.
+      for (let t = 0; t < width - 1 && order === 0; t++)
+        order = value(one, other, t) - value(best, bestOther, t);
+      if (order < 0) [best, bestOther] = [one, other];
+    }
+  return Array.from({ length: width }, (_, t) => value(best, bestOther, t));
 }
 
 /** What some costs are more than the answer's. */
 function costFrom(
   tiers: readonly Tier[],
-  way: readonly number[],
+  way: ArrayLike<number>,
   cost: readonly number[],
   crossings: number,
 ): CostOfOtherChoice {
-  const more = Object.fromEntries(tiers.map((tier, t) => [tier, way[t]! - cost[t]!]));
-  return { breaks: 0, start: 0, crossings: way.at(-1)! - crossings, ...more };
-}
-
-/** What a state costs more than the answer, tier by tier. */
-function byTier(
-  tiers: readonly Tier[],
-  through: Int32Array,
-  at: number,
-  cost: readonly number[],
-): Partial<Record<Tier, number>> {
-  return Object.fromEntries(tiers.map((tier, t) => [tier, through[at + t]! - cost[t]!]));
+  const more: Partial<Record<Tier, number>> & { breaks: number; start: number; crossings: number } = {
+    breaks: 0,
+    start: 0,
+    crossings: way[tiers.length]! - crossings,
+  };
+  for (let t = 0; t < tiers.length; t++) more[tiers[t]!] = way[t]! - cost[t]!;
+  return more;
 }

@@ -24,6 +24,9 @@ export interface Trellis {
   readonly firstCosts: Int32Array;
 }
 
+/** States in which a pick is struck, down or up; those after them are slurred. */
+const FIRST_STATES = 2;
+
 /** One direction of the sweep over all positions: the best part before or after each state. */
 export interface Sweep {
   /** Tiers and figure, at (i · states + s) · (tiers + 1). */
@@ -167,12 +170,13 @@ function trace(trellis: Trellis, { costs, choice }: Sweep, length: number, first
 }
 
 /**
- * Sweeps from the end: one for a line, in a cycle of `passes` rounds one for each first state.
+ * Sweeps from the end: one for a line, in a cycle of `passes` rounds one for each first state. The first pick of a cycle
+ * is never slurred, so two states are all it can begin with.
  */
 export function sweepsBackward(trellis: Trellis, passes: number, cycle: boolean): Sweep[] {
   const length = trellis.picks * passes;
   if (!cycle) return [sweepBackward(trellis, length, null)];
-  return Array.from({ length: trellis.states }, (_, first) => sweepBackward(trellis, length, first));
+  return Array.from({ length: FIRST_STATES }, (_, first) => sweepBackward(trellis, length, first));
 }
 
 /** The best paths from each first state that pick 0 allows: along the line once, or `passes` times round the cycle. */
@@ -213,7 +217,7 @@ export interface Marginals {
 export function marginalsByFirst(trellis: Trellis, cycle: boolean, sweeps: readonly Sweep[]): Marginals[] {
   const { picks, states, tiers, allowed } = trellis;
   const width = tiers + 1;
-  return Array.from({ length: cycle ? states : 1 }, (_, first) => {
+  return Array.from({ length: cycle ? FIRST_STATES : 1 }, (_, first) => {
     const costs = new Int32Array(picks * states * width);
     const filled = new Uint8Array(picks * states);
     const ahead = sweeps[first]!.costs;
