@@ -199,12 +199,15 @@ const TIER_NAMES = {
   oneSlant: ['breaks', 'wrongExits', 'backtracks', 'slurs', 'start', 'crossings'],
 } as const;
 
+/** So many times more passages than in every run: `THOROUGH=100 npx vitest run src/core/picking`. */
+const THOROUGH = Number(process.env.THOROUGH ?? 1);
+
 describe.each([
   ['line', false, [1, 8], 900],
   ['loop', true, [1, 4], 500],
   // Every stroke of fourteen picks; slurs would triple each of them.
-  ['long line', false, [13, 14], 8],
-  ['long loop', true, [7, 7], 8],
+  ['long line', false, [13, 14], 12],
+  ['long loop', true, [7, 7], 12],
 ] as const)('policies on a %s', (name, loop, [minLength, maxLength], numRuns) => {
   const isLong = name.startsWith('long');
   const scene = fc.record({
@@ -215,47 +218,53 @@ describe.each([
     policy: policies(loop).map((policy) => (isLong ? { ...policy, maySlur: false } : policy)),
   });
 
-  it('give the answer of the brute force, slurs and ties included, and its cost of the other choice', () => {
-    fc.assert(
-      fc.property(scene, ({ strings, locks, frets, rests, policy }) => {
-        const made = (all: Record<string, Stroke>) =>
-          passageOn(
-            strings,
-            Object.fromEntries(
-              strings.map((entry, at) => [
-                at,
-                {
-                  ...(typeof entry === 'number' ? { fret: frets[at % frets.length]! } : {}),
-                  ...(rests[at % rests.length] && at % 3 === 2 ? { durationTicks: 840 } : {}),
-                  ...(all[at] ? { lock: { stroke: all[at] } } : {}),
-                },
-              ]),
-            ),
+  it(
+    'give the answer of the brute force, slurs and ties included, and its cost of the other choice',
+    () => {
+      fc.assert(
+        fc.property(scene, ({ strings, locks, frets, rests, policy }) => {
+          const made = (all: Record<string, Stroke>) =>
+            passageOn(
+              strings,
+              Object.fromEntries(
+                strings.map((entry, at) => [
+                  at,
+                  {
+                    ...(typeof entry === 'number' ? { fret: frets[at % frets.length]! } : {}),
+                    ...(rests[at % rests.length] && at % 3 === 2 ? { durationTicks: 840 } : {}),
+                    ...(all[at] ? { lock: { stroke: all[at] } } : {}),
+                  },
+                ]),
+              ),
+            );
+          const passage = made(locks);
+          const best = bruteForce(passage, policy);
+          const result = assignStrokes(passage, policy);
+          // One overlay of slurs serves all passes.
+          for (const id of result.slurred) {
+            const index = passage.notes.findIndex((note) => note.id === id);
+            expect(result.passes.every((pass) => pass[index] === null)).toBe(true);
+          }
+          const picks = picksOf(passage);
+          const given = result.passes.flatMap((pass) =>
+            picks.map((pick) => pass[pick.notes[0]!] ?? 'slurred'),
           );
-        const passage = made(locks);
-        const best = bruteForce(passage, policy);
-        const result = assignStrokes(passage, policy);
-        // One overlay of slurs serves all passes.
-        for (const id of result.slurred) {
-          const index = passage.notes.findIndex((note) => note.id === id);
-          expect(result.passes.every((pass) => pass[index] === null)).toBe(true);
-        }
-        const picks = picksOf(passage);
-        const given = result.passes.flatMap((pass) => picks.map((pick) => pass[pick.notes[0]!] ?? 'slurred'));
-        expect(given).toEqual(
-          best.states.map((state) => (state >= 2 ? 'slurred' : state === 0 ? 'down' : 'up')),
-        );
+          expect(given).toEqual(
+            best.states.map((state) => (state >= 2 ? 'slurred' : state === 0 ? 'down' : 'up')),
+          );
 
-        const at = strings.length - 1;
-        const last = result.passes[0]!.at(-1)!;
-        if (last === null || (at === 0 && !loop && policy.start !== 'auto')) return;
-        const other = bruteForce(made({ ...locks, [at]: otherStroke(last) }), policy);
-        const kind = policy.kind as Kind;
-        const claimed = result.otherCosts[0]!.at(-1)!;
-        const expected = perPass(other, kind).map((tier, t) => tier - perPass(best, kind)[t]!);
-        TIER_NAMES[kind].forEach((tier, t) => expect([tier, claimed[tier]]).toEqual([tier, expected[t]]));
-      }),
-      { numRuns },
-    );
-  }, 120_000);
+          const at = strings.length - 1;
+          const last = result.passes[0]!.at(-1)!;
+          if (last === null || (at === 0 && !loop && policy.start !== 'auto')) return;
+          const other = bruteForce(made({ ...locks, [at]: otherStroke(last) }), policy);
+          const kind = policy.kind as Kind;
+          const claimed = result.otherCosts[0]!.at(-1)!;
+          const expected = perPass(other, kind).map((tier, t) => tier - perPass(best, kind)[t]!);
+          TIER_NAMES[kind].forEach((tier, t) => expect([tier, claimed[tier]]).toEqual([tier, expected[t]]));
+        }),
+        { numRuns: numRuns * THOROUGH },
+      );
+    },
+    120_000 * THOROUGH,
+  );
 });
