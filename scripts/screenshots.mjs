@@ -13,12 +13,25 @@ const PLAY = async (page) => {
   await page.waitForTimeout(6500);
 };
 
+const PICK = async (page) => {
+  await page.getByRole('tab', { name: /^Pick in motion/ }).click();
+  await page.locator('[data-pick]').focus();
+  for (let step = 0; step < 4; step++) await page.keyboard.press('ArrowRight');
+};
+const TWO = async (page) => {
+  await page.getByText('Compare the policies on these notes').click();
+  await page.waitForTimeout(600);
+  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
+};
+
 const SHOTS = [
   { file: 'library', open: null, dark: false },
   { file: 'library-dark', open: null, dark: true },
   { file: 'bench', open: 'Millrace: three a string to the middle and on', dark: false },
   { file: 'bench-long', open: 'Long way round the weir', dark: false },
   { file: 'bench-dark', open: 'Kite string', dark: true, then: PLAY },
+  { file: 'pick', open: 'Kite string', dark: false, then: PICK },
+  { file: 'two-policies', open: 'Long way round the weir', dark: false, then: TWO },
   { file: 'ladder', open: 'Rolling stair in sweeps', dark: false, then: LADDER },
   { file: 'handout', open: 'Gate between two and one', dark: false, then: HANDOUT, height: 1220 },
 ];

@@ -11,6 +11,7 @@ const SwitchRoot = styled(AriaSwitch)`
   min-height: 2rem;
   cursor: pointer;
   .track {
+    flex: none;
     position: relative;
     width: 2.1rem;
     height: 1.2rem;
