@@ -1,7 +1,7 @@
 /** What a passage says that no hand can do: kept as it was entered, and named. */
 import type { Note, Passage } from './passage';
 
-export type FaultCode = 'slurToSameFret' | 'hammerDown' | 'pullUp' | 'slurFromNothing' | 'ringsOver';
+export type FaultCode = 'slurToSameFret' | 'hammerDown' | 'pullUp' | 'slurFromNothing';
 
 export interface Fault {
   readonly code: FaultCode;
@@ -19,18 +19,14 @@ function slurFault({ technique, fret }: Note, before: Note | undefined): FaultCo
   return technique === 'pull' && before.fret < fret ? 'pullUp' : null;
 }
 
-/** Slurs that cannot sound as they are written, and notes that would ring on after their string is struck again. */
+/** Slurs that cannot sound as they are written. */
 export function faultsOf({ notes }: Passage): Fault[] {
-  const lastOn = new Map<number, number>();
+  const lastOn = new Map<number, Note>();
   const faults: Fault[] = [];
   for (const [index, note] of notes.entries()) {
-    const at = lastOn.get(note.string);
-    const before = at === undefined ? undefined : notes[at]!;
-    const code = slurFault(note, before);
+    const code = slurFault(note, lastOn.get(note.string));
     if (code) faults.push({ code, note: index });
-    if (before && before.onsetTicks + before.durationTicks > note.onsetTicks)
-      faults.push({ code: 'ringsOver', note: at! });
-    lastOn.set(note.string, index);
+    lastOn.set(note.string, note);
   }
   return faults;
 }
@@ -46,7 +42,5 @@ export function faultText({ code }: Fault, place: string): string {
       return `The pull-off at ${place} goes up: that is a hammer-on. It is kept.`;
     case 'slurFromNothing':
       return `The slur into ${place} has no note before it on its string. It is kept.`;
-    case 'ringsOver':
-      return `${place.charAt(0).toUpperCase()}${place.slice(1)} is longer than its string allows: the next note there ends it.`;
   }
 }

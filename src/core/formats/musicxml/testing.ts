@@ -1,6 +1,7 @@
 /** Exercises for the tests of scores. */
 import fc from 'fast-check';
 import { newExercise, type Exercise } from '../../exercise/exercise';
+import { MAX_EDGE_ANGLE, MOTIONS, OPEN_HAND } from '../../exercise/hand';
 import type { Note, Passage } from '../../passage/passage';
 import { passages } from '../../passage/testing';
 import { METERS } from '../../rhythm/slots';
@@ -57,9 +58,12 @@ export const exercises = fc
     words: fc.constantFrom('', 'Wide & "slow" <here>', 'Stop and look'),
     startBpm: fc.integer({ min: 20, max: 300 }),
     loops: fc.boolean(),
+    motion: fc.constantFrom(null, ...MOTIONS),
+    edge: fc.option(fc.integer({ min: 0, max: MAX_EDGE_ANGLE })),
   })
-  .map(({ passage, title, kind, start, words, startBpm, loops }): Exercise => ({
+  .map(({ passage, title, kind, start, words, startBpm, loops, motion, edge }): Exercise => ({
     ...newExercise(title, passage),
+    hand: { ...OPEN_HAND, motion, edgeAngleDegrees: edge },
     policy: { kind, start, loop: loops || passage.loopBounds !== undefined },
     startBpm,
     studentNotes: words ? [{ id: 'w1', text: words, pinnedTo: passage.notes.at(-1)!.id }] : [],
