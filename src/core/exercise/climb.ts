@@ -18,7 +18,10 @@ const UNSAID_CLIMB_BPM = 24;
 export type KeptLadder = Omit<LadderRecord, keyof RecordStamp | 'exerciseId' | 'playerId'>;
 
 /** What a ladder is made from: what is kept for the player, and for the rest what the exercise says. */
-export function ladderSpecOf(exercise: Exercise, kept: KeptLadder | undefined): LadderSpec {
+export function ladderSpecOf(
+  exercise: Pick<Exercise, 'startBpm' | 'goal'>,
+  kept: KeptLadder | undefined,
+): LadderSpec {
   const startBpm = kept?.startBpm ?? exercise.startBpm;
   const goalBpm = kept?.goalBpm ?? exercise.goal.bpm ?? Math.min(MAX_BPM, startBpm + UNSAID_CLIMB_BPM);
   const { kind, stepBpm, passes, countInBeats, restSeconds } = kept ?? DEFAULT_LADDER;

@@ -174,7 +174,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
         onPass={setChosenPass}
         onLetGo={letGo}
       />
-      <BenchBar session={session} shown={round} hands={hands} />
+      <BenchBar session={session} exercise={round.exercise} playing={playing} hands={hands} />
     </Root>
   );
 });

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { memo, useRef, useState, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
-import { BPM_DECIMALS, bpmText, MAX_BPM, MIN_BPM, notesPerSecond } from '@/core';
+import { BPM_DECIMALS, bpmText, MAX_BPM, MIN_BPM, notesPerSecond, type Exercise } from '@/core';
 import type { ExerciseSession, SaveProblem } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
@@ -17,7 +17,6 @@ import { colour } from '@/ui/theme/tokens';
 import { BeatLight } from '@/ui/sound/BeatLight';
 import type { PlaybackProblem } from '@/ui/sound/usePlayback';
 import type { BenchHands } from './benchHands';
-import type { ShownExercise } from './BenchRound';
 import { SPEED_NAMES, type Playing } from './usePlaying';
 
 const SoundSheet = dynamic(() => import('@/ui/sound/SoundSheet').then((module) => module.SoundSheet), {
@@ -81,7 +80,9 @@ const SOUND_PROBLEMS: Record<PlaybackProblem, string> = {
 
 interface BenchBarProps {
   readonly session: ExerciseSession;
-  readonly shown: ShownExercise;
+  readonly exercise: Exercise;
+  /** Not a moment later like what is shown round the lane: its fields are typed into. */
+  readonly playing: Playing;
   readonly hands: BenchHands;
 }
 
@@ -179,8 +180,7 @@ function BarEnd({
 }
 
 /** Play, loop, tempo, ladder step, undo and whether everything is saved: always at hand. */
-export const BenchBar = memo(function BenchBar({ session, shown, hands: bench }: BenchBarProps) {
-  const { exercise, playing } = shown;
+export const BenchBar = memo(function BenchBar({ session, exercise, playing, hands: bench }: BenchBarProps) {
   const { hands, bpm } = playing;
   const player = usePlayer();
   const rate = notesPerSecond(bpm, exercise.passage.subdivision);

@@ -39,7 +39,8 @@ export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlaye
     const base = kept ?? { ...DEFAULT_LADDER, goalBpm: null, startBpm: exercise.startBpm };
     return { ...base, ...fields };
   }, [kept, fields, exercise.startBpm]);
-  const spec = useMemo(() => ladderSpecOf(exercise, merged), [exercise, merged]);
+  const { startBpm, goal } = exercise;
+  const spec = useMemo(() => ladderSpecOf({ startBpm, goal }, merged), [startBpm, goal, merged]);
   const set = useCallback(
     (change: LadderFields) => {
       setAhead((now) => ({

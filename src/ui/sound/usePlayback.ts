@@ -1,6 +1,6 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import { tappedBpm, type Beat, type Plan, type PlayPlace, type VoicedKind } from '@/core';
 import type { Playback, PlaybackProblem, PlaybackState, Score } from '@/audio';
 import { database, keepSoundSettings, soundSettings, type SoundSettings } from '@/storage';
@@ -89,13 +89,19 @@ export function usePlayback(plan: Plan, loop: boolean, bpm: number, countsIn = t
     if (loaded?.snapshot().isPlaying && loaded.snapshot().bpm !== bpm) loaded.setTempo(bpm);
   }, [bpm]);
 
+  // Read when it is pressed, so that what hangs on it is not made anew with every edit.
+  const latest = useRef({ score, bpm, sounds });
+  useEffect(() => {
+    latest.current = { score, bpm, sounds };
+  });
   const toggle = useCallback(() => {
     if (loaded?.snapshot().isPlaying) loaded.stop();
     else
-      void load().then(async (playback) =>
-        playback.start(score, bpm, sounds ?? (await soundSettings(database()))),
-      );
-  }, [score, bpm, sounds]);
+      void load().then(async (playback) => {
+        const now = latest.current;
+        return playback.start(now.score, now.bpm, now.sounds ?? (await soundSettings(database())));
+      });
+  }, []);
   return useMemo(
     () => ({
       isPlaying,
