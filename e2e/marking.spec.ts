@@ -56,3 +56,21 @@ test('slots are marked and changed together by keyboard, and copied between exer
   await expect(page.getByText('No notes were found.', { exact: false })).toBeVisible();
   await expect(page.getByRole('tab', { name: 'Notes 3' })).toBeVisible();
 });
+
+test('slots are marked by pointer as well: from the button, and with Shift', async ({ page }) => {
+  await openLibrary(page);
+  await page.getByRole('link', { name: 'Kite string' }).click();
+  await expect(lane(page)).toBeFocused();
+  const strip = page.getByRole('region', { name: 'The marked slots' });
+  const note = (at: number) => page.locator('[data-lane] [data-note]').nth(at);
+  await page.getByRole('button', { name: 'Mark from here' }).click();
+  await expect(strip).toContainText('1 note marked');
+  await note(2).click();
+  await expect(strip).toContainText('3 notes marked');
+  await strip.getByRole('button', { name: 'Let go' }).click();
+  await note(1).click();
+  await note(4).click({ modifiers: ['Shift'] });
+  await expect(strip).toContainText('4 notes marked');
+  await strip.getByRole('button', { name: 'Backwards' }).click();
+  await expect(page.getByRole('button', { name: 'Undo: Backwards' })).toBeEnabled();
+});

@@ -89,7 +89,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
   const caret = useMemo(() => validPlace(passage, where.wanted), [passage, where.wanted]);
   const pinned = useMemo(() => pinNumbers(exercise.studentNotes), [exercise.studentNotes]);
   const marking = useRange(passage, plan, pass, caret, view.thickOnTop, hands.laneApply);
-  const { range, letGo } = marking;
+  const { range, letGo, begin } = marking;
   const { remark } = where;
   const shown = useMemo(
     (): ShownExercise => ({ exercise, plan, pass, caret, remark, range, pinned, playing }),
@@ -156,7 +156,10 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
         playing={following}
         explains={where.explains}
         range={range}
-        onPlace={hands.place}
+        onPlace={(to, explained, isExtended) => {
+          if (isExtended) begin(caret.ticks);
+          hands.place(to, explained);
+        }}
         onMove={(note, to) => hands.laneApply((of) => moveNoteTo(of, note, to))}
         onPut={(at) => hands.laneApply((of) => putFret(of, at, fretBefore(of, at)))}
         onStroke={(note) => {
@@ -172,6 +175,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
         tab={tab}
         onTab={setTab}
         onPass={setChosenPass}
+        onMark={begin}
         onLetGo={letGo}
       />
       <BenchBar session={session} exercise={round.exercise} playing={playing} hands={hands} />

@@ -115,12 +115,13 @@ interface UnderProps {
   readonly tab: TabId;
   readonly onTab: (tab: TabId) => void;
   readonly onPass: (pass: number) => void;
+  readonly onMark: (ticks: number) => void;
   readonly onLetGo: () => void;
 }
 
 /** What stands under the lane: the note or the marked slots, what the exercise trains, and one question at a time. */
 export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
-  const { shown, hands, tab, onTab, onPass, onLetGo } = props;
+  const { shown, hands, tab, onTab, onPass, onMark, onLetGo } = props;
   const { exercise, plan, pass, caret, remark, range, pinned, playing } = shown;
   const { passage } = exercise;
   const player = usePlayer();
@@ -149,6 +150,7 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
           note={noteAt(passage, caret.ticks, caret.string)}
           remark={remark}
           apply={hands.apply}
+          onMark={() => onMark(caret.ticks)}
         />
       )}
       <Trains>

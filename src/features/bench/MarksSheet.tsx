@@ -9,6 +9,7 @@ import { Sheet } from '@/ui/controls/Sheet';
 import { Switch } from '@/ui/controls/Switch';
 import type { Place } from '@/ui/lane/place';
 import type { BenchHands } from './benchHands';
+import { insertHere, restHere } from './editing';
 import { stretchHere } from './sounding';
 
 const Body = styled(Dialog)`
@@ -18,6 +19,11 @@ const Body = styled(Dialog)`
   max-width: 92vw;
   padding: 0.85rem;
   outline: none;
+  > div {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem;
+  }
   > div:last-child {
     display: flex;
     flex-wrap: wrap;
@@ -105,6 +111,12 @@ function Marks({ caret, note, apply }: MarksProps) {
         </Button>
         <Button onPress={() => apply((of) => stretchHere(of, caret, 1))}>
           Longer <kbd aria-hidden>&gt;</kbd>
+        </Button>
+        <Button onPress={() => apply((of) => insertHere(of, caret))}>
+          Slot before it <kbd aria-hidden>I</kbd>
+        </Button>
+        <Button onPress={() => apply((of) => restHere(of, caret))}>
+          Rest instead <kbd aria-hidden>R</kbd>
         </Button>
       </div>
       <div>

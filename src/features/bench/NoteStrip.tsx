@@ -31,7 +31,7 @@ import { StrokeIcon } from '@/ui/lane/marks';
 import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
 import type { BenchHands } from './benchHands';
-import { deleteHere, lockHere, moveNoteTo } from './editing';
+import { deleteHere, insertHere, lockHere, moveNoteTo } from './editing';
 import { MarksButton } from './MarksSheet';
 import { Remark } from './Remark';
 
@@ -101,6 +101,8 @@ interface NoteStripProps {
   /** What the last edit could not do as it was asked. */
   readonly remark: string | null;
   readonly apply: BenchHands['apply'];
+  /** Marks from here on. */
+  readonly onMark: () => void;
 }
 
 function sentenceFor(
@@ -130,7 +132,7 @@ function sentenceFor(
 
 /** What stands at the caret and why, with everything that can be changed about it. */
 export function NoteStrip(props: NoteStripProps) {
-  const { passage, caret, note, remark, apply } = props;
+  const { passage, caret, note, remark, apply, onMark } = props;
   const { main, more } = sentenceFor(props, useView());
   // Made from the notes as they are then, should they have changed since this was drawn.
   const change = (label: string, make: (of: Passage) => Passage) =>
@@ -237,7 +239,19 @@ export function NoteStrip(props: NoteStripProps) {
             <Trash2 size={16} aria-hidden />
           </Button>
         </>
-      ) : null}
+      ) : (
+        <>
+          <Button onPress={() => apply((of) => insertHere(of, caret))}>
+            Insert a slot <kbd aria-hidden>I</kbd>
+          </Button>
+          <Button onPress={() => apply((of) => deleteHere(of, caret, 'here'))}>
+            Delete the slot <kbd aria-hidden>Del</kbd>
+          </Button>
+        </>
+      )}
+      <Button onPress={onMark} aria-label="Mark from here">
+        Mark <kbd aria-hidden>M</kbd>
+      </Button>
     </Strip>
   );
 }

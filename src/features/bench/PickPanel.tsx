@@ -119,7 +119,10 @@ export function PickPanel({ plan, pass, caret, playing, onGo, onPass }: PickPane
   const line = lines[shown.pass]!;
   const strike = line.strikes[shown.strike];
 
-  useEffect(() => panel.current?.scrollIntoView({ block: 'nearest' }), []);
+  useEffect(() => {
+    // Gives a promise in newer browsers, which is no way to clean up.
+    void panel.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
 
   // In time with the sound.
   useEffect(() => {

@@ -41,6 +41,8 @@ export const RANGE_KEYS: KeyGroup = {
 export interface RangeHands {
   readonly range: Range | null;
   readonly letGo: () => void;
+  /** Marks from a moment on, unless something is marked already. */
+  readonly begin: (ticks: number) => void;
   /** Before those of the lane, since they take some of its keys while something is marked. */
   readonly bindings: readonly KeyBinding[];
   readonly onCopy: (event: ClipboardEvent) => void;
@@ -63,6 +65,7 @@ export function useRange(
   );
   const [up, down] = thickOnTop ? ([1, -1] as const) : ([-1, 1] as const);
   const letGo = useCallback(() => setAnchor(null), []);
+  const begin = useCallback((ticks: number) => setAnchor((now) => now ?? ticks), []);
   const inRange = (keys: readonly string[], make: (marked: Range) => Edit, ends = false): KeyBinding[] =>
     range === null
       ? []
@@ -86,6 +89,7 @@ export function useRange(
   return {
     range,
     letGo,
+    begin,
     bindings: [
       mark,
       ...(range === null ? [] : [{ keys: ['Escape'], does: '', run: letGo }]),

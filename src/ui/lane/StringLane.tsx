@@ -58,7 +58,8 @@ interface StringLaneProps {
   readonly explains: boolean;
   /** Marked slots. */
   readonly range: Range | null;
-  readonly onPlace: (place: Place, explains?: boolean) => void;
+  /** A place was pressed; with Shift everything up to it is meant. */
+  readonly onPlace: (place: Place, explains?: boolean, isExtended?: boolean) => void;
   /** A note was dragged to another place. */
   readonly onMove: (note: Note, to: Place) => void;
   /** A sign in the stroke row was pressed. */
@@ -179,11 +180,11 @@ export function StringLane(props: StringLaneProps) {
     const first = passage.notes.find((note) => note.onsetTicks === hit.place.ticks);
     const place = above && first ? { ticks: first.onsetTicks, string: first.string } : hit.place;
     const note = noteUnder(place);
-    if (note) {
+    if (note && !event.shiftKey) {
       drag.begin({ note, from: place });
       event.currentTarget.setPointerCapture(event.pointerId);
     }
-    props.onPlace(place);
+    props.onPlace(place, false, event.shiftKey);
   };
   const onPointerUp = (event: PointerEvent<SVGSVGElement>, system: LaneSystem) => {
     const start = drag.end();
