@@ -53,7 +53,7 @@ test('lengths, bends, marks and fingers by key and by the sheet; a lock takes a 
   const digits = page.locator('[data-lane] [data-note]').first().locator('xpath=..');
   for (const key of ['n', 'n', 'w']) await page.keyboard.press(key);
   await expect(digits).toContainText('~b2');
-  await page.getByRole('button', { name: 'Marks' }).click();
+  await page.getByRole('button', { name: 'Bend, slide, length' }).click();
   const sheet = page.getByRole('dialog', { name: 'Marks of the note' });
   await sheet.getByRole('radio', { name: 'half' }).click();
   await sheet.getByText('released again').click();

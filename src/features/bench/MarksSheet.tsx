@@ -19,14 +19,12 @@ const Body = styled(Dialog)`
   max-width: 92vw;
   padding: 0.85rem;
   outline: none;
-  > div {
+  .row {
     display: flex;
     flex-wrap: wrap;
     gap: 0.3rem;
   }
-  > div:last-child {
-    display: flex;
-    flex-wrap: wrap;
+  .switches {
     gap: 0.3rem 1.2rem;
   }
 `;
@@ -105,7 +103,7 @@ function Marks({ caret, note, apply }: MarksProps) {
           change('Slide', (of) => setSlides(of, note.id, { slideOut: id === 'no' ? null : id }))
         }
       />
-      <div>
+      <div className="row">
         <Button onPress={() => apply((of) => stretchHere(of, caret, -1))}>
           Shorter <kbd aria-hidden>&lt;</kbd>
         </Button>
@@ -119,7 +117,7 @@ function Marks({ caret, note, apply }: MarksProps) {
           Rest instead <kbd aria-hidden>R</kbd>
         </Button>
       </div>
-      <div>
+      <div className="row switches">
         {mark('palmMute', 'palm mute')}
         {mark('vibrato', 'vibrato')}
         {mark('ghost', 'barely sounded')}
@@ -153,7 +151,7 @@ export function MarksButton(props: MarksProps) {
   return (
     <>
       <Button ref={trigger} aria-haspopup="dialog" aria-expanded={isOpen} onPress={() => setIsOpen(true)}>
-        Marks
+        Bend, slide, length …
       </Button>
       {isOpen ? <MarksSheet {...props} trigger={trigger} onClose={() => setIsOpen(false)} /> : null}
     </>

@@ -45,18 +45,9 @@ const Strip = styled.section`
   border-radius: 0.5rem;
   background: ${colour.sunken};
   p {
-    flex: 1 1 15rem;
-    align-self: center;
+    flex: 1 1 100%;
+    /* Two lines, so that nothing moves from note to note. */
     min-height: 2.8em;
-    @media (max-width: 64rem) {
-      flex-basis: 100%;
-      min-height: 0;
-    }
-  }
-  /* The reason for a lock takes the room beside it. */
-  &[data-locked] p {
-    flex-basis: 100%;
-    min-height: 0;
   }
   small {
     color: ${colour.inkSoft};
@@ -140,7 +131,7 @@ export function NoteStrip(props: NoteStripProps) {
   const faults = faultsOf(passage).filter((one) => passage.notes[one.note] === note);
   const isLockedInVain = note?.lock && note.technique !== 'pick';
   return (
-    <Strip aria-label="The note at the caret" {...(note?.lock ? { 'data-locked': '' } : {})}>
+    <Strip aria-label="The note at the caret">
       <p>
         <b>{main}</b>
         <br />
@@ -250,7 +241,7 @@ export function NoteStrip(props: NoteStripProps) {
         </>
       )}
       <Button onPress={onMark} aria-label="Mark from here">
-        Mark <kbd aria-hidden>M</kbd>
+        Mark slots <kbd aria-hidden>M</kbd>
       </Button>
     </Strip>
   );
