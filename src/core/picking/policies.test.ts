@@ -208,6 +208,8 @@ describe.each([
   // Every stroke of fourteen picks; slurs would triple each of them.
   ['long line', false, [13, 14], 12],
   ['long loop', true, [7, 7], 12],
+  ['slurred line', false, [11, 12], 10],
+  ['slurred loop', true, [6, 6], 10],
 ] as const)('policies on a %s', (name, loop, [minLength, maxLength], numRuns) => {
   const isLong = name.startsWith('long');
   const scene = fc.record({
