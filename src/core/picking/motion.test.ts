@@ -52,6 +52,17 @@ describe('the pick in motion', () => {
     );
   });
 
+  it('goes round from the last stroke of a loop, not on into its ending', () => {
+    const passage = { ...passageOn([3, 3, 2, 1, 5]), loopBounds: { startTicks: 0, endTicks: 4 * 1680 } };
+    const line = lineOf(
+      planOf(passage, { kind: 'alternateByNote', start: 'down', loop: true }, DEFAULT_SETUP),
+      0,
+    );
+    expect(line.strikes[3]!.leaves).toMatchObject({ seam: true, stringTo: 3 });
+    // A hair before the next pass the pick is on its way through string 3.
+    expect(Math.abs(poseAt(line, 4 * 1680 - 1)!.across - 3)).toBeLessThan(0.1);
+  });
+
   it('stands after a stroke on the side it was carried to, in the slant that the exit asks for', () => {
     fc.assert(
       fc.property(strings, policies, (of, policy) => {

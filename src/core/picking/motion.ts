@@ -1,4 +1,5 @@
 /** The pick as it moves: where it is at any moment of a pass, across the strings and out of their plane. */
+import { TICKS_PER_QUARTER } from '../rhythm/slots';
 import type { Strike } from './strikes';
 import type { Slant } from './changes';
 import type { Schools } from './schools';
@@ -55,23 +56,39 @@ export function strikeLine(
   };
 }
 
+/** The stroke that follows one (−1: the first), round the seam where that is the way. */
+function nextOf({ strikes, after }: StrikeLine, at: number): { strike: Strike; ticks: number } | null {
+  const strike = strikes[at + 1];
+  return strike && !strikes[at]?.leaves?.seam ? { strike, ticks: strike.ticks } : after;
+}
+
+/** A stroke by itself has a sixteenth's room. */
+const LONE_TICKS = TICKS_PER_QUARTER / 4;
+
+/** Ticks from a stroke to the next; of the last of a line those from the one before. */
+function roomAt(line: StrikeLine, at: number): number {
+  const { ticks } = line.strikes[at]!;
+  const next = nextOf(line, at);
+  return next ? next.ticks - ticks : ticks - (line.strikes[at - 1]?.ticks ?? ticks - LONE_TICKS);
+}
+
 /** Where the pick is at a moment of a pass; null where the pass has no stroke. */
 export function poseAt({ strikes, before, after }: StrikeLine, ticks: number): PickPose | null {
   if (strikes.length === 0) return null;
   // The stroke at or before the moment; −1 while the first is still to come.
   let at = strikes.findLastIndex((one) => one.ticks <= ticks);
-  const next = strikes[at + 1] ?? after?.strike;
-  const nextTicks = strikes[at + 1]?.ticks ?? after?.ticks;
+  const following = nextOf({ strikes, before, after }, at);
   const now = at >= 0 ? strikes[at]! : before?.strike;
   const nowTicks = at >= 0 ? strikes[at]!.ticks : before?.ticks;
   const through = (strike: Strike, part: number) =>
     inGap(strike.gapBefore) + part * (strike.gapAfter - strike.gapBefore);
   at = Math.max(0, at);
   if (!now || nowTicks === undefined) return { across: inGap(strikes[0]!.gapBefore), lift: 0, strike: 0 };
-  if (!next || nextTicks === undefined) {
-    const half = STROKE_SHARE * Math.max(1, nowTicks - (strikes[at - 1]?.ticks ?? nowTicks - 1680));
+  if (!following) {
+    const half = STROKE_SHARE * roomAt({ strikes, before, after }, at);
     return { across: through(now, Math.min(1, 0.5 + (ticks - nowTicks) / (2 * half))), lift: 0, strike: at };
   }
+  const { strike: next, ticks: nextTicks } = following;
   const half = STROKE_SHARE * (nextTicks - nowTicks);
   const since = ticks - nowTicks;
   if (since < half) return { across: through(now, 0.5 + since / (2 * half)), lift: 0, strike: at };
@@ -84,12 +101,8 @@ export function poseAt({ strikes, before, after }: StrikeLine, ticks: number): P
 }
 
 /** The moment at which a stroke is over and the pick stands in the gap behind it. */
-export function standingTicks({ strikes, after }: StrikeLine, at: number): number {
-  const strike = strikes[at]!;
-  const next = strikes[at + 1]?.ticks ?? after?.ticks;
-  const room =
-    next === undefined ? strike.ticks - (strikes[at - 1]?.ticks ?? strike.ticks - 1680) : next - strike.ticks;
-  return strike.ticks + STROKE_SHARE * room;
+export function standingTicks(line: StrikeLine, at: number): number {
+  return line.strikes[at]!.ticks + STROKE_SHARE * roomAt(line, at);
 }
 
 /** The slant that the pick has at a stroke, turned early or late; null where the line asks for none. */

@@ -42,7 +42,8 @@ function restsBefore(passage: Passage, onsets: readonly number[], isLooped: bool
 /** The strokes of a plan, one list for each pass of its period; lead-in and ending stand in every pass. */
 export function strikesOf({ passage, assignment, analysis }: Plan): Strike[][] {
   const picks = picksOf(passage);
-  const all = [...analysis.transitions, ...analysis.outsideLoop];
+  // Last the loop's own: where an ending follows, its last stroke goes round as well as on, and round is the rule.
+  const all = [...analysis.outsideLoop, ...analysis.transitions];
   const leaving = new Map(all.map((change) => [`${change.pass} ${change.fromNote}`, change]));
   const arriving = new Map<string, Transition>();
   for (const change of all) {

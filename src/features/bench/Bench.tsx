@@ -5,6 +5,7 @@ import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
   changeText,
+  checkGoal,
   goalText,
   noteAt,
   pinNumbers,
@@ -91,9 +92,10 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
   const marking = useRange(passage, plan, pass, caret, view.thickOnTop, hands.laneApply);
   const { range, letGo, begin } = marking;
   const { remark } = where;
+  const check = useMemo(() => checkGoal(goal, plan.analysis), [goal, plan]);
   const shown = useMemo(
-    (): ShownExercise => ({ exercise, plan, pass, caret, remark, range, pinned, playing }),
-    [exercise, plan, pass, caret, remark, range, pinned, playing],
+    (): ShownExercise => ({ exercise, plan, check, pass, caret, remark, range, pinned, playing }),
+    [exercise, plan, check, pass, caret, remark, range, pinned, playing],
   );
   const later = useAfterPaint(shown);
   const round = where.fromLane ? later : shown;

@@ -1,9 +1,9 @@
 'use client';
 import dynamic from 'next/dynamic';
 import type { useRouter } from 'next/navigation';
-import { memo, useEffect, useMemo, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import styled from 'styled-components';
-import { checkGoal, noteAt, trainsSentence, type Exercise, type Plan, type Range } from '@/core';
+import { noteAt, trainsSentence, type Exercise, type GoalCheck, type Plan, type Range } from '@/core';
 import type { Place } from '@/ui/lane/place';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
@@ -54,6 +54,7 @@ const ViewButton = dynamic(() => import('@/ui/shell/ViewButton').then((module) =
 export interface ShownExercise {
   readonly exercise: Exercise;
   readonly plan: Plan;
+  readonly check: GoalCheck;
   readonly pass: number;
   readonly caret: Place;
   readonly remark: string | null;
@@ -88,8 +89,7 @@ interface TopProps {
 
 /** Title and goal over the lane, and what a pasted text left to be asked. */
 export const BenchTop = memo(function BenchTop({ shown, exerciseId, hands, onTab, router }: TopProps) {
-  const { exercise, plan } = shown;
-  const check = useMemo(() => checkGoal(exercise.goal, plan.analysis), [exercise.goal, plan]);
+  const { exercise, check } = shown;
   return (
     <>
       <GoalLine
@@ -122,34 +122,20 @@ interface UnderProps {
 /** What stands under the lane: the note or the marked slots, what the exercise trains, and one question at a time. */
 export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
   const { shown, hands, tab, onTab, onPass, onMark, onLetGo } = props;
-  const { exercise, plan, pass, caret, remark, range, pinned, playing } = shown;
+  const { exercise, plan, check, pass, caret, remark, range, pinned, playing } = shown;
   const { passage } = exercise;
   const player = usePlayer();
   const view = useView();
   const isPainted = usePainted();
-  const check = useMemo(() => checkGoal(exercise.goal, plan.analysis), [exercise.goal, plan]);
+  const about = { passage, plan, pass, caret, remark, apply: hands.apply };
   return (
     <>
       {range ? (
-        <RangeStrip
-          passage={passage}
-          plan={plan}
-          pass={pass}
-          range={range}
-          caret={caret}
-          remark={remark}
-          apply={hands.apply}
-          onDone={onLetGo}
-        />
+        <RangeStrip {...about} range={range} onDone={onLetGo} />
       ) : (
         <NoteStrip
-          passage={passage}
-          plan={plan}
-          pass={pass}
-          caret={caret}
+          {...about}
           note={noteAt(passage, caret.ticks, caret.string)}
-          remark={remark}
-          apply={hands.apply}
           onMark={() => onMark(caret.ticks)}
         />
       )}
