@@ -90,58 +90,52 @@ export interface PulseSolution {
   readonly otherCost: (index: number, stroke: Stroke) => Weight & { readonly start: 0 };
 }
 
-/** One way to swing: strokes pass by pass, and what they cost with one pick perhaps locked otherwise. */
-function swing(picks: readonly Pick[], grid: PulseGrid, start: Stroke, cycle: boolean) {
-  const { passes } = grid;
+/** One way to swing: what it costs, and what it would with one pick locked otherwise. */
+interface Swing {
+  readonly weight: Weight;
+  readonly turned: (index: number, stroke: Stroke) => Weight;
+}
+
+/** `given` holds the strokes of the pulse pass by pass. */
+function swing(picks: readonly Pick[], given: readonly Stroke[], cycle: boolean): Swing {
   const count = picks.length;
-  const table = Array.from({ length: passes }, (_, pass) =>
-    picks.map((pick) => grid.strokeAt(pick.onsetTicks, pass, start)),
-  );
-  const given = (at: number, pass: number) => table[pass]![at]!;
-  const total = count * passes;
+  const total = given.length;
+  const passes = total / count;
+  const strokes = given.map((stroke, place) => picks[place % count]!.lock ?? stroke);
+  const off = new Int32Array(count);
+  for (let place = 0; place < total; place++) if (strokes[place] !== given[place]) off[place % count]!++;
+  /** Crossings from a place to the next, with one pick turned perhaps. */
+  const crossed = (place: number, index: number, stroke: Stroke): number => {
+    const next = place + 1 === total ? 0 : place + 1;
+    const [a, b] = [place % count, next % count];
+    const [from, to] = [a === index ? stroke : strokes[place]!, b === index ? stroke : strokes[next]!];
+    return crossingsBetween(picks[a]!, from, picks[b]!, to);
+  };
   const pairs = cycle ? total : total - 1;
-  const weigh = (stroke: (at: number, pass: number) => Stroke, from: number, to: number): number => {
+  const none = -1;
+  const sum = (index: number, stroke: Stroke) => {
     let crossings = 0;
-    for (let pair = from; pair < to; pair++) {
-      const place = modulo(pair, total);
-      const next = (place + 1) % total;
-      const [a, b] = [place % count, next % count];
-      crossings += crossingsBetween(
-        picks[a]!,
-        stroke(a, Math.floor(place / count)),
-        picks[b]!,
-        stroke(b, Math.floor(next / count)),
-      );
-    }
+    for (let place = 0; place < pairs; place++) crossings += crossed(place, index, stroke);
     return crossings;
   };
-  const plain = (at: number, pass: number) => picks[at]!.lock ?? given(at, pass);
-  const offIn = (at: number, stroke: Stroke | null) => {
-    let off = 0;
-    for (let pass = 0; pass < passes; pass++) if ((stroke ?? plain(at, pass)) !== given(at, pass)) off++;
-    return off;
-  };
-  let breaks = 0;
-  for (let at = 0; at < count; at++) breaks += offIn(at, null);
-  const crossings = weigh(plain, 0, pairs);
+  const breaks = off.reduce((all, one) => all + one, 0);
+  const crossings = sum(none, 'down');
   return {
     weight: { breaks: breaks / passes, crossings: crossings / passes },
-    turned: (index: number, stroke: Stroke): Weight => {
-      const turned = (at: number, pass: number) => (at === index ? stroke : plain(at, pass));
-      // Only what touches the pick changes, in each pass; short figures are weighed whole.
+    turned: (index, stroke) => {
       let change = 0;
-      if (count < 3) change = weigh(turned, 0, pairs) - crossings;
-      else
-        for (let pass = 0; pass < passes; pass++) {
-          const place = pass * count + index;
-          const from = cycle ? place - 1 : Math.max(0, place - 1);
-          const to = cycle ? place + 1 : Math.min(pairs, place + 1);
-          change += weigh(turned, from, to) - weigh(plain, from, to);
-        }
-      return {
-        breaks: (breaks - offIn(index, null) + offIn(index, stroke)) / passes,
-        crossings: (crossings + change) / passes,
-      };
+      let offNow = 0;
+      for (let place = index; place < total; place += count) {
+        if (given[place] !== stroke) offNow++;
+        // Only what touches the pick changes.
+        if (count < 3) continue;
+        const before = place === 0 ? total - 1 : place - 1;
+        if (before < pairs) change += crossed(before, index, stroke) - crossed(before, none, stroke);
+        if (place < pairs) change += crossed(place, index, stroke) - crossed(place, none, stroke);
+      }
+      // Short figures are weighed whole: there both neighbours may be the pick itself.
+      if (count < 3) change = sum(index, stroke) - crossings;
+      return { breaks: (breaks - off[index]! + offNow) / passes, crossings: (crossings + change) / passes };
     },
   };
 }
@@ -154,7 +148,10 @@ export function solvePulse(
   cycle: boolean,
 ): PulseSolution {
   const grid = pulseGrid(passage, { ...policy, loop: cycle });
-  const swings = { down: swing(counted, grid, 'down', cycle), up: swing(counted, grid, 'up', cycle) };
+  const down: Stroke[] = [];
+  for (let pass = 0; pass < grid.passes; pass++)
+    for (const pick of counted) down.push(grid.strokeAt(pick.onsetTicks, pass, 'down'));
+  const swings = { down: swing(counted, down, cycle), up: swing(counted, down.map(otherStroke), cycle) };
   const auto = policy.start === 'auto';
   const upIsBetter = compareWeights(swings.up.weight, swings.down.weight) < 0;
   const start: Stroke = policy.start === 'auto' ? (upIsBetter ? 'up' : 'down') : policy.start;
@@ -172,8 +169,11 @@ export function solvePulse(
     strokeOf: (pick, pass) => pick.lock ?? given(pick, pass),
     isOff: (pick, pass) => pick.lock !== null && pick.lock !== given(pick, pass),
     otherCost: (index, stroke) => {
-      const ways = [mine.turned(index, stroke), ...(auto ? [rival.turned(index, stroke)] : [])];
-      const best = ways.reduce((least, way) => (compareWeights(way, least) < 0 ? way : least));
+      let best = mine.turned(index, stroke);
+      if (auto) {
+        const way = rival.turned(index, stroke);
+        if (compareWeights(way, best) < 0) best = way;
+      }
       return {
         breaks: best.breaks - mine.weight.breaks,
         start: 0,

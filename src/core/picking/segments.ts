@@ -1,16 +1,14 @@
 /** Strokes for a row of picks: a line, a line tied to a pick before or after it, or a cycle over its full period. */
 import type { Stroke } from '../passage/passage';
-import { crossingsBetween, stringsFloorward } from './geometry';
-import { strokeFor, type PickingPolicy } from './policy';
+import type { PickingPolicy } from './policy';
 import { ownCost, tiersOf, transitionCost, type Tier, type WeighedPick } from './tiers';
 import {
   bestPaths,
+  bestPathsTwice,
   compareCosts,
   compareTies,
-  leastMarginals,
-  marginalsByFirst,
-  sweepsBackward,
-  type Marginals,
+  sweep,
+  waysThrough,
   type Path,
   type Trellis,
 } from './trellis';
@@ -33,65 +31,29 @@ export interface SolvedSegment {
   readonly startYielded: boolean;
 }
 
-/** Edges of the policies that go by breaks alone: the hot path of the whole application. */
-function plainEdges(
-  picks: readonly SegmentPick[],
+/** The transitions from one pick to another by the tiers of the policy, written after those of the blocks before. */
+function writeBlock(
+  from: SegmentPick,
+  to: SegmentPick,
   policy: PickingPolicy,
-  cycle: boolean,
-): Pick<Trellis, 'edges' | 'breaks'> {
-  const n = picks.length;
-  const width = 3;
-  const edges = new Int32Array(n * 4 * width);
-  const breaks = new Uint8Array(n * 4);
-  for (let i = cycle ? 0 : 1; i < n; i++) {
-    const to = picks[i]!;
-    const from = picks[i === 0 ? n - 1 : i - 1]!;
-    const isSingle = from.thinnest === from.thickest && to.thinnest === to.thickest;
-    let floorward = from.thinnest - to.thinnest;
-    for (let a = 0; a < 2; a++)
-      for (let b = 0; b < 2; b++) {
-        const at = (i * 2 + a) * 2 + b;
-        // The strings between two single-string picks are the same whatever their strokes.
-        if (!isSingle) floorward = stringsFloorward(from, STROKES[a]!, to, STROKES[b]!);
-        breaks[at] = strokeFor(policy, floorward, STROKES[a]!) === STROKES[b] ? 0 : 1;
-        edges[at * width] = breaks[at]!;
-        edges[at * width + 2] = crossingsBetween(from, STROKES[a]!, to, STROKES[b]!);
-      }
-  }
-  return { edges, breaks };
-}
-
-/** Dearer than any solution, so that a slurred note never forgets its stroke. */
-const FORBIDDEN = 1_000_000;
-
-/** Costs of one transition by its states, and where it departs from the rules. */
-interface EdgeBlock {
-  readonly edges: Int32Array;
-  readonly breaks: Uint8Array;
-}
-
-/** The transitions from one pick to another by the tiers of the policy. */
-function edgeBlock(from: SegmentPick, to: SegmentPick, policy: PickingPolicy, states: number): EdgeBlock {
+  states: number,
+  edges: number[],
+  breaks: number[],
+): void {
   const tiers = tiersOf(policy);
-  const width = tiers.length + 1;
-  const slursTier = tiers.indexOf('slurs');
-  const edges = new Int32Array(states * states * width);
-  const breaks = new Uint8Array(states * states);
   for (let a = 0; a < states; a++)
     for (let b = 0; b < states; b++) {
-      const edge = a * states + b;
-      const fromStroke = STROKES[a % 2]!;
       if (b >= 2) {
-        if (b % 2 !== a % 2) edges[edge * width] = FORBIDDEN;
-        else if (slursTier >= 0) edges[edge * width + slursTier] = 1;
+        for (const tier of tiers) edges.push(Number(tier === 'slurs'));
+        edges.push(0);
+        breaks.push(0);
         continue;
       }
-      const one = { from, fromStroke, to, toStroke: STROKES[b]! };
-      tiers.forEach((tier, t) => (edges[edge * width + t] = transitionCost(policy, tier, one)));
-      edges[edge * width + tiers.length] = transitionCost(policy, 'crossings', one);
-      breaks[edge] = transitionCost(policy, 'breaks', one);
+      const one = { from, fromStroke: STROKES[a % 2]!, to, toStroke: STROKES[b]! };
+      for (const tier of tiers) edges.push(transitionCost(policy, tier, one));
+      edges.push(transitionCost(policy, 'crossings', one));
+      breaks.push(transitionCost(policy, 'breaks', one));
     }
-  return { edges, breaks };
 }
 
 /** All that the costs of a transition depend on, as one number; strings are below 16. */
@@ -100,35 +62,30 @@ function transitionKey(from: SegmentPick, to: SegmentPick): number {
   return strings * 4 + Number(to.onBeat === true) * 2 + Number(to.runsOn === true);
 }
 
-/**
- * Edges by the tiers of the policy. States 2 and 3 are slurred after a downstroke and after an upstroke. Transitions that
- * are alike are reckoned once.
- */
-function tieredEdges(
+/** The transitions of a row of picks. States 2 and 3 are slurred after a downstroke and after an upstroke. */
+function transitionsOf(
   picks: readonly SegmentPick[],
   policy: PickingPolicy,
-  cycle: boolean,
   states: number,
-): Pick<Trellis, 'edges' | 'breaks'> {
+): Pick<Trellis, 'blockOf' | 'edges' | 'breaks'> {
   const n = picks.length;
-  const size = states * states;
-  const width = tiersOf(policy).length + 1;
-  const edges = new Int32Array(n * size * width);
-  const breaks = new Uint8Array(n * size);
-  const known = new Map<number, EdgeBlock>();
-  for (let i = cycle ? 0 : 1; i < n; i++) {
+  const blockOf = new Int32Array(n);
+  const known = new Map<number, number>();
+  const edges: number[] = [];
+  const breaks: number[] = [];
+  for (let i = 0; i < n; i++) {
     const to = picks[i]!;
     const from = picks[i === 0 ? n - 1 : i - 1]!;
     const key = transitionKey(from, to);
     let block = known.get(key);
-    if (!block) {
-      block = edgeBlock(from, to, policy, states);
+    if (block === undefined) {
+      block = known.size;
       known.set(key, block);
+      writeBlock(from, to, policy, states, edges, breaks);
     }
-    edges.set(block.edges, i * size * width);
-    breaks.set(block.breaks, i * size);
+    blockOf[i] = block;
   }
-  return { edges, breaks };
+  return { blockOf, edges: Int32Array.from(edges), breaks: Uint8Array.from(breaks) };
 }
 
 function buildTrellis(
@@ -140,13 +97,11 @@ function buildTrellis(
   const n = picks.length;
   const tiers = tiersOf(policy);
   const states = picks.some((pick) => pick.maySlur) ? 4 : 2;
-  const isPlain = tiers.length === 2;
-  const { edges, breaks } = isPlain
-    ? plainEdges(picks, policy, cycle)
-    : tieredEdges(picks, policy, cycle, states);
   const allowed = new Uint8Array(n * states);
+  const statesOf = new Uint8Array(n);
   for (let i = 0; i < n; i++) {
     const { lock, maySlur } = picks[i]!;
+    statesOf[i] = maySlur === true ? states : 2;
     for (let b = 0; b < states; b++)
       allowed[i * states + b] =
         b >= 2 ? Number(maySlur === true) : Number(lock === null || lock === STROKES[b]);
@@ -162,7 +117,15 @@ function buildTrellis(
     // In an open line the start holds like a lock on the first pick; a lock there goes before it.
     if (!cycle && picks[0]!.lock === null) allowed[off] = 0;
   }
-  return { picks: n, states, tiers: tiers.length, edges, breaks, allowed, firstCosts };
+  return {
+    picks: n,
+    states,
+    tiers: tiers.length,
+    ...transitionsOf(picks, policy, states),
+    allowed,
+    statesOf,
+    firstCosts,
+  };
 }
 
 /** Picks the best of several paths of one length; with an automatic start crossings decide before the ties do. */
@@ -195,8 +158,8 @@ export function solveSegment(
   const tiers = tiersOf(policy);
   const startTier = tiers.indexOf('start');
   const auto = start === 'auto';
-  const sweeps = sweepsBackward(trellis, 1, cycle);
-  const paths = bestPaths(trellis, sweeps, 1);
+  const sweeps = sweep(trellis, cycle);
+  const paths = bestPaths(trellis, sweeps);
   let best = bestOf(trellis, paths, auto, cycle);
   let rivals = paths;
   let passCount = 1;
@@ -204,18 +167,19 @@ export function solveSegment(
   // after the start, which happens once.
   const canGain = startTier < tiers.length - 1 || picks.every((pick) => pick.lock === null);
   if (cycle && canGain && best.cost.some((tier) => tier > 0)) {
-    const twice = bestPaths(trellis, sweepsBackward(trellis, 2, true), 2);
+    const twice = bestPathsTwice(trellis, sweeps);
     const bestTwice = bestOf(trellis, twice, auto, true);
     if (compareCosts(aPass(bestTwice.cost, 2, startTier), best.cost) < 0)
       [best, rivals, passCount] = [bestTwice, twice, 2];
   }
   const n = picks.length;
-  const width = tiers.length + 1;
-  const tables = marginalsByFirst(trellis, cycle, sweeps);
-  const through = leastMarginals(trellis, tables);
-  const cost = aPass(best.cost, passCount, startTier);
-  const crossingsAPass = best.figure / passCount;
+  const cost = [...aPass(best.cost, passCount, startTier), best.figure / passCount];
   const breaksTier = tiers.indexOf('breaks');
+  const ways = new Int32Array(2 * (tiers.length + 1));
+  const way = new Float64Array(tiers.length + 1);
+  // Two passes by turns can differ from one again and again only where something counts after the start.
+  const byTurns = cycle && startTier < tiers.length - 1;
+  const otherCost = tiers.length === 2 ? plainCost : tieredCost;
   const passes: (Stroke | null)[][] = [];
   const otherCosts: (CostOfOtherChoice | null)[][] = [];
   for (let pass = 0; pass < passCount; pass++) {
@@ -228,21 +192,9 @@ export function solveSegment(
         others[i] = null;
         continue;
       }
-      const turned = i * trellis.states + 1 - state;
-      if (cycle && startTier < tiers.length - 1) {
-        others[i] = costFrom(tiers, leastOfTwo(tables, turned, width, startTier), cost, crossingsAPass);
-        continue;
-      }
-      const at = turned * width;
-      // Written out where there are but two tiers: the hot path of the whole application.
-      others[i] =
-        tiers.length === 2
-          ? {
-              breaks: through[at + breaksTier]! - cost[breaksTier]!,
-              start: through[at + startTier]! - cost[startTier]!,
-              crossings: through[at + tiers.length]! - crossingsAPass,
-            }
-          : costFrom(tiers, through.subarray(at, at + width), cost, crossingsAPass);
+      const count = waysThrough(trellis, sweeps, i, 1 - state, ways);
+      leastWay(ways, count, byTurns, startTier, way);
+      others[i] = otherCost(tiers, way, cost);
     }
     passes.push(strokes);
     otherCosts.push(others);
@@ -262,35 +214,42 @@ export function solveSegment(
   };
 }
 
-/** Costs a pass of the best way through a state: one pass again and again, or two by turns, of which the first counts for the start. */
-function leastOfTwo(tables: readonly Marginals[], state: number, width: number, startTier: number): number[] {
-  const ways = tables.filter(({ filled }) => filled[state] === 1);
-  const from = state * width;
-  const value = (one: Int32Array, other: Int32Array, t: number) =>
-    t === startTier ? one[from + t]! : (one[from + t]! + other[from + t]!) / 2;
-  let [best, bestOther] = [ways[0]!.costs, ways[0]!.costs];
-  for (const { costs: one } of ways)
-    for (const { costs: other } of ways) {
+/**
+ * Writes the best of one or two ways round, as costs a pass, into `least`: one again and again or, `byTurns`, also two in
+ * turn, of which the first counts for the start.
+ */
+function leastWay(ways: Int32Array, count: number, byTurns: boolean, startTier: number, least: Float64Array) {
+  const width = least.length;
+  for (let t = 0; t < width; t++) least[t] = ways[t]!;
+  if (count < 2) return;
+  const value = (one: number, other: number, t: number) =>
+    t === startTier ? ways[one * width + t]! : (ways[one * width + t]! + ways[other * width + t]!) / 2;
+  for (let one = 0; one < 2; one++)
+    for (let other = 0; other < 2; other++) {
+      if (one === other ? one === 0 : !byTurns) continue;
       let order = 0;
       // The last of a row is the figure that is carried along.
-      for (let t = 0; t < width - 1 && order === 0; t++)
-        order = value(one, other, t) - value(best, bestOther, t);
-      if (order < 0) [best, bestOther] = [one, other];
+      for (let t = 0; t < width - 1 && order === 0; t++) order = value(one, other, t) - least[t]!;
+      if (order >= 0) continue;
+      for (let t = 0; t < width; t++) least[t] = value(one, other, t);
     }
-  return Array.from({ length: width }, (_, t) => value(best, bestOther, t));
 }
 
-/** What some costs are more than the answer's. */
-function costFrom(
+/** What a way costs more than the answer, where a policy goes by breaks alone: the hot path of the whole application. */
+function plainCost(_: readonly Tier[], way: ArrayLike<number>, cost: readonly number[]): CostOfOtherChoice {
+  return { breaks: way[0]! - cost[0]!, start: way[1]! - cost[1]!, crossings: way[2]! - cost[2]! };
+}
+
+/** What a way costs more than the answer, tier by tier. */
+function tieredCost(
   tiers: readonly Tier[],
   way: ArrayLike<number>,
   cost: readonly number[],
-  crossings: number,
 ): CostOfOtherChoice {
   const more: Partial<Record<Tier, number>> & { breaks: number; start: number; crossings: number } = {
     breaks: 0,
     start: 0,
-    crossings: way[tiers.length]! - crossings,
+    crossings: way[tiers.length]! - cost[tiers.length]!,
   };
   for (let t = 0; t < tiers.length; t++) more[tiers[t]!] = way[t]! - cost[t]!;
   return more;

@@ -99,9 +99,11 @@ function badExit(
 const FOLLOWED = new Map<Rule, StrokeReason>();
 
 function followed(rule: Rule): StrokeReason {
-  const known = FOLLOWED.get(rule) ?? { code: 'rule', rule, seam: false };
-  FOLLOWED.set(rule, known);
-  return known;
+  const known = FOLLOWED.get(rule);
+  if (known) return known;
+  const reason: StrokeReason = { code: 'rule', rule, seam: false };
+  FOLLOWED.set(rule, reason);
+  return reason;
 }
 
 function reasonFrom(
