@@ -11,6 +11,18 @@ const SCHEMA_FILE = 'docs/project-file.schema.json';
 const STAMP = { revision: 1, createdAt: '2026-01-05', updatedAt: '2026-01-05', deviceId: 'd' };
 const demo = writeProject(demoProject());
 
+function withoutFields(records: readonly object[], fields: readonly string[]): object[] {
+  return records.map((record) =>
+    Object.fromEntries(Object.entries(record).filter(([field]) => !fields.includes(field))),
+  );
+}
+
+/** The demo as a file without recipes gives it. */
+function demoBefore4() {
+  const project = demoProject();
+  return { ...project, exercises: project.exercises.map((one) => ({ ...one, recipe: null })) };
+}
+
 describe('project files', () => {
   it('come back equal', () => {
     expect(readProject(demo)).toEqual({ project: demoProject(), problems: [] });
@@ -26,29 +38,33 @@ describe('project files', () => {
     const old = {
       ...file,
       version: 1,
-      exercises: file.exercises.map(
-        ({ origin: _o, cues: _c, hand: _h, ...kept }: { origin?: unknown; cues?: unknown; hand?: unknown }) =>
-          kept,
-      ),
+      exercises: withoutFields(file.exercises, ['origin', 'cues', 'hand', 'recipe']),
       ladders: [{ ...STAMP, id: 'l', exerciseId: 'e', playerId: 'me', startBpm: 72 }],
     };
     expect(readProject(JSON.stringify(old)).project).toEqual({
-      ...demoProject(),
+      ...demoBefore4(),
       ladders: [{ ...DEFAULT_LADDER, ...old.ladders[0], goalBpm: null }],
     });
   });
 
-  it('of version 2 get a hand of which nothing is said', () => {
-    const file = JSON.parse(demo) as { exercises: { hand?: unknown }[] };
-    const old = { ...file, version: 2, exercises: file.exercises.map(({ hand: _h, ...kept }) => kept) };
-    expect(readProject(JSON.stringify(old)).project).toEqual(demoProject());
+  it.each([
+    [2, ['hand', 'recipe']],
+    [3, ['recipe']],
+  ])('of version %i get what came since, of which nothing is said', (version, since) => {
+    const file = JSON.parse(demo) as { exercises: object[]; players: { setup: object }[] };
+    const players = file.players.map((player) => ({
+      ...player,
+      setup: withoutFields([player.setup], ['stretchLimitMm'])[0],
+    }));
+    const old = { ...file, version, players, exercises: withoutFields(file.exercises, since) };
+    expect(readProject(JSON.stringify(old)).project).toEqual(demoBefore4());
   });
 
   it.each([
     ['cut in half', demo.slice(0, demo.length / 2), 'cutOff'],
     ['no JSON', 'e|--5--|', 'notJson'],
     ['another JSON', '{"notes":[]}', 'notAProject'],
-    ['of a newer version', demo.replace('"version": 3', '"version": 4'), 'newerVersion'],
+    ['of a newer version', demo.replace('"version": 4', '"version": 5'), 'newerVersion'],
     ['changed by hand', demo.replace('"fret": 8', '"fret": 9'), 'inconsistent'],
     ['with a fret beyond the neck', demo.replace('"fret": 8', '"fret": 80'), 'badField'],
     ['with an unknown field', demo.replace('"exportedAt"', '"colour": 1, "exportedAt"'), 'badField'],
@@ -84,7 +100,7 @@ describe('project files', () => {
     for (const [from, to] of [
       ['"fret": 8', '"fret": 80'],
       ['"stroke": "down"', '"stroke": "left"'],
-      ['"version": 3', '"version": "three"'],
+      ['"version": 4', '"version": "four"'],
     ] as const)
       expect(validate(JSON.parse(demo.replace(from, to)))).toBe(false);
   });

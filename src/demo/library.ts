@@ -2,6 +2,7 @@
 import {
   DEFAULT_LADDER,
   DEFAULT_SETUP,
+  emptyPassage,
   ME,
   newExercise,
   passageHash,
@@ -16,8 +17,10 @@ import {
   type PlayerRecord,
   type Project,
 } from '@/core';
+import { applyRecipe } from '@/core/compose';
 import { seededSources } from '@/storage/sources';
 import { DEMO_EXERCISES, DEMO_LADDERS, DEMO_PLAYERS, fingerAt, type DemoExercise } from './exercises';
+import { DEMO_RECIPES, type DemoRecipe } from './recipes';
 
 const DEMO_SEED = 20_260_105;
 const DEMO_START = Date.UTC(2026, 0, 5, 16, 30);
@@ -57,13 +60,31 @@ function exerciseOf(demo: DemoExercise, newId: () => string): Exercise {
   };
 }
 
+function exerciseByRecipe(demo: DemoRecipe, newId: () => string): Exercise {
+  const passage = { ...emptyPassage(), subdivision: demo.subdivision };
+  const applied = applyRecipe(newExercise(demo.title, passage), demo.recipe, DEFAULT_SETUP);
+  if ('fault' in applied)
+    throw new Error(`The demo's recipe “${demo.title}” gives nothing: ${applied.fault.code}`);
+  return {
+    ...applied.exercise,
+    policy: { ...demo.policy, loop: demo.recipe.goesRound },
+    goal: demo.goal,
+    alsoTrains: demo.alsoTrains,
+    startBpm: demo.startBpm,
+    studentNotes: demo.notes.map(({ text }) => ({ id: newId(), text, pinnedTo: null })),
+  };
+}
+
 /** The demo library, the same each time. */
 export function demoProject(): Project {
   const { newId } = seededSources(DEMO_SEED, DEMO_START);
   const deviceId = newId();
   const stamp = () => ({ id: newId(), revision: 1, createdAt: STAMP_TIME, updatedAt: STAMP_TIME, deviceId });
-  const made = DEMO_EXERCISES.map((demo): { record: ExerciseRecord; passage: Passage } => {
-    const { passage, ...fields } = exerciseOf(demo, newId);
+  const exercises = [
+    ...DEMO_EXERCISES.map((demo) => exerciseOf(demo, newId)),
+    ...DEMO_RECIPES.map((demo) => exerciseByRecipe(demo, newId)),
+  ];
+  const made = exercises.map(({ passage, ...fields }): { record: ExerciseRecord; passage: Passage } => {
     return {
       record: { ...stamp(), ...fields, passageHash: passageHash(passage), archivedAt: null },
       passage,

@@ -76,6 +76,23 @@ export class Database extends Dexie {
   }
 }
 
+/** Gives every set-up a limit of stretch, also those that undo and redo bring back. */
+async function withStretchLimits(transaction: import('dexie').Transaction): Promise<void> {
+  const { stretchLimitMm } = DEFAULT_SETUP;
+  const complete = (fields: object | null) => {
+    const { setup } = (fields ?? {}) as { setup?: object };
+    if (setup) Object.assign(setup, { stretchLimitMm, ...setup });
+  };
+  await transaction.table('players').toCollection().modify(complete);
+  await transaction
+    .table('log')
+    .toCollection()
+    .modify((entry: { changes: { table: string; before: object | null; after: object | null }[] }) => {
+      for (const { table, before, after } of entry.changes)
+        if (table === 'players') [before, after].forEach(complete);
+    });
+}
+
 interface Version {
   readonly version: number;
   readonly stores: Record<string, string>;
@@ -147,6 +164,15 @@ export const VERSIONS: readonly Version[] = [
     version: 4,
     stores: {},
     upgrade: (transaction) => addFields(transaction, { exercises: { hand: OPEN_HAND } }),
+  },
+  {
+    // An exercise may keep the recipe of its notes; a hand has a limit of stretch.
+    version: 5,
+    stores: {},
+    upgrade: async (transaction) => {
+      await addFields(transaction, { exercises: { recipe: null } });
+      await withStretchLimits(transaction);
+    },
   },
 ];
 

@@ -5,6 +5,7 @@ import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import {
   DEFAULT_LADDER,
+  DEFAULT_SETUP,
   emptyPassage,
   newExercise,
   passageHash,
@@ -242,13 +243,15 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     for (const one of VERSIONS.filter((candidate) => candidate.version <= version))
       old.version(one.version).stores(one.stores);
     const passage = putNote(emptyPassage(), 0, 2, 7);
-    const { passage: _, origin, cues, hand: _h, ...fields } = newExercise('Kept', passage);
-    const since3 = version < 3 ? {} : { origin, cues };
+    const { passage: _, origin, cues, hand, recipe: _r, ...fields } = newExercise('Kept', passage);
+    const since3 = { ...(version < 3 ? {} : { origin, cues }), ...(version < 4 ? {} : { hand }) };
     const ladderSince3 = version < 3 ? {} : { ...DEFAULT_LADDER, goalBpm: null };
     const stamp = { revision: 1, createdAt: '', updatedAt: '', deviceId: 'd' };
     await old
       .table('exercises')
       .add({ ...fields, ...since3, ...stamp, id: 'a', passageHash: passageHash(passage), archivedAt: null });
+    const { stretchLimitMm: _s, ...setup } = DEFAULT_SETUP;
+    await old.table('players').add({ ...stamp, id: 'p', name: 'Early', setup });
     await old.table('passages').add({ hash: passageHash(passage), passage });
     await old
       .table('ladders')
@@ -265,6 +268,7 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
       startBpm: 72,
       goalBpm: null,
     });
+    expect((await now.players.get('p'))?.setup).toEqual(DEFAULT_SETUP);
     await step(now, 'a', 'undo');
     expect((await now.exercises.get('a'))?.title).toBe('Earlier');
     now.close();

@@ -1,4 +1,5 @@
 /** An exercise: a passage with its goal, its policy and what the teacher says about it. */
+import type { KeptRecipe } from '../compose/recipe';
 import type { Passage, Stroke } from '../passage/passage';
 import type { PickingPolicy } from '../picking/policy';
 import type { Direction } from '../picking/changes';
@@ -58,6 +59,8 @@ export interface Exercise {
   readonly sourceText: string;
   /** What reading that text left to be asked. */
   readonly question: OpenQuestion | null;
+  /** How its notes were worked out; null where they were written. */
+  readonly recipe: KeptRecipe | null;
   /** The file it was read from, with what was not taken over; null when it was made here. */
   readonly origin: Origin | null;
 }
@@ -106,6 +109,7 @@ export function newExercise(title: string, passage: Passage, sourceText = ''): E
     hand: OPEN_HAND,
     sourceText,
     question: null,
+    recipe: null,
     origin: null,
   };
 }

@@ -15,6 +15,9 @@ export const MAX_STRINGS = 9;
 /** The highest fret that a passage may use; guitars with more do not exist in ordinary use. */
 export const MAX_FRET = 30;
 
+/** The highest fret that a capo is put on. */
+export const MAX_CAPO = 12;
+
 /** What belongs to a player's hands and instrument; an argument of the core, never a global. */
 export interface Setup {
   readonly handedness: 'right' | 'left';
@@ -22,10 +25,21 @@ export interface Setup {
   readonly stringSpacingMm: number;
   /** Vibrating length of the open string, in mm. */
   readonly scaleLengthMm: number;
+  /** The widest stretch from the first finger to the fourth that this hand should be asked for, in mm. */
+  readonly stretchLimitMm: number;
 }
 
-/** 10.5 mm at the pick on a six-string electric and a 648 mm scale: common practice, no source. */
-export const DEFAULT_SETUP: Setup = { handedness: 'right', stringSpacingMm: 10.5, scaleLengthMm: 648 };
+/** Limits of a stretch limit, in mm: a child's hand low on the neck, and more than a wide hand spans. */
+export const MIN_STRETCH_MM = 60;
+export const MAX_STRETCH_MM = 200;
+
+/** 10.5 mm at the pick on a six-string electric, a 648 mm scale, frets 1 to 5 within reach: common practice, no source. */
+export const DEFAULT_SETUP: Setup = {
+  handedness: 'right',
+  stringSpacingMm: 10.5,
+  scaleLengthMm: 648,
+  stretchLimitMm: 128,
+};
 
 /**
  * The usual tuning for a number of strings: the thinnest `count` of six, or the six with low strings added.

@@ -1,5 +1,5 @@
 /** The exercise's notes as an immutable value. Everything else in the core is computed from it. */
-import type { Tuning } from '../instrument/instrument';
+import { pitchAt, type Tuning } from '../instrument/instrument';
 
 export type Stroke = 'down' | 'up';
 
@@ -38,6 +38,8 @@ export interface Note {
   /** Written in brackets: barely sounded. */
   readonly ghost?: true;
   readonly palmMute?: true;
+  /** Its stroke comes to rest on the next string and is lifted back from there. */
+  readonly restStroke?: true;
   readonly vibrato?: true;
   readonly bend?: Bend;
   /** A slide that begins before or goes on after the note, to or from no written fret. */
@@ -58,7 +60,10 @@ export interface LoopBounds {
 }
 
 export interface Passage {
+  /** Open strings without a capo. */
   readonly tuning: Tuning;
+  /** The fret of the capo, from which frets are counted. Absent: none. */
+  readonly capo?: number;
   readonly meter: Meter;
   /** Length of the incomplete bar before the first bar line; notes there have negative onsets. */
   readonly pickupTicks: number;
@@ -90,4 +95,9 @@ export function loopSpan(passage: Passage): LoopBounds {
 export function partAt(passage: Passage, ticks: number): 'lead-in' | 'loop' | 'ending' {
   const { startTicks, endTicks } = loopSpan(passage);
   return ticks < startTicks ? 'lead-in' : ticks >= endTicks ? 'ending' : 'loop';
+}
+
+/** The MIDI note number that a note sounds. */
+export function pitchOf({ tuning, capo = 0 }: Passage, { string, fret }: Pick<Note, 'string' | 'fret'>): number {
+  return pitchAt(tuning, string, fret) + capo;
 }

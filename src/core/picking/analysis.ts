@@ -89,7 +89,7 @@ function transition(
   const floorward = stringFrom - stringTo;
   const kind = kindOf(a.stroke, b.stroke, floorward);
   const skipped = Math.max(0, Math.abs(floorward) - 1);
-  const contact = contactOf(kind, skipped);
+  const contact = restsOn(passage, a, stringFrom) ? 'rest' : contactOf(kind, skipped);
   // One object a change, written out field by field: this is the hot path of an analysis.
   return {
     from,
@@ -110,6 +110,12 @@ function transition(
     seam: seamTicks !== null,
     gapTicks: b.pick.onsetTicks - a.pick.onsetTicks + (seamTicks ?? 0),
   };
+}
+
+/** Whether a rest stroke has a string to come to rest on. */
+function restsOn({ notes, tuning }: Passage, { pick, stroke }: StruckPick, string: number): boolean {
+  if (notes[pick.notes[0]!]!.restStroke !== true) return false;
+  return stroke === 'down' ? string > 1 : string < tuning.length;
 }
 
 /** Id of a pick's note on a string. */

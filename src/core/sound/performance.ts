@@ -2,10 +2,9 @@
  * What is heard when an exercise is played: clicks and notes against one line of ticks. 0 is where the first pass
  * begins, the count-in lies before it. Everything is a function of the tick, so playing can go on from anywhere.
  */
-import { pitchAt } from '../instrument/instrument';
 import type { ChangeKind } from '../picking/changes';
 import type { Strike } from '../picking/strikes';
-import { loopSpan, type Meter, type Note, type Passage } from '../passage/passage';
+import { loopSpan, pitchOf, type Meter, type Note, type Passage } from '../passage/passage';
 
 /** How a note is set sounding: by the pick, by a finger, by sliding, or hardly at all. */
 export type Attack = 'picked' | 'slurred' | 'slid' | 'muted' | 'dead';
@@ -103,13 +102,14 @@ function attackOf(note: Note): Attack {
 }
 
 /** The notes of one pass as they are heard. */
-export function soundingsOf({ tuning, notes }: Passage): Sounding[] {
+export function soundingsOf(passage: Passage): Sounding[] {
+  const { notes } = passage;
   const nextOnString = new Map<number, number>();
   const before = new Map<string, number>();
   const last = new Map<number, number>();
   for (const note of notes) {
     before.set(note.id, last.get(note.string) ?? -1);
-    last.set(note.string, pitchAt(tuning, note.string, note.fret));
+    last.set(note.string, pitchOf(passage, note));
   }
   return notes
     .toReversed()
@@ -122,7 +122,7 @@ export function soundingsOf({ tuning, notes }: Passage): Sounding[] {
         noteId: note.id,
         ticks: note.onsetTicks,
         durationTicks: Math.max(1, Math.min(note.durationTicks, struckAgain - note.onsetTicks)),
-        pitch: pitchAt(tuning, note.string, note.fret),
+        pitch: pitchOf(passage, note),
         string: note.string,
         attack,
         slidFrom: attack === 'slid' && from >= 0 ? from : null,

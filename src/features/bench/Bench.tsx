@@ -83,6 +83,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
   const { hands, where } = useBenchHands(session, exercise);
   const [chosenPass, setChosenPass] = useState(0);
   const [tab, setTab] = useState<TabId>(passage.notes.length === 0 ? 'notes' : 'strokes');
+  const [asked, setAsked] = useState(0);
   const plan = useMemo(() => planOf(passage, policy, player.setup), [passage, policy, player.setup]);
   const playing = usePlaying(session.id, exercise, plan);
   const { hands: playback } = playing;
@@ -116,6 +117,14 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
     { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => hands.step('redo') },
     { keys: ['l'], does: '', run: () => hands.setLoop(policy.loop !== true) },
     { keys: ['g'], does: '', run: (event) => focusLane(event.currentTarget) },
+    {
+      keys: ['o'],
+      does: '',
+      run: () => {
+        setTab('material');
+        setAsked((times) => times + 1);
+      },
+    },
     { keys: [' '], does: '', run: playback.toggle },
     { keys: [','], does: '', run: playing.slower },
     { keys: ['.'], does: '', run: playing.faster },
@@ -175,6 +184,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
         shown={round}
         hands={hands}
         tab={tab}
+        asked={asked}
         onTab={setTab}
         onPass={setChosenPass}
         onMark={begin}

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import {
@@ -9,6 +10,7 @@ import {
   type Exercise,
   type GoalCheck,
   type Plan,
+  type Range,
   type Setup,
 } from '@/core';
 import { Tabs } from '@/ui/controls/Tabs';
@@ -25,7 +27,7 @@ import { StudentPanel } from './StudentPanel';
 import { SPEED_NAMES, type Playing } from './usePlaying';
 
 /** The questions under the lane. */
-export type TabId = 'strokes' | 'motion' | 'notes' | 'goal' | 'student';
+export type TabId = 'strokes' | 'material' | 'motion' | 'notes' | 'goal' | 'student';
 
 const SideBySide = styled.div`
   display: grid;
@@ -44,12 +46,21 @@ interface BenchPanelsProps {
   readonly playing: Playing;
   readonly pass: number;
   readonly caret: Place;
+  readonly range: Range | null;
+  /** Counts how often the Material tab was asked for by its key. */
+  readonly asked: number;
   readonly tab: TabId;
   readonly onTab: (tab: TabId) => void;
   readonly onPass: (pass: number) => void;
   readonly onGo: (place: Place) => void;
   readonly edit: EditExercise;
 }
+
+// Knowledge of scales and chords is loaded when it is first asked for.
+const MaterialPanel = dynamic(
+  () => import('./material/MaterialPanel').then((module) => module.MaterialPanel),
+  { ssr: false },
+);
 
 /** How many things in a pasted text were not understood or not taken as written; lines that are no tab at all apart. */
 function notUnderstood(text: string): number {
@@ -59,7 +70,8 @@ function notUnderstood(text: string): number {
 
 /** One question at a time under the lane, its most telling figure on its tab. */
 export function BenchPanels(props: BenchPanelsProps) {
-  const { exercise, plan, check, setup, playing, pass, caret, tab, onTab, onPass, onGo, edit } = props;
+  const { exercise, plan, check, setup, playing, pass, caret, range, asked, tab, onTab, onPass, onGo, edit } =
+    props;
   const { passage, policy } = exercise;
   const view = useView();
   const { kinds } = plan.analysis.figures;
@@ -90,6 +102,21 @@ export function BenchPanels(props: BenchPanelsProps) {
               </SideBySide>
               <ComparePolicies exercise={exercise} setup={setup} edit={edit} onGo={onGo} />
             </>
+          ),
+        },
+        {
+          id: 'material',
+          name: 'Material',
+          figure: exercise.recipe ? 'by recipe' : 'by hand',
+          body: (
+            <MaterialPanel
+              exercise={exercise}
+              setup={setup}
+              range={range}
+              edit={edit}
+              onGo={onGo}
+              asked={asked}
+            />
           ),
         },
         {

@@ -113,6 +113,7 @@ interface UnderProps {
   readonly shown: ShownExercise;
   readonly hands: BenchHands;
   readonly tab: TabId;
+  readonly asked: number;
   readonly onTab: (tab: TabId) => void;
   readonly onPass: (pass: number) => void;
   readonly onMark: (ticks: number) => void;
@@ -121,7 +122,7 @@ interface UnderProps {
 
 /** What stands under the lane: the note or the marked slots, what the exercise trains, and one question at a time. */
 export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
-  const { shown, hands, tab, onTab, onPass, onMark, onLetGo } = props;
+  const { shown, hands, tab, asked, onTab, onPass, onMark, onLetGo } = props;
   const { exercise, plan, check, pass, caret, remark, range, pinned, playing } = shown;
   const { passage } = exercise;
   const player = usePlayer();
@@ -155,6 +156,8 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
           playing={playing}
           pass={pass}
           caret={caret}
+          range={range}
+          asked={asked}
           tab={tab}
           onTab={onTab}
           onPass={onPass}

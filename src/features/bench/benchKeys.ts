@@ -8,6 +8,7 @@ export const VIEW_KEYS: KeyGroup = {
     { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
     { keys: ['l'], does: 'Loop on or off' },
     { keys: ['g'], does: 'Go to the lane' },
+    { keys: ['o'], does: 'Go to the material: have the notes worked out' },
     { keys: ['?'], does: 'This sheet' },
   ],
 };

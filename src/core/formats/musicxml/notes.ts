@@ -1,7 +1,6 @@
 /** The written notes of a MusicXML measure. */
 import { Note as Spelled } from 'tonal';
-import { pitchAt } from '../../instrument/instrument';
-import type { Note, Passage, Stroke } from '../../passage/passage';
+import { pitchOf, type Note, type Passage, type Stroke } from '../../passage/passage';
 import type { WrittenPiece } from './measures';
 import { el, type XmlElement } from './xml';
 
@@ -194,7 +193,7 @@ export function noteElements(piece: WrittenPiece, staffName: StaffName, context:
   return piece.notes.map((note, at) =>
     el('note', [
       at > 0 ? el('chord') : null,
-      pitchElement(pitchAt(context.passage.tuning, note.string, note.fret)),
+      pitchElement(pitchOf(context.passage, note)),
       el('duration', value.ticks),
       piece.tiedFrom ? el('tie', null, { type: 'stop' }) : null,
       piece.tiedTo ? el('tie', null, { type: 'start' }) : null,

@@ -4,6 +4,7 @@ import { newExercise, MAX_BPM, MIN_BPM, type Exercise, type StudentNote } from '
 import { takeStrokes } from '../../exercise/taking';
 import {
   MAX_FRET,
+  MAX_CAPO,
   MAX_STRINGS,
   MIN_STRINGS,
   pitchAt,
@@ -52,7 +53,7 @@ function choosePart(score: XmlElement, left: LeftOut): { part: XmlElement; staff
   return chosen;
 }
 
-function tuningOf({ staffDetails, notes }: ReadPart): Tuning {
+function tuningOf({ staffDetails, notes }: ReadPart, capo: number): Tuning {
   const lines = numberOf(staffDetails, 'staff-lines');
   const tunings = childrenOf(staffDetails, 'staff-tuning');
   const count = Math.max(lines ?? 0, tunings.length, 0) || Math.max(6, ...notes.map((note) => note.string));
@@ -74,7 +75,7 @@ function tuningOf({ staffDetails, notes }: ReadPart): Tuning {
   // Without a tuning the pitches say it, string by string.
   for (const note of notes)
     if (note.pitch !== null && tunings.length === 0 && !open.has(note.string))
-      open.set(note.string, note.pitch - note.fret);
+      open.set(note.string, note.pitch - note.fret - capo);
   return usual.map((pitch, at) => open.get(at + 1) ?? pitch);
 }
 
@@ -95,6 +96,7 @@ function placeNotes(
   part: ReadPart,
   offset: number,
   tuning: Tuning,
+  capo: number,
   left: LeftOut,
 ): { notes: Note[]; strokes: Record<string, Stroke> } {
   const byPlace = new Map<string, ReadNote>();
@@ -113,7 +115,7 @@ function placeNotes(
   let mismatched = 0;
   const notes = inOrder.map((read, at): Note => {
     const id = `n${at + 1}`;
-    if (read.pitch !== null && read.pitch !== pitchAt(tuning, read.string, read.fret)) mismatched++;
+    if (read.pitch !== null && read.pitch !== pitchAt(tuning, read.string, read.fret) + capo) mismatched++;
     const place = `${read.onsetTicks}/${read.pitch}`;
     const other = part.marksElsewhere.get(place)?.[unisons.get(place) ?? 0];
     unisons.set(place, (unisons.get(place) ?? 0) + 1);
@@ -223,16 +225,18 @@ function read(score: XmlElement, fallbackTitle: string): ForeignReading {
   const left = new LeftOut();
   const { part: element, staff } = choosePart(score, left);
   const part = readPart(element, staff, left);
-  const tuning = tuningOf(part);
+  const capo = Math.max(0, Math.min(MAX_CAPO, numberOf(part.staffDetails, 'capo') ?? 0));
+  const tuning = tuningOf(part, capo);
   const meter = meterOf(part);
   const offset = pickupOf(element, part);
-  const { notes, strokes } = placeNotes(part, offset, tuning, left);
+  const { notes, strokes } = placeNotes(part, offset, tuning, capo, left);
   if (notes.length === 0) throw new RefusedScore('None of its notes has a string and fret that can be used.');
   const lengthTicks = Math.max(part.endTicks - offset, notes.at(-1)!.onsetTicks + 1);
   const loop = loopOf(part, offset, lengthTicks, left);
   const { subdivision, beatSubdivisions } = gridByBeat(notes, meter.beatTicks, MAX_SLOTS_PER_BEAT);
   const passage: Passage = {
     tuning,
+    ...(capo > 0 ? { capo } : {}),
     meter,
     pickupTicks: offset,
     subdivision,

@@ -50,9 +50,15 @@ function attributesOf(passage: Passage): XmlElement {
     el('staves', 2),
     el('clef', [el('sign', 'G'), el('line', 2), el('clef-octave-change', -1)], { number: 1 }),
     el('clef', [el('sign', 'TAB'), el('line', Math.ceil(passage.tuning.length / 2) + 2)], { number: 2 }),
-    el('staff-details', [el('staff-lines', passage.tuning.length), ...tuningElements(passage)], {
-      number: 2,
-    }),
+    el(
+      'staff-details',
+      [
+        el('staff-lines', passage.tuning.length),
+        ...tuningElements(passage),
+        passage.capo ? el('capo', passage.capo) : null,
+      ],
+      { number: 2 },
+    ),
   ]);
 }
 

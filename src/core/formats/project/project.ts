@@ -1,6 +1,7 @@
 /** Project files: the whole library, or a part of it, as versioned JSON. */
 import { OPEN_HAND } from '../../exercise/hand';
 import type { Project } from '../../exercise/records';
+import { DEFAULT_SETUP } from '../../instrument/instrument';
 import { passageHash } from '../../passage/hash';
 import { DEFAULT_LADDER } from '../../tempo/ladder';
 import { compareNotes, type Passage } from '../../passage/passage';
@@ -87,17 +88,29 @@ function withField(records: unknown, fields: Readonly<Record<string, unknown>>):
   );
 }
 
+/** Gives the set-up of every player a limit of stretch. */
+function withStretchLimit(players: unknown): unknown {
+  if (!Array.isArray(players)) return players;
+  return players.map((player: { setup?: unknown } | null) =>
+    player !== null && typeof player === 'object' && typeof player.setup === 'object'
+      ? { ...player, setup: { stretchLimitMm: DEFAULT_SETUP.stretchLimitMm, ...player.setup } }
+      : player,
+  );
+}
+
 /** A file of an older version in the shape of the current one; a damaged one goes on to the schema as it is. */
 function upToDate(value: object): unknown {
   const file = value as Record<string, unknown>;
-  if (file.version !== 1 && file.version !== 2) return file;
+  if (file.version !== 1 && file.version !== 2 && file.version !== 3) return file;
   return {
     ...file,
     version: PROJECT_VERSION,
     exercises: withField(file.exercises, {
       ...(file.version === 1 ? { origin: null, cues: null } : {}),
       hand: OPEN_HAND,
+      recipe: null,
     }),
+    players: withStretchLimit(file.players),
     ladders:
       file.version === 1 ? withField(file.ladders, { ...DEFAULT_LADDER, goalBpm: null }) : file.ladders,
   };

@@ -2,14 +2,22 @@
 import Joi from 'joi';
 import { GOAL_KINDS, GOAL_TECHNIQUES, MAX_BPM, MIN_BPM } from '../../exercise/exercise';
 import { GRIP_DEPTHS, MAX_EDGE_ANGLE, MOTIONS, PICK_PARTS } from '../../exercise/hand';
-import { MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
+import {
+  MAX_CAPO,
+  MAX_FRET,
+  MAX_STRETCH_MM,
+  MAX_STRINGS,
+  MIN_STRETCH_MM,
+  MIN_STRINGS,
+} from '../../instrument/instrument';
 import { POLICY_KINDS, RESTARTS } from '../../picking/policy';
 import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
+import { keptRecipeSchema } from './recipe';
 import { MAX_LADDER_PASSES, MAX_STEP_BPM, MIN_STEP_BPM } from '../../tempo/ladder';
 
 export const PROJECT_FORMAT = 'yardfell-project';
-/** Version 2 added the whole ladder and where an exercise came from, version 3 the hand; older files are brought up to date when read. */
-export const PROJECT_VERSION = 3;
+/** Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch; older files are brought up to date when read. */
+export const PROJECT_VERSION = 4;
 
 /** More than any exercise or library holds; what is larger is refused before it is looked at. */
 export const PROJECT_LIMITS = {
@@ -46,6 +54,7 @@ const note = Joi.object({
   dead: isTrue,
   ghost: isTrue,
   palmMute: isTrue,
+  restStroke: isTrue,
   vibrato: isTrue,
   bend: Joi.object({ semitones: orNull(Joi.number().min(0).max(12)), released: Joi.boolean().required() }),
   slideIn: Joi.string().valid('from below', 'from above'),
@@ -58,6 +67,7 @@ const passage = Joi.object({
     .min(MIN_STRINGS)
     .max(MAX_STRINGS)
     .required(),
+  capo: Joi.number().integer().min(1).max(MAX_CAPO),
   meter: Joi.object({
     beats: Joi.number().integer().min(1).max(32).required(),
     beatTicks: Joi.number().integer().min(840).max(53_760).required(),
@@ -155,6 +165,7 @@ const exercise = Joi.object({
   ),
   cues,
   hand: hand.required(),
+  recipe: orNull(keptRecipeSchema),
   origin: orNull(
     Joi.object({
       file: text(PROJECT_LIMITS.titleLength),
@@ -171,6 +182,7 @@ const player = Joi.object({
     handedness: Joi.string().valid('right', 'left').required(),
     stringSpacingMm: Joi.number().min(5).max(20).required(),
     scaleLengthMm: Joi.number().min(300).max(1000).required(),
+    stretchLimitMm: Joi.number().min(MIN_STRETCH_MM).max(MAX_STRETCH_MM).required(),
   }).required(),
 });
 

@@ -1,0 +1,123 @@
+/** A recipe written into an exercise: notes with lasting ids, so that locks and fingers outlive a change of the recipe. */
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import type { Exercise } from '../exercise/exercise';
+import type { Setup } from '../instrument/instrument';
+import type { Note, Passage } from '../passage/passage';
+import { slotAt } from '../rhythm/slots';
+import { compose } from './compose';
+import type { Fault } from './faults';
+import type { Line } from './line';
+import type { Recipe } from './recipe';
+
+/**
+ * Hash of what a recipe decides: strings, frets, techniques and damping in their order. Rhythm, locks, fingers and marks
+ * are the teacher's and leave it as it is.
+ */
+export function materialHash({ tuning, capo = 0, notes }: Passage): string {
+  const played = notes.map(
+    ({ string, fret, technique, dead }) => `${string}.${fret}.${technique}.${dead ? 1 : 0}`,
+  );
+  return bytesToHex(sha256(utf8ToBytes(`${tuning.join()}/${capo}/${played.join(' ')}`)));
+}
+
+/** Whether the notes were edited by hand since the recipe of the exercise gave them. */
+export function isDetached({ passage, recipe }: Exercise): boolean {
+  return recipe !== null && materialHash(passage) !== recipe.hash;
+}
+
+/** The id of a recipe's note by its number. Notes that are written by hand are named otherwise. */
+const idOf = (index: number) => `r${index + 1}`;
+
+/** The notes of some cells, one a slot from the first bar line on. */
+function laid(cells: readonly Line[], grid: Passage): { notes: Note[]; endTicks: number } {
+  let ticks = 0;
+  const next = () => {
+    const { durationTicks } = slotAt(grid, ticks);
+    ticks += durationTicks;
+    return durationTicks;
+  };
+  const notes = cells.flat().map((sound, index): Note => {
+    for (let rest = 0; rest < (sound.restsBefore ?? 0); rest++) next();
+    const onsetTicks = ticks;
+    const { string, fret, technique, finger, dead, restStroke, lock } = sound;
+    return {
+      id: idOf(index),
+      string,
+      fret,
+      technique,
+      onsetTicks,
+      durationTicks: next(),
+      ...(finger ? { finger } : {}),
+      ...(dead ? { dead } : {}),
+      ...(restStroke ? { restStroke } : {}),
+      ...(lock ? { lock } : {}),
+    };
+  });
+  return { notes, endTicks: ticks };
+}
+
+/** The passage of some cells on the grid of another, from the first bar line on. */
+function passageFrom(recipe: Recipe, cells: readonly Line[], grid: Passage): Passage {
+  const { loopBounds: _l, capo: _c, ...rest } = grid;
+  const { notes, endTicks } = laid(cells, grid);
+  return {
+    ...rest,
+    tuning: recipe.tuning,
+    ...(recipe.capo > 0 ? { capo: recipe.capo } : {}),
+    pickupTicks: 0,
+    lengthTicks: endTicks,
+    notes,
+  };
+}
+
+/** What the teacher set on a note of the same number: a lock or finger that the recipe itself did not give. */
+function carried(note: Note, old: Note | undefined, given: Note | undefined): Note {
+  if (!old) return note;
+  const lock = old.lock && JSON.stringify(old.lock) !== JSON.stringify(given?.lock) ? old.lock : note.lock;
+  const finger = old.finger !== given?.finger ? old.finger : note.finger;
+  const { lock: _l, finger: _f, ...plain } = note;
+  return { ...plain, ...(lock ? { lock } : {}), ...(finger ? { finger } : {}) };
+}
+
+/** An exercise with a recipe written in, or why the recipe gives nothing. */
+export type Applied = { readonly exercise: Exercise } | { readonly fault: Fault };
+
+/**
+ * Writes a recipe into an exercise. Goal, policy, tempo, meter and division of the beat stay, and so do locks and fingers set by
+ * hand on notes of the same number; where as many notes come out as there were, their rhythm stays too.
+ */
+export function applyRecipe(exercise: Exercise, recipe: Recipe, setup: Setup): Applied {
+  const composed = compose(recipe, setup);
+  if ('fault' in composed) return composed;
+  const { passage: old, policy } = exercise;
+  const fresh = passageFrom(recipe, composed.cells, old);
+  const before = exercise.recipe && compose(exercise.recipe.recipe, setup);
+  const given = before && 'cells' in before ? laid(before.cells, old).notes : [];
+  const givenById = new Map(given.map((note) => [note.id, note]));
+  const oldById = new Map(old.notes.map((note) => [note.id, note]));
+  const keepsRhythm =
+    exercise.recipe !== null &&
+    old.notes.length === fresh.notes.length &&
+    fresh.notes.every(({ id }) => oldById.has(id)) &&
+    recipe.source.kind === exercise.recipe.recipe.source.kind;
+  const notes = fresh.notes.map((note) => {
+    const there = oldById.get(note.id);
+    const kept = carried(note, there, givenById.get(note.id));
+    return keepsRhythm && there
+      ? { ...kept, onsetTicks: there.onsetTicks, durationTicks: there.durationTicks }
+      : kept;
+  });
+  const { pickupTicks, lengthTicks, loopBounds } = old;
+  const passage: Passage = keepsRhythm
+    ? { ...fresh, pickupTicks, lengthTicks, ...(loopBounds ? { loopBounds } : {}), notes }
+    : { ...fresh, notes };
+  return {
+    exercise: {
+      ...exercise,
+      passage,
+      policy: { ...policy, loop: recipe.goesRound },
+      recipe: { recipe, hash: materialHash(passage) },
+    },
+  };
+}

@@ -1,0 +1,173 @@
+/** From a recipe to its notes: shape, figure, direction, places, variations, and what is slurred. */
+import type { Setup } from '../instrument/instrument';
+import { stretchMm } from '../instrument/neck';
+import { fault, type Fault } from './faults';
+import { directed, partsOf } from './figures';
+import { flat, isSamePlace, sound, type Line, type Sound } from './line';
+import { masked } from './mask';
+import { movedLine, onMovedStrings, placesOf, rotated, timesOf } from './moves';
+import { MAX_COMPOSED, type Displacement, type Recipe } from './recipe';
+import { rowsOf } from './shapes';
+
+/** What a recipe gives: its notes cell by cell, or why there are none. */
+export type Composed =
+  { readonly cells: readonly Line[]; readonly positions: number } | { readonly fault: Fault };
+
+function isFault(value: object): value is Fault {
+  return 'code' in value;
+}
+
+/** The cell of a recipe at its first place, with its mirror image. */
+function cellOf(recipe: Recipe, setup: Setup): { line: Line; mirrored: Line } | Fault {
+  const { source, figure } = recipe;
+  if (source.kind === 'cell') {
+    if (source.notes.length === 0) return fault('noNotes');
+    const line = source.notes.map(({ string, fret, finger }) => sound(string, fret, finger ?? null));
+    const beyond = line.find(({ string }) => recipe.tuning[string - 1] === undefined);
+    if (beyond) return fault('noSuchString', beyond.string);
+    const used = [...new Set(line.map((note) => note.string))].sort((a, b) => a - b);
+    const across = line.map((note) => ({ ...note, string: used.at(-1 - used.indexOf(note.string))! }));
+    return { line: directed(line, recipe), mirrored: directed(across, recipe) };
+  }
+  const rows = rowsOf(recipe, setup);
+  if (isFault(rows)) return rows;
+  const filled = rows.filter((row) => row.spots.length > 0);
+  const parts = partsOf(figure, filled);
+  if (isFault(parts)) return parts;
+  const line = parts.flatMap((part) => directed(part, recipe));
+  const all = flat(filled);
+  const opposite = (note: Sound): Sound => {
+    const at = all.findIndex((one) => isSamePlace(one, note));
+    const { string, fret, finger } = all[all.length - 1 - at]!;
+    return { ...note, string, fret, finger };
+  };
+  return { line, mirrored: line.map(opposite) };
+}
+
+/** Whether notes of a kind of source may go to another string at the same fret. */
+export function canDisplace({ source: { kind } }: Recipe): boolean {
+  return kind === 'fingers' || kind === 'cell' || kind === 'strokes';
+}
+
+/** One number and one distance at a time; null leaves the cell as it is. */
+function displacements(recipe: Recipe): (readonly [number, number] | null)[] {
+  const { displacement } = recipe;
+  if (!displacement || !canDisplace(recipe)) return [null];
+  const { numbers, by } = displacement;
+  return numbers.flatMap((number) => by.map((strings) => [number, strings] as const));
+}
+
+function displaced(
+  line: Line,
+  recipe: Recipe,
+  which: Displacement['which'],
+  [number, by]: readonly [number, number],
+): Line | Fault {
+  const moved = line.map((note, at): Sound => {
+    const isIt = which === 'finger' ? note.finger === number : at + 1 === number;
+    return isIt ? { ...note, string: note.string - by } : note;
+  });
+  return moved.some(({ string }) => recipe.tuning[string - 1] === undefined) ? fault('offStrings') : moved;
+}
+
+function varied(cell: { line: Line; mirrored: Line }, variation: Recipe['variation']): Line {
+  if (variation === 'mirrored') return cell.mirrored;
+  return variation === 'backward' ? [...cell.line].reverse() : rotated(cell.line, 1);
+}
+
+/** Cells in the order they are played, before masks. */
+function cellsOf(recipe: Recipe, setup: Setup): Composed {
+  const times = timesOf(recipe);
+  if (typeof times !== 'number') return { fault: times };
+  const letters = [...recipe.chain.toUpperCase()].filter((letter) => letter === 'A' || letter === 'B');
+  const which = recipe.displacement?.which ?? 'finger';
+  const cells: Line[] = [];
+  let count = 0;
+  const places = placesOf(times, recipe.movesBack, recipe.goesRound);
+  for (const [order, place] of places.entries()) {
+    const here = onMovedStrings(recipe, place);
+    const cell = cellOf(here, setup);
+    if (isFault(cell))
+      return { fault: cell.code === 'noSuchString' && place > 0 ? fault('offStrings') : cell };
+    for (const shift of displacements(recipe))
+      for (const letter of letters.length > 0 ? letters : ['A']) {
+        const plain = letter === 'B' ? varied(cell, recipe.variation) : cell.line;
+        const turned = recipe.alternate && order % 2 === 1 ? [...plain].reverse() : plain;
+        const elsewhere = shift ? displaced(turned, recipe, which, shift) : turned;
+        if (isFault(elsewhere)) return { fault: elsewhere };
+        const line = movedLine(elsewhere, here, place);
+        if (isFault(line)) return { fault: line };
+        count += line.length * recipe.repeat;
+        if (count > MAX_COMPOSED) return { fault: fault('tooLong', count) };
+        for (let again = 0; again < recipe.repeat; again++) cells.push(line);
+      }
+  }
+  return { cells, positions: times + 1 };
+}
+
+/** Where a cell goes there and back and the next begins on the note it ends on, that note is played once. */
+function joined(recipe: Recipe, cells: readonly Line[]): Line[] {
+  const goesBoth = recipe.direction === 'there and back' || recipe.direction === 'back and there';
+  if (!goesBoth || recipe.turn === 'repeated') return [...cells];
+  return cells.map((line, at) => {
+    const next = cells[at + 1] ?? (recipe.goesRound ? cells[0] : undefined);
+    const meets = next !== undefined && line.length > 1 && isSamePlace(line.at(-1)!, next[0]!);
+    return meets ? line.slice(0, -1) : line;
+  });
+}
+
+/** Rest strokes go the way of the strings: each is locked to the side on which the next string lies. */
+function restStrokes(cells: readonly Line[], placed: boolean): Line[] {
+  const all = cells.flat();
+  let stroke: 'down' | 'up' = 'down';
+  const strokes = all.map((note, at) => {
+    const other = all.slice(at).find((later) => later.string !== note.string);
+    if (other) stroke = other.string < note.string ? 'down' : 'up';
+    return stroke;
+  });
+  let at = 0;
+  return cells.map((line) =>
+    line.map((note): Sound => ({
+      ...note,
+      dead: true,
+      restStroke: true,
+      lock: { stroke: strokes[at++]!, reason: 'rest stroke' },
+      ...(placed ? { restsBefore: 1 } : {}),
+    })),
+  );
+}
+
+/** The widest position of a finger pattern, wherever it goes. */
+function reachFault(recipe: Recipe, cells: readonly Line[], setup: Setup): Fault | null {
+  if (recipe.source.kind !== 'fingers') return null;
+  const lowest = Math.min(...cells.flat().map((note) => note.fret - (note.finger ?? 1))) + 1;
+  const { order } = recipe.source;
+  const [a, b] = [
+    lowest + Math.min(...order) - 1 + recipe.capo,
+    lowest + Math.max(...order) - 1 + recipe.capo,
+  ];
+  const mm = stretchMm(a, b, setup.scaleLengthMm);
+  return mm > setup.stretchLimitMm ? fault('stretch', Math.ceil(mm)) : null;
+}
+
+/**
+ * The notes of a recipe for a player: every one on the neck, within the stretch of the hand, or why it cannot be. Never throws
+ * on a recipe whose scale and chord names exist.
+ */
+export function compose(recipe: Recipe, setup: Setup): Composed {
+  const made = cellsOf(recipe, setup);
+  if ('fault' in made) return made;
+  const { source } = recipe;
+  const cells = joined(recipe, made.cells);
+  const reach = reachFault(recipe, cells, setup);
+  if (reach) return { fault: reach };
+  if (source.kind === 'restStrokes') return { ...made, cells: restStrokes(cells, source.placed) };
+  if (recipe.damped || source.kind === 'strokes')
+    return {
+      ...made,
+      cells: cells.map((line) =>
+        line.map(({ string }): Sound => ({ ...sound(string, 0, null), dead: true })),
+      ),
+    };
+  return { ...made, cells: masked(cells, recipe.mask) };
+}

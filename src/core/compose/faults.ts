@@ -1,0 +1,56 @@
+/** Why a recipe gives nothing. */
+
+export type FaultCode =
+  | 'noStrings'
+  | 'noSuchString'
+  | 'noNotes'
+  | 'belowNut'
+  | 'offNeck'
+  | 'offStrings'
+  | 'stretch'
+  | 'noShape'
+  | 'order'
+  | 'tooShort'
+  | 'tooLong'
+  | 'clash';
+
+export interface Fault {
+  readonly code: FaultCode;
+  /** The string, fret, millimetres or number of notes in question; 0 where there is none. */
+  readonly figure: number;
+}
+
+/** A fault with its figure. */
+export function fault(code: FaultCode, figure = 0): Fault {
+  return { code, figure };
+}
+
+/** A fault in one sentence. */
+export function faultText({ code, figure }: Fault, limitMm: number): string {
+  switch (code) {
+    case 'noStrings':
+      return 'No string is chosen.';
+    case 'noSuchString':
+      return `There is no string ${figure} on this instrument.`;
+    case 'noNotes':
+      return 'No note of it lies in this window on these strings.';
+    case 'belowNut':
+      return 'It would go on below the nut: the next note of a string is lower than the open string.';
+    case 'offNeck':
+      return `It would need fret ${figure}, which is beyond the neck.`;
+    case 'offStrings':
+      return 'It would go beyond the last string.';
+    case 'stretch':
+      return `It asks for a stretch of ${figure} mm; the limit of this hand is ${limitMm} mm.`;
+    case 'noShape':
+      return 'No shape of it on these strings keeps within the stretch of this hand.';
+    case 'order':
+      return 'The order names a note or a string that the figure does not have.';
+    case 'tooShort':
+      return `There are only ${figure} notes: too few for a group of this size.`;
+    case 'tooLong':
+      return `It would be ${figure} notes long; an exercise that is worked out has 2,000 at most.`;
+    case 'clash':
+      return 'A note would go to a string where it has no place.';
+  }
+}

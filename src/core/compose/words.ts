@@ -1,0 +1,108 @@
+/** A recipe in words. */
+import { MASK_LETTERS } from './mask';
+import { CHORDS, type ChordSign } from './tones';
+import type { Recipe } from './recipe';
+
+/** "strings 6 to 1", "strings 5, 3, 1". */
+function stringsText(strings: readonly number[]): string {
+  if (strings.length === 1) return `string ${strings[0]}`;
+  const isRun = strings.every((string, at) => at === 0 || strings[at - 1]! - string === 1);
+  return isRun ? `strings ${strings[0]} to ${strings.at(-1)}` : `strings ${strings.join(', ')}`;
+}
+
+function perStringText(counts: readonly number[]): string {
+  return counts.length === 1 ? `${counts[0]} on each string` : `${counts.join(' and ')} on a string by turns`;
+}
+
+/** "4, 4 and 1": the words of a list. */
+function listText(numbers: readonly number[]): string {
+  return numbers.length < 2 ? numbers.join() : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`;
+}
+
+function displacementText({ displacement }: Recipe): string {
+  if (!displacement) return '';
+  const { which, numbers, by } = displacement;
+  const whose = `${which === 'finger' ? 'finger' : 'note'} ${listText(numbers)}`;
+  return `${whose} in turn on another string (${by.map((strings) => (strings > 0 ? `${strings} floorward` : `${-strings} ceilingward`)).join(', ')})`;
+}
+
+function sourceText({ source }: Recipe): string {
+  switch (source.kind) {
+    case 'fingers':
+      return `Fingers ${source.order.join(' ')}${source.rotate ? ', each string from the next finger,' : ''} at fret ${source.fret}`;
+    case 'scale':
+      return `${source.tonic} ${source.scale} from fret ${source.fret}, ${source.perString.length === 0 ? `within ${source.span} frets` : perStringText(source.perString)}`;
+    case 'arpeggio':
+    case 'chord':
+      return `${source.tonic} ${CHORDS[source.chord as ChordSign] ?? source.chord} ${source.kind} from fret ${source.fret}`;
+    case 'cell':
+      return `A cell of ${source.notes.length} notes`;
+    case 'strokes':
+      return `The picking hand alone, ${perStringText(source.perString)}`;
+    case 'restStrokes':
+      return `Rest strokes${source.placed ? ', each placed first' : ', in one motion'}, ${source.each} on each string`;
+  }
+}
+
+function figureText({ figure }: Recipe): string {
+  switch (figure.kind) {
+    case 'run':
+      return '';
+    case 'sequence':
+      return `in groups of ${figure.size}`;
+    case 'plan':
+      return `${figure.counts.join(', ')} on the strings in turn`;
+    case 'pairs':
+      return `pair after pair in the order ${figure.order.join(' ')}`;
+    case 'strings':
+      return `strings in the order ${figure.order.join(' ')}`;
+    case 'build':
+      return `built up from ${figure.from === 1 ? 'one string' : `${figure.from} strings`}`;
+  }
+}
+
+function movesText({ moves, movesBack }: Recipe): string {
+  const back = movesBack ? ' and back' : '';
+  switch (moves.kind) {
+    case 'none':
+      return '';
+    case 'until':
+      return `along the neck until finger ${moves.finger} reaches fret ${moves.fret}${back}`;
+    case 'frets':
+      return `moved ${moves.by} frets on, ${moves.times} times${back}`;
+    case 'scale':
+      return `moved through ${moves.tonic} ${moves.scale}, ${moves.times} times${back}`;
+    case 'strings':
+      return `moved to the next strings, ${moves.times} times${back}`;
+    case 'octaves':
+      return `moved up by octaves, ${moves.times} times${back}`;
+  }
+}
+
+/** A recipe in one sentence. */
+export function recipeText(recipe: Recipe): string {
+  const { source, strings, direction, turn } = recipe;
+  const both = direction === 'there and back' || direction === 'back and there';
+  const turnText = both
+    ? `, the turning note ${turn === 'shared' ? 'once' : turn === 'repeated' ? 'twice' : 'slurred'}`
+    : '';
+  const parts = [
+    sourceText(recipe),
+    source.kind === 'cell' ? '' : stringsText(strings),
+    figureText(recipe),
+    direction === 'there' ? '' : `${direction}${turnText}`,
+    movesText(recipe),
+    recipe.alternate ? 'every other place backward' : '',
+    displacementText(recipe),
+    recipe.chain.length > 1 || recipe.chain === 'B'
+      ? `cells ${[...recipe.chain].join(' ')}${recipe.chain.includes('B') ? `, B ${recipe.variation}` : ''}`
+      : '',
+    recipe.mask === '' || recipe.damped
+      ? ''
+      : `${[...recipe.mask].map((letter) => MASK_LETTERS[letter as keyof typeof MASK_LETTERS] ?? letter).join(', ')} in turn`,
+    recipe.repeat > 1 ? `each cell ${recipe.repeat} times` : '',
+    recipe.damped ? 'on damped strings' : '',
+    recipe.goesRound ? 'round and round' : '',
+  ];
+  return `${parts.filter((part) => part !== '').join('; ')}.`;
+}

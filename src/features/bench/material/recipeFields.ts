@@ -1,0 +1,16 @@
+import type { Recipe, Source } from '@/core/compose';
+
+/** How the fields of a recipe change it. */
+export interface RecipeFieldsProps {
+  readonly recipe: Recipe;
+  readonly set: (part: Partial<Recipe>) => void;
+}
+
+/** A source of one kind. */
+export type SourceOf<K extends Source['kind']> = Extract<Source, { kind: K }>;
+
+/** Numbers as they are typed: "3 1", "3, 1", or with `digits` also "1324". */
+export function numbersIn(text: string, digits: boolean): number[] {
+  const parts = digits && /^\d+$/.test(text.trim()) ? [...text.trim()] : text.split(/[^\d-]+/);
+  return parts.filter((part) => part !== '' && part !== '-').map(Number);
+}
