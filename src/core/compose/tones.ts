@@ -1,5 +1,5 @@
 /** Scales and chords as intervals; the knowledge of them comes from the `tonal` library. */
-import { Chord, Interval, Note, Scale, ScaleType } from 'tonal';
+import { Chord, Interval, Note, ScaleType } from 'tonal';
 import { modulo } from '../rhythm/periods';
 
 /** Notes that a scale or chord can stand on, as they are written. */
@@ -89,11 +89,6 @@ export const CHORDS = {
 } as const;
 export type ChordSign = keyof typeof CHORDS;
 
-/** Whether a scale has this name. */
-export function isScale(name: string): boolean {
-  return !ScaleType.get(name).empty;
-}
-
 /** Pitch class 0–11 of a tonic; throws a RangeError for a name that is none. */
 export function pitchClassOf(tonic: string): number {
   const chroma = Note.chroma(tonic);
@@ -143,9 +138,4 @@ export function chordPitches(
     const index = modulo(inversion, intervals.length) + at;
     return base + intervals[index % intervals.length]! + span * Math.floor(index / intervals.length);
   });
-}
-
-/** The names of a scale's notes on a tonic, spelled by the library. */
-export function scaleSpelling(tonic: string, scale: string): string[] {
-  return Scale.get(`${tonic} ${scale}`).notes;
 }
