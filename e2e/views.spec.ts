@@ -21,7 +21,15 @@ for (const theme of ['light', 'dark'] as const)
       if (view === 'Controls and marks') await page.goto('/developers');
       const parts =
         view === 'Bench'
-          ? ['Strokes and balance', 'Material', 'Pick in motion', 'Notes', 'Goal', 'To the student']
+          ? [
+              'Strokes and balance',
+              'Material',
+              'Fingers',
+              'Pick in motion',
+              'Notes',
+              'Goal',
+              'To the student',
+            ]
           : [null];
       for (const part of parts) {
         if (part) await page.getByRole('tab', { name: new RegExp(`^${part}`) }).click();

@@ -1,5 +1,6 @@
 /** What the user set once and expects to find again: kept in this browser, not in files. */
 import { DEFAULT_SCHOOLS, type Schools } from '@/core';
+import type { HandSchool } from '@/core/fretting';
 import type { Database } from './database';
 
 /** Reads and keeps one group of settings; what was never set, or is new, is as at first. */
@@ -44,9 +45,18 @@ export const { read: soundSettings, keep: keepSoundSettings } = settings<SoundSe
 export interface ViewSettings extends Schools {
   /** The lane shows the strings as the guitar hangs, the thickest on top; else as tab is read. */
   readonly thickOnTop: boolean;
+  /** Fingers that are worked out stand in the lane beside those that are set. */
+  readonly workedFingers: boolean;
+  /** By which school they are worked out. */
+  readonly handSchool: HandSchool;
 }
 
-export const VIEW_AT_FIRST: ViewSettings = { ...DEFAULT_SCHOOLS, thickOnTop: false };
+export const VIEW_AT_FIRST: ViewSettings = {
+  ...DEFAULT_SCHOOLS,
+  thickOnTop: false,
+  workedFingers: false,
+  handSchool: 'rolls',
+};
 
 /** How things are said and drawn, as last chosen. */
 export const { read: viewSettings, keep: keepViewSettings } = settings<ViewSettings>('view', VIEW_AT_FIRST);

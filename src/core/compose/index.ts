@@ -7,4 +7,5 @@ export { cleanMask } from './mask';
 export { nearestRecipe } from './nearest';
 export * from './recipe';
 export * from './tones';
+export { suppliesOf } from './supply';
 export { recipeText } from './words';

@@ -134,7 +134,12 @@ export function noiseText({ code, string }: NonNullable<DampingStep['noise']>): 
 export function dampingText({ strings }: DampingStep): string {
   const groups = new Map<string, number[]>();
   for (const { string, by, finger } of strings) {
-    const name = by === 'flattened finger' || by === 'tip of the finger' ? `${by} ${finger}` : by;
+    const name =
+      by === 'flattened finger'
+        ? `flattened finger ${finger}`
+        : by === 'tip of the finger'
+          ? `tip of finger ${finger}`
+          : by;
     groups.set(name, [...(groups.get(name) ?? []), string]);
   }
   return [...groups]

@@ -99,13 +99,13 @@ export function momentsOf(notes: readonly Note[], known: FingeringOptions['known
   return moments;
 }
 
-/** The cheapest states from a given first one (or any) to the end, and round to it again in a loop. */
+/** The cheapest states from a given first one (or any) to the end, and round to it again in a loop; `costs` by first state. */
 function cheapest(
   context: HandContext,
   moments: readonly Moment[],
   states: readonly (readonly HandState[])[],
   first: number | null,
-): { path: number[]; cost: number } {
+): { path: number[]; cost: number; costs: number[] } {
   const n = moments.length;
   const choice: Int16Array[] = [];
   let ahead = new Float64Array(states[n - 1]!.length);
@@ -138,7 +138,28 @@ function cheapest(
     });
   const path = [start];
   for (let i = 0; i < n - 1; i++) path.push(choice[i]![path[i]!]!);
-  return { path, cost: states[0]![start]!.cost + ahead[start]! };
+  const costs = states[0]!.map((state, at) => state.cost + ahead[at]!);
+  return { path, cost: costs[start]!, costs };
+}
+
+/**
+ * The cheapest way round. A way as a line is never dearer than the same way closed, so first states whose line costs as much
+ * as a closed way that is known already need not be tried.
+ */
+function cheapestRound(
+  context: HandContext,
+  moments: readonly Moment[],
+  states: readonly (readonly HandState[])[],
+): { path: number[]; cost: number } {
+  const { costs } = cheapest(context, moments, states, null);
+  const order = [...costs.keys()].sort((a, b) => costs[a]! - costs[b]! || a - b);
+  let best = cheapest(context, moments, states, order[0]!);
+  for (const first of order.slice(1)) {
+    if (costs[first]! > best.cost) break;
+    const way = cheapest(context, moments, states, first);
+    if (way.cost < best.cost || (way.cost === best.cost && first < best.path[0]!)) best = way;
+  }
+  return best;
 }
 
 const NONE: Fingering = {
@@ -163,9 +184,7 @@ export function fingerPassage(passage: Passage, setup: Setup, options: Fingering
   const states = moments.map((moment) => statesOf(context, moment));
   const loops = options.loop === true && moments.length > 1;
   const { path, cost } = loops
-    ? states[0]!
-        .map((_, first) => cheapest(context, moments, states, first))
-        .reduce((best, way) => (way.cost < best.cost ? way : best))
+    ? cheapestRound(context, moments, states)
     : cheapest(context, moments, states, null);
   return described(
     context,

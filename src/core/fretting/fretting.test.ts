@@ -73,6 +73,8 @@ describe('the fingering solver', () => {
         expect(found.cost).toBeCloseTo(least, 9);
         for (const note of passage.notes)
           if (note.finger && note.fret > 0) expect(found.fingers.get(note.id)).toBe(note.finger);
+        if (found.beyond.length === 0)
+          expect(found.widestMm).toBeLessThanOrEqual(DEFAULT_SETUP.stretchLimitMm + 1e-9);
         expect(found.fingers.size).toBe(passage.notes.filter(({ fret }) => fret > 0).length);
       }),
       { numRuns: 300 },

@@ -140,6 +140,8 @@ export function statesOf(context: HandContext, moment: Moment): HandState[] {
     const { note } = stopped[chosen.length]!;
     for (const finger of FINGERS) {
       if (note.finger !== undefined && note.finger !== finger) continue;
+      // Where the first finger plays, there the hand lies.
+      if (finger === 1 && note.fret !== position) continue;
       // In a chord a note may be further off: it is held at once or not at all.
       if (Math.abs(note.fret - (position + finger - 1)) > MOST_AWAY + (stopped.length > 1 ? 1 : 0)) continue;
       choose(position, [...chosen, finger]);

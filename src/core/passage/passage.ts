@@ -98,6 +98,9 @@ export function partAt(passage: Passage, ticks: number): 'lead-in' | 'loop' | 'e
 }
 
 /** The MIDI note number that a note sounds. */
-export function pitchOf({ tuning, capo = 0 }: Passage, { string, fret }: Pick<Note, 'string' | 'fret'>): number {
+export function pitchOf(
+  { tuning, capo = 0 }: Passage,
+  { string, fret }: Pick<Note, 'string' | 'fret'>,
+): number {
   return pitchAt(tuning, string, fret) + capo;
 }

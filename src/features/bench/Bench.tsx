@@ -27,6 +27,7 @@ import { useBenchHands } from './benchHands';
 import { PLAY_KEYS, VIEW_KEYS } from './benchKeys';
 import type { TabId } from './BenchPanels';
 import { BenchTop, BenchUnder, type ShownExercise } from './BenchRound';
+import { useLaneHand } from './fingers/useFingering';
 import { fretBefore, lockHere, moveNoteTo, nextLock, putFret } from './editing';
 import { laneBindings, laneKeyGroups } from './laneKeys';
 import { usePlaying } from './usePlaying';
@@ -101,6 +102,8 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
   const later = useAfterPaint(shown);
   const round = where.fromLane ? later : shown;
 
+  const hand = useLaneHand(round.exercise, player.setup);
+
   const bindings = laneBindings({
     passage: hands.passage,
     caret: () => caret,
@@ -161,6 +164,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
         pass={pass}
         caret={caret}
         pinned={pinned}
+        hand={hand}
         spoken={`${why}${spokenPlace(plan.passage, plan, caret.ticks, caret.string, pass)}`}
         summary={summary}
         maxHeight={windowHeight * LANE_SHARE}

@@ -9,6 +9,7 @@ import {
   readTabText,
   type Exercise,
   type GoalCheck,
+  type Passage,
   type Plan,
   type Range,
   type Setup,
@@ -27,7 +28,7 @@ import { StudentPanel } from './StudentPanel';
 import { SPEED_NAMES, type Playing } from './usePlaying';
 
 /** The questions under the lane. */
-export type TabId = 'strokes' | 'material' | 'motion' | 'notes' | 'goal' | 'student';
+export type TabId = 'strokes' | 'material' | 'fingers' | 'motion' | 'notes' | 'goal' | 'student';
 
 const SideBySide = styled.div`
   display: grid;
@@ -62,10 +63,20 @@ const MaterialPanel = dynamic(
   { ssr: false },
 );
 
+const FingersPanel = dynamic(() => import('./fingers/FingersPanel').then((module) => module.FingersPanel), {
+  ssr: false,
+});
+
 /** How many things in a pasted text were not understood or not taken as written; lines that are no tab at all apart. */
 function notUnderstood(text: string): number {
   if (text.trim() === '') return 0;
   return readTabText(text).problems.filter((problem) => problem.code !== 'textLine').length;
+}
+
+/** How many of the notes that need a finger have one. */
+function fingersSet({ notes }: Passage): string {
+  const stopped = notes.filter(({ fret, dead }) => fret > 0 && !dead);
+  return `${stopped.filter(({ finger }) => finger).length} of ${stopped.length} set`;
 }
 
 /** One question at a time under the lane, its most telling figure on its tab. */
@@ -116,6 +127,21 @@ export function BenchPanels(props: BenchPanelsProps) {
               edit={edit}
               onGo={onGo}
               asked={asked}
+            />
+          ),
+        },
+        {
+          id: 'fingers',
+          name: 'Fingers',
+          figure: fingersSet(passage),
+          body: (
+            <FingersPanel
+              exercise={exercise}
+              plan={plan}
+              setup={setup}
+              caret={caret}
+              edit={edit}
+              onGo={onGo}
             />
           ),
         },

@@ -145,6 +145,7 @@ function Marks(): ReactNode {
         spoken=""
         summary="A lane that shows every mark."
         playing={null}
+        hand={null}
         explains={false}
         range={null}
         maxHeight={400}

@@ -117,7 +117,7 @@ interface ColumnProps {
 
 /** A column: frets with their marks, stroke sign, slant, struck sides, and finger. */
 export const Column = memo(function Column({ part, rows, slotWidth, view }: ColumnProps) {
-  const { notes, finger, isGhost, sign, struckFrom, slant } = part;
+  const { notes, finger, isWorked, hand, isGhost, sign, struckFrom, slant } = part;
   return (
     <g textAnchor="middle">
       <g
@@ -150,8 +150,13 @@ export const Column = memo(function Column({ part, rows, slotWidth, view }: Colu
         />
       ) : null}
       {finger === null ? null : (
-        <text y={rows.fingersY} fontSize={12} fill={colour.ink}>
+        <text y={rows.fingersY} fontSize={12} fill={isWorked ? colour.inkSoft : colour.ink}>
           {finger}
+        </text>
+      )}
+      {hand === null ? null : (
+        <text y={rows.handY} fontSize={10.5} fill={colour.inkSoft}>
+          {hand}
         </text>
       )}
     </g>

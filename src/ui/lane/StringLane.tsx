@@ -10,7 +10,7 @@ import { useAfterPaint } from '../shell/useAfterPaint';
 import { useView } from '../shell/viewSettings';
 import { systemMemory } from './reuse';
 import { useWidth } from './useWidth';
-import { markX, rowsFor, stringHeight } from './drawing';
+import { markX, rowsFor, stringHeight, type LaneHand } from './drawing';
 import { Caret } from './Caret';
 import { ChangeTip } from './ChangeTip';
 import { RangeField } from './RangeField';
@@ -44,6 +44,8 @@ interface StringLaneProps {
   readonly pass: number;
   readonly caret: Place;
   readonly pinned: ReadonlyMap<string, string>;
+  /** What was worked out for the fretting hand; null where it is not shown. */
+  readonly hand: LaneHand | null;
   /** Said when the caret moves or what it stands on changes. */
   readonly spoken: string;
   readonly summary: string;
@@ -89,7 +91,7 @@ function dragMemory() {
  * summary as its description and each place as the caret moves (docs/decisions/lane-accessibility.md).
  */
 export function StringLane(props: StringLaneProps) {
-  const { passage, plan, pass, caret, pinned, spoken, summary, maxHeight } = props;
+  const { passage, plan, pass, caret, pinned, hand, spoken, summary, maxHeight } = props;
   const [frame, width] = useWidth();
   const view = useView();
   const [scrollTop, setScrollTop] = useState(0);
@@ -100,8 +102,8 @@ export function StringLane(props: StringLaneProps) {
   const room = Math.max(320, width - 2);
   const size = useMemo(() => laneSizeFor(passage, room), [passage, room]);
   const rows = useMemo(
-    () => rowsFor(passage.tuning.length, size, hasFingers),
-    [passage.tuning.length, size, hasFingers],
+    () => rowsFor(passage.tuning.length, size, hasFingers, hand !== null),
+    [passage.tuning.length, size, hasFingers, hand],
   );
   const [memory] = useState(systemMemory);
   const layout = useMemo(
@@ -258,6 +260,7 @@ export function StringLane(props: StringLaneProps) {
                     slotWidth={slotWidth}
                     view={view}
                     pinned={pinned}
+                    hand={hand}
                   />
                 </svg>
               ))}

@@ -9,31 +9,40 @@ export interface Rows {
   readonly ribbonY: number;
   readonly firstStringY: number;
   readonly fingersY: number;
+  readonly handY: number;
   readonly countY: number;
   readonly height: number;
 }
 
 /** Where the rows stand for an instrument with a number of strings. */
-export function rowsFor(strings: number, size: LaneSize, hasFingers: boolean): Rows {
+export function rowsFor(strings: number, size: LaneSize, hasFingers: boolean, hasHand = false): Rows {
   const { stringGap, rows } = size;
   if (!rows) {
     const firstStringY = 14;
     const height = firstStringY + (strings - 1) * stringGap + 6;
-    return { marksY: 4, strokesY: 0, ribbonY: 0, firstStringY, fingersY: 0, countY: 0, height };
+    return { marksY: 4, strokesY: 0, ribbonY: 0, firstStringY, fingersY: 0, handY: 0, countY: 0, height };
   }
   // Room for the outline round a pair on the thinnest string, under the slant ribbon.
   const firstStringY = 54 + Math.max(15.6, stringGap * 0.6);
   const bottom = firstStringY + (strings - 1) * stringGap + stringGap * 0.7;
-  const countY = bottom + (hasFingers ? 31 : 16);
+  const countY = bottom + (hasHand ? 45 : hasFingers ? 31 : 16);
   return {
     marksY: 11,
     strokesY: 31,
     ribbonY: 50,
     firstStringY,
     fingersY: bottom + 12,
+    handY: bottom + 25,
     countY,
     height: countY + 6,
   };
+}
+
+/** What was worked out for the fretting hand, by id of the note. */
+export interface LaneHand {
+  readonly fingers: ReadonlyMap<string, number>;
+  /** Positions, and how one finger goes on. */
+  readonly signs: ReadonlyMap<string, string>;
 }
 
 export interface DrawingProps {
@@ -45,6 +54,8 @@ export interface DrawingProps {
   readonly view: ViewSettings;
   /** Numbers of the notes to the student, by id of the note whose change they are pinned to. */
   readonly pinned: ReadonlyMap<string, string>;
+  /** Absent or null: only the fingers that are set are shown. */
+  readonly hand?: LaneHand | null;
   /** Ids of notes whose stroke is drawn larger; absent: none. */
   readonly larger?: ReadonlySet<string>;
 }

@@ -38,6 +38,10 @@ export interface CountPart {
 export interface ColumnPart {
   readonly notes: readonly NotePart[];
   readonly finger: number | null;
+  /** Worked out, not set. */
+  readonly isWorked: boolean;
+  /** What the fretting hand does here, in a sign. */
+  readonly hand: string | null;
   readonly isGhost: boolean;
   readonly sign: { readonly stroke: Stroke; readonly isLocked: boolean; readonly isLarger: boolean } | null;
   /** The side from which the strings of its changes are struck. */
@@ -174,6 +178,21 @@ function askedSlants({ system }: DrawingProps): Map<LanePick, NonNullable<Column
   );
 }
 
+/** The finger of a column, set or worked out, and what the hand does there. */
+function handPart(
+  { hand }: DrawingProps,
+  { notes }: LaneColumn,
+): Pick<ColumnPart, 'finger' | 'isWorked' | 'hand'> {
+  const own = notes.find((note) => note.finger)?.finger ?? null;
+  const worked = hand
+    ? (notes.map(({ id }) => hand.fingers.get(id)).find((one) => one !== undefined) ?? null)
+    : null;
+  const sign = hand
+    ? (notes.map(({ id }) => hand.signs.get(id)).find((one) => one !== undefined) ?? null)
+    : null;
+  return { finger: own ?? worked, isWorked: own === null && worked !== null, hand: sign };
+}
+
 function columnParts(props: DrawingProps): Placed<ColumnPart>[] {
   const { system, slotWidth, larger } = props;
   const { stringY } = drawingTools(props);
@@ -203,7 +222,7 @@ function columnParts(props: DrawingProps): Placed<ColumnPart>[] {
       x: column.x,
       part: {
         notes,
-        finger: column.notes.find((note) => note.finger)?.finger ?? null,
+        ...handPart(props, column),
         isGhost: false,
         ...ofPick(pickAt.get(column.x)),
       },
@@ -220,6 +239,8 @@ function columnParts(props: DrawingProps): Placed<ColumnPart>[] {
           notePart({ ...note, technique: 'pick', durationTicks: 0 }, stringY(note.string), 0, null),
         ),
         finger: null,
+        isWorked: false,
+        hand: null,
         isGhost: true,
         ...ofPick(pick),
       },

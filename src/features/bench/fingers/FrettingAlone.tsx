@@ -1,0 +1,31 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { counted, type Exercise } from '@/core';
+import { frettingAlone } from '@/core/fretting';
+import { addExercise, database } from '@/storage';
+import { Button } from '@/ui/controls/Button';
+import { say } from '@/ui/controls/say';
+
+/** The stage of the fretting hand alone, as an exercise of its own beside this one. */
+export function FrettingAlone({ exercise }: { exercise: Exercise }) {
+  const router = useRouter();
+  return (
+    <Button
+      isDisabled={exercise.passage.notes.length === 0}
+      onPress={() => {
+        const { passage, silent } = frettingAlone(exercise.passage);
+        const title = `${exercise.title} (fretting hand alone)`;
+        const alone: Exercise = { ...exercise, title, passage, recipe: null, question: null };
+        void addExercise(database(), alone, `Fretting hand alone: “${exercise.title}”`).then((id) => {
+          if (silent > 0)
+            say(
+              `${counted(silent, 'note')} that no finger can sound alone became rests; the exercise you came from has them.`,
+            );
+          router.push(`/bench/${id}`);
+        });
+      }}
+    >
+      Fretting hand alone, as a new exercise
+    </Button>
+  );
+}
