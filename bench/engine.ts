@@ -1,9 +1,12 @@
 /** How long strokes, reasons, costs of the other choice and analysis take; medians on this machine. */
+import { applyRecipe, firstRecipe } from '@/core/compose';
+import { fingerPassage } from '@/core/fretting';
 import {
   analyseStrokes,
   assignStrokes,
   DEFAULT_SETUP,
   emptyPassage,
+  newExercise,
   POLICY_KINDS,
   readTabText,
   type Note,
@@ -59,6 +62,32 @@ export function benchEngine(): void {
         report(`assign + analyse, ${count} notes, ${kind}${loop ? ', loop' : ''}`, ms, 'ms', goalMs);
       }
     }
+  // Six strings in groups, moved through its scale and back: a recipe of a little over 500 notes.
+  const recipe = {
+    ...firstRecipe('scale'),
+    figure: { kind: 'sequence', size: 4, step: 1, from: 0 } as const,
+    moves: { kind: 'scale', by: 1, times: 4, tonic: 'B', scale: 'dorian' } as const,
+    movesBack: true,
+  };
+  const blank = newExercise('', emptyPassage());
+  const written = () => {
+    const applied = applyRecipe(blank, recipe, DEFAULT_SETUP);
+    if ('fault' in applied) throw new Error(applied.fault.code);
+    return applied.exercise.passage;
+  };
+  for (const loop of [false, true]) {
+    const policy: PickingPolicy = { kind: 'alternateByNote', start: 'auto', loop };
+    report(
+      `recipe of ${written().notes.length} notes with fingers, strokes and analysis${loop ? ', loop' : ''}`,
+      measure(40, () => {
+        const passage = written();
+        fingerPassage(passage, DEFAULT_SETUP, { loop });
+        analyseStrokes(passage, assignStrokes(passage, policy), loop, DEFAULT_SETUP);
+      }),
+      'ms',
+      50,
+    );
+  }
   const body = '-5-7-8-7'.repeat(2500);
   const silent = '-'.repeat(body.length);
   const text = ['e', 'B', 'G', 'D', 'A', 'E']

@@ -4,7 +4,7 @@
  */
 import type { Setup } from '../instrument/instrument';
 import type { Finger, Note, Passage } from '../passage/passage';
-import { COSTS, moveBetween, moveCost, spanMm, statesOf } from './hand';
+import { COSTS, handContext, moveBetween, moveCost, spanMm, statesOf } from './hand';
 import type { HandContext, HandMove, HandSchool, HandState, Moment, Stopped } from './hand';
 
 export interface FingeringOptions {
@@ -178,7 +178,7 @@ const NONE: Fingering = {
  * lower finger, at the first difference.
  */
 export function fingerPassage(passage: Passage, setup: Setup, options: FingeringOptions = {}): Fingering {
-  const context: HandContext = { setup, capo: passage.capo ?? 0, school: options.school ?? 'rolls' };
+  const context = handContext(setup, passage.capo ?? 0, options.school ?? 'rolls');
   const moments = momentsOf(passage.notes, options.known);
   if (moments.length === 0) return NONE;
   const states = moments.map((moment) => statesOf(context, moment));

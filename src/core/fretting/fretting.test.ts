@@ -9,7 +9,7 @@ import type { Finger, Note, Passage } from '../passage/passage';
 import { dampingPlan, dampingText, noiseText } from './damping';
 import { fingerChanges, missingChanges } from './fingerChanges';
 import { fingerPassage, knownPatterns, momentsOf } from './fingering';
-import { HAND_SCHOOLS, moveCost, statesOf, type HandContext, type HandState } from './hand';
+import { handContext, HAND_SCHOOLS, moveCost, statesOf, type HandState } from './hand';
 
 /** Notes one a slot, as string and fret, and a finger where it is set. */
 const line = (places: readonly (readonly [number, number, Finger?])[]): Passage => ({
@@ -47,7 +47,7 @@ describe('the fingering solver', () => {
         const passage = line(
           notes.map(({ string, fret, finger }) => (finger ? [string, fret, finger] : [string, fret])),
         );
-        const context: HandContext = { setup: DEFAULT_SETUP, capo: 0, school };
+        const context = handContext(DEFAULT_SETUP, 0, school);
         const moments = momentsOf(passage.notes, undefined);
         const states = moments.map((moment) => statesOf(context, moment));
         const closes = loop && moments.length > 1;

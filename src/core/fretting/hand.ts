@@ -2,8 +2,8 @@
  * The fretting hand as states: where the first finger lies and which finger stops which note. What a state and a move from one
  * to the next cost is all that a fingering is weighed by.
  */
-import type { Setup } from '../instrument/instrument';
-import { stretchMm } from '../instrument/neck';
+import { MAX_FRET, type Setup } from '../instrument/instrument';
+import { fretMm } from '../instrument/neck';
 import type { Finger, Note, Technique } from '../passage/passage';
 
 /** What the hand should rather do: two schools. */
@@ -35,7 +35,12 @@ export const COSTS = {
 } as const;
 
 /** Two fingers a fret further apart than they lie by themselves: the first two spread easily, the last two hardly. */
-const SPREADING: Readonly<Record<string, number>> = { 12: 1, 13: 1, 14: 1, 23: 2, 24: 1.5, 34: 2.5 };
+const SPREADING: Readonly<Record<Finger, Readonly<Record<Finger, number>>>> = {
+  1: { 1: 0, 2: 1, 3: 1, 4: 1 },
+  2: { 1: 0, 2: 0, 3: 2, 4: 1.5 },
+  3: { 1: 0, 2: 0, 3: 0, 4: 2.5 },
+  4: { 1: 0, 2: 0, 3: 0, 4: 0 },
+};
 
 const ROLL: Readonly<Record<HandSchool, number>> = { rolls: 0.5, 'separate fingers': 4 };
 
@@ -66,17 +71,26 @@ export interface HandState {
 }
 
 export interface HandContext {
-  readonly setup: Setup;
-  readonly capo: number;
+  readonly stretchLimitMm: number;
   readonly school: HandSchool;
+  /** Where each fret lies, counted from the capo, in mm. */
+  readonly frets: Float64Array;
+}
+
+/** What the states of a hand are weighed by. */
+export function handContext(setup: Setup, capo: number, school: HandSchool): HandContext {
+  const frets = Float64Array.from({ length: MAX_FRET + 6 }, (_, fret) =>
+    fretMm(fret + capo, setup.scaleLengthMm),
+  );
+  return { stretchLimitMm: setup.stretchLimitMm, school, frets };
 }
 
 /** Of the whole stretch between the first and the fourth finger, how much two of them have: by their distance. */
 const SPREAD = [0, 0.55, 0.85, 1];
 
 /** Millimetres between two frets from the capo on. */
-export function spanMm({ setup, capo }: HandContext, a: number, b: number): number {
-  return stretchMm(a + capo, b + capo, setup.scaleLengthMm);
+export function spanMm({ frets }: HandContext, a: number, b: number): number {
+  return Math.abs(frets[a]! - frets[b]!);
 }
 
 /** Whether two fingers reach two frets at once. */
@@ -84,14 +98,15 @@ function reaches(context: HandContext, a: number, fingerA: Finger, b: number, fi
   if (fingerA === fingerB) return a === b;
   const [low, high] = fingerA < fingerB ? [a, b] : [b, a];
   if (low > high) return false;
-  return spanMm(context, low, high) <= context.setup.stretchLimitMm * SPREAD[Math.abs(fingerA - fingerB)]!;
+  return spanMm(context, low, high) <= context.stretchLimitMm * SPREAD[Math.abs(fingerA - fingerB)]!;
 }
 
 /** What it costs that two fingers lie further apart, or closer, than by themselves. */
 function spreadCost(a: number, fingerA: Finger, b: number, fingerB: Finger): number {
-  const [low, high] = fingerA < fingerB ? [fingerA, fingerB] : [fingerB, fingerA];
+  const low = fingerA < fingerB ? fingerA : fingerB;
+  const high = fingerA < fingerB ? fingerB : fingerA;
   const extra = (fingerA < fingerB ? b - a : a - b) - (high - low);
-  return extra >= 0 ? extra * SPREADING[`${low}${high}`]! : -extra * COSTS.squeeze;
+  return extra >= 0 ? extra * SPREADING[low][high] : -extra * COSTS.squeeze;
 }
 
 const FINGERS: readonly Finger[] = [1, 2, 3, 4];

@@ -38,6 +38,7 @@ export interface Note {
   /** Written in brackets: barely sounded. */
   readonly ghost?: true;
   readonly palmMute?: true;
+  readonly accent?: true;
   /** Its stroke comes to rest on the next string and is lifted back from there. */
   readonly restStroke?: true;
   readonly vibrato?: true;
@@ -71,6 +72,8 @@ export interface Passage {
   readonly subdivision: number;
   /** Beats (counted from the first bar line) that are divided otherwise. */
   readonly beatSubdivisions: Readonly<Record<number, number>>;
+  /** Percent of two slots that the first takes when it is played. Absent: straight, 50. */
+  readonly swingPercent?: number;
   /** Where the pass ends, in ticks from the first bar line. */
   readonly lengthTicks: number;
   /** Absent: the whole passage goes round. */
@@ -103,4 +106,17 @@ export function pitchOf(
   { string, fret }: Pick<Note, 'string' | 'fret'>,
 ): number {
   return pitchAt(tuning, string, fret) + capo;
+}
+
+/** All of a passage some ticks later (negative: earlier), the bar lines staying. */
+export function moveTicks(passage: Passage, by: number): Passage {
+  const { loopBounds } = passage;
+  return {
+    ...passage,
+    lengthTicks: passage.lengthTicks + by,
+    ...(loopBounds
+      ? { loopBounds: { startTicks: loopBounds.startTicks + by, endTicks: loopBounds.endTicks + by } }
+      : {}),
+    notes: passage.notes.map((note) => ({ ...note, onsetTicks: note.onsetTicks + by })),
+  };
 }

@@ -4,6 +4,7 @@
  */
 import type { ChangeKind } from '../picking/changes';
 import type { Strike } from '../picking/strikes';
+import { swung, unswung } from '../rhythm/swing';
 import { loopSpan, pitchOf, type Meter, type Note, type Passage } from '../passage/passage';
 
 /** How a note is set sounding: by the pick, by a finger, by sliding, or hardly at all. */
@@ -93,6 +94,8 @@ const LOUDNESS: Readonly<Record<Attack, number>> = {
   dead: 0.8,
 };
 const GHOST_LOUDNESS = 0.4;
+/** Where some notes are accented the others step back. */
+const UNACCENTED_LOUDNESS = 0.65;
 
 function attackOf(note: Note): Attack {
   if (note.dead) return 'dead';
@@ -104,6 +107,7 @@ function attackOf(note: Note): Attack {
 /** The notes of one pass as they are heard. */
 export function soundingsOf(passage: Passage): Sounding[] {
   const { notes } = passage;
+  const hasAccents = notes.some(({ accent }) => accent);
   const nextOnString = new Map<number, number>();
   const before = new Map<string, number>();
   const last = new Map<number, number>();
@@ -128,10 +132,19 @@ export function soundingsOf(passage: Passage): Sounding[] {
         slidFrom: attack === 'slid' && from >= 0 ? from : null,
         bendSemitones: note.bend ? (note.bend.semitones ?? UNWRITTEN_BEND) : 0,
         bendReleased: note.bend?.released ?? false,
-        loudness: LOUDNESS[attack] * (note.ghost ? GHOST_LOUDNESS : 1),
+        loudness:
+          LOUDNESS[attack] *
+          (note.ghost ? GHOST_LOUDNESS : 1) *
+          (hasAccents && !note.accent ? UNACCENTED_LOUDNESS : 1),
       };
     })
     .reverse();
+}
+
+/** A note at the moment when swing has it heard. */
+function swungSounding(passage: Passage, one: Sounding): Sounding {
+  const ticks = swung(passage, one.ticks);
+  return { ...one, ticks, durationTicks: swung(passage, one.ticks + one.durationTicks) - ticks };
 }
 
 /** Of events at one moment. */
@@ -166,7 +179,10 @@ function layoutOf(passage: Passage, { loop, passes }: PerformOptions): Layout {
 export function performanceOf(passage: Passage, options: PerformOptions): Performance {
   const { meter, pickupTicks } = passage;
   const { leadInTicks, passTicks, passes, passFrom, endingTicks } = layoutOf(passage, options);
-  const soundings = soundingsOf(passage);
+  // Stretches are told by written moments, events by heard ones.
+  const plain = soundingsOf(passage);
+  const soundings =
+    passage.swingPercent === undefined ? plain : plain.map((one) => swungSounding(passage, one));
   const strikes = options.strikes ?? [];
   const barBeats = meter.beats;
   const startTicks = -options.countInBeats * meter.beatTicks;
@@ -174,15 +190,17 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
   const endTicks = Number.isFinite(loopEnd) ? loopEnd + endingTicks : null;
   const restartsBars = passTicks % meter.beatTicks === 0;
 
+  const heard = (ticks: number) => swung(passage, ticks);
+  const written = (ticks: number) => unswung(passage, ticks);
   const placeAt = (ticks: number): PlayPlace | null => {
     if (ticks < 0 || (endTicks !== null && ticks >= endTicks)) return null;
-    if (ticks < leadInTicks) return { pass: 0, ticks: ticks - pickupTicks };
-    if (ticks >= loopEnd) return { pass: passes - 1, ticks: ticks - loopEnd + passFrom + passTicks };
+    if (ticks < leadInTicks) return { pass: 0, ticks: written(ticks - pickupTicks) };
+    if (ticks >= loopEnd) return { pass: passes - 1, ticks: written(ticks - loopEnd + passFrom + passTicks) };
     const pass = Math.floor((ticks - leadInTicks) / passTicks);
-    return { pass, ticks: ticks - leadInTicks - pass * passTicks + passFrom };
+    return { pass, ticks: written(ticks - leadInTicks - pass * passTicks + passFrom) };
   };
   const ticksAt = ({ pass, ticks }: PlayPlace): number => {
-    const intoPass = ticks - passFrom;
+    const intoPass = heard(ticks) - passFrom;
     if (intoPass < 0 && pass === 0) return leadInTicks + intoPass;
     const isLast = pass >= passes - 1;
     const most = isLast ? passTicks + endingTicks : passTicks;
@@ -220,22 +238,30 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
     into: PerformedEvent[],
   ): void => {
     const { offset, pass } = stretch;
-    const isIn = ({ ticks }: { ticks: number }) =>
-      ticks >= stretch.from && ticks < stretch.to && ticks + offset >= from && ticks + offset < to;
-    for (const sounding of soundings)
-      if (isIn(sounding)) into.push({ kind: 'note', ticks: sounding.ticks + offset, pass, sounding });
+    const isIn = (writtenTicks: number, heardTicks: number) =>
+      writtenTicks >= stretch.from &&
+      writtenTicks < stretch.to &&
+      heardTicks + offset >= from &&
+      heardTicks + offset < to;
+    soundings.forEach((sounding, at) => {
+      if (isIn(plain[at]!.ticks, sounding.ticks))
+        into.push({ kind: 'note', ticks: sounding.ticks + offset, pass, sounding });
+    });
     for (const strike of strikes[pass % strikes.length] ?? []) {
-      if (!isIn(strike)) continue;
+      const ticks = heard(strike.ticks);
+      if (!isIn(strike.ticks, ticks)) continue;
       const arrives = pass === 0 && strike.arrives?.seam ? null : (strike.arrives?.kind ?? null);
-      into.push({ kind: 'stroke', ticks: strike.ticks + offset, pass, strike, arrives });
+      into.push({ kind: 'stroke', ticks: ticks + offset, pass, strike, arrives });
     }
   };
 
   const notes = (from: number, to: number): PerformedEvent[] => {
     const made: PerformedEvent[] = [];
-    if (from < leadInTicks)
+    // Swing may carry the last note of a pass beyond its end.
+    const late = passage.swingPercent === undefined ? 0 : 1;
+    if (from < leadInTicks || late > 0)
       notesOf({ from: -pickupTicks, to: passFrom, offset: pickupTicks, pass: 0 }, from, to, made);
-    const firstPass = Math.max(0, Math.floor((from - leadInTicks) / passTicks));
+    const firstPass = Math.max(0, Math.floor((from - leadInTicks) / passTicks) - late);
     const lastPass = Math.min(passes - 1, Math.floor((to - leadInTicks) / passTicks));
     for (let pass = firstPass; pass <= lastPass; pass++) {
       const offset = leadInTicks + pass * passTicks - passFrom;

@@ -4,8 +4,8 @@ import { useMemo } from 'react';
 import styled from 'styled-components';
 import {
   counted,
-  policyText,
   countText,
+  meterName,
   readTabText,
   type Exercise,
   type GoalCheck,
@@ -16,7 +16,6 @@ import {
 } from '@/core';
 import { Tabs } from '@/ui/controls/Tabs';
 import type { Place } from '@/ui/lane/place';
-import { useView } from '@/ui/shell/viewSettings';
 import { BalancePanel } from './BalancePanel';
 import { ComparePolicies } from './ComparePolicies';
 import type { EditExercise } from './edit';
@@ -28,7 +27,7 @@ import { StudentPanel } from './StudentPanel';
 import { SPEED_NAMES, type Playing } from './usePlaying';
 
 /** The questions under the lane. */
-export type TabId = 'strokes' | 'material' | 'fingers' | 'motion' | 'notes' | 'goal' | 'student';
+export type TabId = 'strokes' | 'material' | 'fingers' | 'rhythm' | 'motion' | 'notes' | 'goal' | 'student';
 
 const SideBySide = styled.div`
   display: grid;
@@ -63,6 +62,9 @@ const MaterialPanel = dynamic(
   { ssr: false },
 );
 
+const RhythmPanel = dynamic(() => import('./rhythm/RhythmPanel').then((module) => module.RhythmPanel), {
+  ssr: false,
+});
 const FingersPanel = dynamic(() => import('./fingers/FingersPanel').then((module) => module.FingersPanel), {
   ssr: false,
 });
@@ -76,15 +78,14 @@ function notUnderstood(text: string): number {
 /** How many of the notes that need a finger have one. */
 function fingersSet({ notes }: Passage): string {
   const stopped = notes.filter(({ fret, dead }) => fret > 0 && !dead);
-  return `${stopped.filter(({ finger }) => finger).length} of ${stopped.length} set`;
+  return `${stopped.filter(({ finger }) => finger).length} of ${stopped.length}`;
 }
 
 /** One question at a time under the lane, its most telling figure on its tab. */
 export function BenchPanels(props: BenchPanelsProps) {
   const { exercise, plan, check, setup, playing, pass, caret, range, asked, tab, onTab, onPass, onGo, edit } =
     props;
-  const { passage, policy } = exercise;
-  const view = useView();
+  const { passage } = exercise;
   const { kinds } = plan.analysis.figures;
   const odd = useMemo(() => notUnderstood(exercise.sourceText), [exercise.sourceText]);
   const remarks = exercise.origin?.remarks.length ?? 0;
@@ -97,7 +98,7 @@ export function BenchPanels(props: BenchPanelsProps) {
         {
           id: 'strokes',
           name: 'Strokes and balance',
-          figure: `${policyText(policy, view)} · ${countText(kinds.outside)} outside : ${countText(kinds.inside)} inside`,
+          figure: `${countText(kinds.outside)} outside : ${countText(kinds.inside)} inside`,
           body: (
             <>
               <SideBySide>
@@ -118,7 +119,7 @@ export function BenchPanels(props: BenchPanelsProps) {
         {
           id: 'material',
           name: 'Material',
-          figure: exercise.recipe ? 'by recipe' : 'by hand',
+          figure: exercise.recipe ? 'recipe' : '',
           body: (
             <MaterialPanel
               exercise={exercise}
@@ -146,6 +147,12 @@ export function BenchPanels(props: BenchPanelsProps) {
           ),
         },
         {
+          id: 'rhythm',
+          name: 'Rhythm',
+          figure: `${meterName(passage.meter)} · ${passage.subdivision}`,
+          body: <RhythmPanel exercise={exercise} plan={plan} setup={setup} caret={caret} edit={edit} />,
+        },
+        {
           id: 'motion',
           name: 'Pick in motion',
           figure: playing.speed === 1 ? '' : `at ${SPEED_NAMES[playing.speed]} of the tempo`,
@@ -163,7 +170,7 @@ export function BenchPanels(props: BenchPanelsProps) {
           ]
             .filter((part) => part !== '')
             .join(' · '),
-          body: <NotesPanel exercise={exercise} plan={plan} pass={pass} caret={caret} edit={edit} />,
+          body: <NotesPanel exercise={exercise} plan={plan} pass={pass} edit={edit} />,
         },
         {
           id: 'goal',

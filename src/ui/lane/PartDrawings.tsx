@@ -20,7 +20,7 @@ import {
 const LARGER = 1.5;
 
 function NoteDigits({ note }: { note: NotePart }) {
-  const { y, text, letter, slurFrom, heldTo, before, after, palmMute } = note;
+  const { y, text, letter, slurFrom, heldTo, before, after, palmMute, accent } = note;
   const width = text.length * 9 + 3;
   const middle = (slurFrom ?? 0) / 2;
   return (
@@ -59,6 +59,15 @@ function NoteDigits({ note }: { note: NotePart }) {
         <text x={middle} y={y - 18} fontSize={10.5} fontWeight={500}>
           {letter}
         </text>
+      ) : null}
+      {accent ? (
+        <path
+          d={`M5,${y - 15} l7,2.6 l-7,2.6`}
+          fill="none"
+          stroke={colour.ink}
+          strokeWidth={1.4}
+          strokeLinejoin="round"
+        />
       ) : null}
       {palmMute ? (
         <text y={y + 17} fontSize={9} fontWeight={500}>

@@ -26,6 +26,7 @@ export interface NotePart {
   readonly before: string;
   readonly after: string;
   readonly palmMute: boolean;
+  readonly accent: boolean;
 }
 
 /** The count under a column; it stays where notes move on. */
@@ -121,6 +122,7 @@ function notePart(note: Note, y: number, slurFrom: number, heldTo: number | null
     before: note.slideIn ? (note.slideIn === 'from below' ? '/' : '\\') : '',
     after: `${out}${note.vibrato ? '~' : ''}${bent}`,
     palmMute: note.palmMute === true,
+    accent: note.accent === true,
   };
 }
 

@@ -91,7 +91,7 @@ export function noteFrom(
       SLUR_SIGNS[one.name] ||
       SLIDES_IN[one.name] ||
       SLIDES_OUT[one.name] ||
-      ['tap', 'bend', 'fingering', 'wavy-line'].includes(one.name) ||
+      ['tap', 'bend', 'fingering', 'wavy-line', 'accent'].includes(one.name) ||
       (one.name === 'other-technical' && (FROM_NOWHERE[one.text] ?? one.text === 'bend of open size'));
     if (!isKnown) left.add(elementName(one.name), where);
   }
@@ -105,6 +105,7 @@ export function noteFrom(
     ...(head?.text === 'x' ? { dead: true as const } : {}),
     ...(head?.attributes.parentheses === 'yes' ? { ghost: true as const } : {}),
     ...(isMuted ? { palmMute: true as const } : {}),
+    ...(articulations.some((one) => one.name === 'accent') ? { accent: true as const } : {}),
     ...(ornaments.some((one) => one.name === 'wavy-line') ? { vibrato: true as const } : {}),
     ...(bend ? { bend } : {}),
     ...(slideIn ? { slideIn } : {}),

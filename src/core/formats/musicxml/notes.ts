@@ -118,6 +118,7 @@ function technicalOf(
 
 function articulationsOf(note: Note): XmlElement | null {
   const marks = [
+    note.accent ? el('accent') : null,
     note.slideIn ? el(note.slideIn === 'from below' ? 'scoop' : 'plop') : null,
     note.slideOut ? el(note.slideOut === 'upward' ? 'doit' : 'falloff') : null,
   ].filter((one) => one !== null);

@@ -12,6 +12,7 @@ import {
 } from '../../instrument/instrument';
 import { POLICY_KINDS, RESTARTS } from '../../picking/policy';
 import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
+import { MAX_SWING, STRAIGHT } from '../../rhythm/swing';
 import { keptRecipeSchema } from './recipe';
 import { MAX_LADDER_PASSES, MAX_STEP_BPM, MIN_STEP_BPM } from '../../tempo/ladder';
 
@@ -54,6 +55,7 @@ const note = Joi.object({
   dead: isTrue,
   ghost: isTrue,
   palmMute: isTrue,
+  accent: isTrue,
   restStroke: isTrue,
   vibrato: isTrue,
   bend: Joi.object({ semitones: orNull(Joi.number().min(0).max(12)), released: Joi.boolean().required() }),
@@ -75,6 +77,7 @@ const passage = Joi.object({
   pickupTicks: Joi.number().integer().min(0).max(1_000_000).required(),
   subdivision: subdivision.required(),
   beatSubdivisions: beatSubdivisions.required(),
+  swingPercent: Joi.number().greater(STRAIGHT).max(MAX_SWING),
   lengthTicks: Joi.number().integer().min(1).max(1_000_000_000).required(),
   loopBounds: Joi.object({ startTicks: ticks, endTicks: ticks }),
   notes: Joi.array().items(note).max(PROJECT_LIMITS.notesInPassage).required(),

@@ -1,0 +1,128 @@
+/** Laying notes on the beat: groups with rests or long notes between them, accents, a pick-up. The order of notes stays. */
+import { moveTicks, type Note, type Passage } from '../passage/passage';
+import { slotAt, slotsOf } from './slots';
+
+/** What stands between two groups: a silent slot, or the last note held through it. */
+export const GAPS = ['rest', 'long note'] as const;
+export type Gap = (typeof GAPS)[number];
+
+/** Where accents fall. */
+export const ACCENTS = [
+  'none',
+  'beats',
+  'new strings',
+  'every third',
+  'every fourth',
+  'every fifth',
+] as const;
+export type AccentRule = (typeof ACCENTS)[number];
+
+/** Slots of a pass in the plain grid; null where a pass is no whole number of them. */
+export function slotsInPass(passage: Passage, startTicks: number, endTicks: number): number | null {
+  if (Object.keys(passage.beatSubdivisions).length > 0) return null;
+  const slots = (endTicks - startTicks) / (passage.meter.beatTicks / passage.subdivision);
+  return Number.isInteger(slots) && slots > 0 ? slots : null;
+}
+
+/**
+ * Lays all moments one slot after the other, with a slot between groups of some sizes over and over; no groups: without
+ * gaps. Beats that are divided otherwise go back to the common division.
+ */
+export function groupNotes(passage: Passage, groups: readonly number[], gap: Gap): Passage {
+  const slotTicks = passage.meter.beatTicks / passage.subdivision;
+  const onsets = [...new Set(passage.notes.map(({ onsetTicks }) => onsetTicks))];
+  const sizes = groups.filter((size) => size > 0);
+  const laid = new Map<number, { onsetTicks: number; durationTicks: number }>();
+  let ticks = -passage.pickupTicks;
+  let [group, inGroup] = [0, 0];
+  for (const onset of onsets) {
+    inGroup++;
+    const ends = sizes.length > 0 && inGroup === sizes[group % sizes.length];
+    const held = ends && gap === 'long note' ? 2 : 1;
+    laid.set(onset, { onsetTicks: ticks, durationTicks: held * slotTicks });
+    ticks += (ends ? 2 : 1) * slotTicks;
+    if (ends) [group, inGroup] = [group + 1, 0];
+  }
+  const newTicks = (old: number) => {
+    const next = onsets.find((onset) => onset >= old);
+    return next === undefined ? ticks : laid.get(next)!.onsetTicks;
+  };
+  const { loopBounds } = passage;
+  return {
+    ...passage,
+    beatSubdivisions: {},
+    lengthTicks: Math.max(slotTicks, ticks),
+    ...(loopBounds
+      ? {
+          loopBounds: {
+            startTicks: newTicks(loopBounds.startTicks),
+            endTicks: newTicks(loopBounds.endTicks),
+          },
+        }
+      : {}),
+    notes: passage.notes.map((note) => ({ ...note, ...laid.get(note.onsetTicks)! })),
+  };
+}
+
+function isAccented(
+  passage: Passage,
+  notes: readonly Note[],
+  at: number,
+  moment: number,
+  rule: AccentRule,
+): boolean {
+  const note = notes[at]!;
+  switch (rule) {
+    case 'none':
+      return false;
+    case 'beats':
+      return slotAt(passage, note.onsetTicks).indexInBeat === 0;
+    case 'new strings':
+      return at === 0 || notes[at - 1]!.string !== note.string;
+    case 'every third':
+      return moment % 3 === 0;
+    case 'every fourth':
+      return moment % 4 === 0;
+    case 'every fifth':
+      return moment % 5 === 0;
+  }
+}
+
+/** Sets the accents of all notes by a rule. */
+export function accentNotes(passage: Passage, rule: AccentRule): Passage {
+  const onsets = [...new Set(passage.notes.map(({ onsetTicks }) => onsetTicks))];
+  const momentAt = new Map(onsets.map((onset, moment) => [onset, moment]));
+  return {
+    ...passage,
+    notes: passage.notes.map((note, at) => {
+      const { accent: _, ...plain } = note;
+      const moment = momentAt.get(note.onsetTicks)!;
+      return isAccented(passage, passage.notes, at, moment, rule)
+        ? { ...plain, accent: true as const }
+        : plain;
+    }),
+  };
+}
+
+/** Lets a passage begin some slots before the first bar line: fewer than a bar and than the passage has, else nothing changes. */
+export function setPickup(passage: Passage, slots: number): Passage {
+  const slotTicks = passage.meter.beatTicks / passage.subdivision;
+  const pickupTicks = slots * slotTicks;
+  if (slots < 0 || pickupTicks >= passage.meter.beats * passage.meter.beatTicks) return passage;
+  if (pickupTicks >= passage.lengthTicks + passage.pickupTicks) return passage;
+  if (Object.keys(passage.beatSubdivisions).length > 0) return passage;
+  return { ...moveTicks(passage, passage.pickupTicks - pickupTicks), pickupTicks };
+}
+
+/** Slots that lie before the first bar line. */
+export function pickupSlots(passage: Passage): number {
+  return slotsOf(passage).filter(({ ticks }) => ticks < 0).length;
+}
+
+/** A passage one silent slot longer, and its round with it where that ends there. */
+export function restAtEnd(passage: Passage): Passage {
+  const { lengthTicks, loopBounds } = passage;
+  const end = lengthTicks + slotAt(passage, lengthTicks).durationTicks;
+  const grows = loopBounds?.endTicks === lengthTicks;
+  return { ...passage, lengthTicks: end, ...(grows ? { loopBounds: { ...loopBounds, endTicks: end } } : {}) };
+}
