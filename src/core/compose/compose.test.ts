@@ -2,9 +2,14 @@
 import teoria from 'teoria';
 import { Note as Spelled } from 'tonal';
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_SETUP } from '../instrument/instrument';
+import { DEFAULT_SETUP, usualTuning } from '../instrument/instrument';
 import { fretMm, stretchMm } from '../instrument/neck';
+import { applyRecipe } from './apply';
 import { compose } from './compose';
+import { tuningFrom, tuningText } from './tuningText';
+import { newExercise } from '../exercise/exercise';
+import { planOf } from '../exercise/plan';
+import { emptyPassage } from '../passage/empty';
 import { nearestRecipe } from './nearest';
 import { firstRecipe, type Recipe, type Source } from './recipe';
 import { chordIntervals, CHORDS, SCALES, scaleTones, TONICS } from './tones';
@@ -225,6 +230,43 @@ describe('figures', () => {
     expect(
       soundsOf({ ...recipe, damped: true }).every(({ dead, technique }) => dead && technique === 'pick'),
     ).toBe(true);
+  });
+});
+
+describe('tunings', () => {
+  it('are read as they are written, and what is none is said', () => {
+    for (const count of [4, 5, 6, 7, 8, 9])
+      expect(tuningFrom(tuningText(usualTuning(count)))).toEqual(usualTuning(count));
+    // Middle C is C4 and 60 (scientific pitch, MIDI note numbers).
+    expect(tuningFrom('D2 A2 D3 G3 B3 E4')).toEqual([64, 59, 55, 50, 45, 38]);
+    expect(tuningFrom('E2 A2 D3')).toEqual({ fault: '4 to 9 strings, not 3' });
+    expect(tuningFrom('E2 A2 D3 G3 B3 x')).toMatchObject({ fault: expect.stringContaining('x') as string });
+  });
+});
+
+describe('rest strokes', () => {
+  it('come to rest on the next string, all but those that have none', () => {
+    const written = (strings: number[]) => {
+      const recipe: Recipe = { ...firstRecipe('restStrokes'), strings };
+      const applied = applyRecipe(newExercise('', emptyPassage()), recipe, DEFAULT_SETUP);
+      if ('fault' in applied) throw new Error(applied.fault.code);
+      return planOf(applied.exercise.passage, applied.exercise.policy, DEFAULT_SETUP).analysis.transitions;
+    };
+    const floorward = written([6, 5, 4, 3, 2, 1]);
+    expect(floorward.map(({ kind, contact }) => `${kind} ${contact}`)).toEqual(Array(5).fill('sweep rest'));
+    const ceilingward = written([1, 2, 3, 4, 5, 6]);
+    expect(ceilingward.map(({ fromStroke, contact }) => `${fromStroke} ${contact}`)).toEqual(
+      Array(5).fill('up rest'),
+    );
+    const twice = {
+      ...firstRecipe('restStrokes'),
+      strings: [1],
+      source: { kind: 'restStrokes', each: 3, placed: false },
+    } as Recipe;
+    const applied = applyRecipe(newExercise('', emptyPassage()), twice, DEFAULT_SETUP);
+    const passage = 'exercise' in applied ? applied.exercise.passage : emptyPassage();
+    const { transitions } = planOf(passage, newExercise('', passage).policy, DEFAULT_SETUP).analysis;
+    expect(transitions.every(({ contact }) => contact === 'clear')).toBe(true);
   });
 });
 

@@ -8,4 +8,5 @@ export { nearestRecipe } from './nearest';
 export * from './recipe';
 export * from './tones';
 export { suppliesOf } from './supply';
+export { tuningFrom, tuningText } from './tuningText';
 export { recipeText } from './words';

@@ -21,8 +21,8 @@ export function romanFret(fret: number): string {
 
 const MOVE_SIGNS = { roll: 'r', hop: 'h', 'slide along': 's', stays: '', 'finger change': '' } as const;
 
-/** By note: the position where the hand comes to lie anew, else how the same finger goes on (r roll, h hop, s slide along). */
-export function handSigns({ moves, positions }: Fingering): ReadonlyMap<string, string> {
+/** By note: the position where the hand comes to lie anew, else how the same finger goes on (r roll, h hop, s slide along) or that it is laid over several strings (B). */
+export function handSigns({ moves, positions, barres }: Fingering): ReadonlyMap<string, string> {
   const signs = new Map<string, string>();
   const first = positions.entries().next().value;
   if (first) signs.set(first[0], romanFret(first[1]));
@@ -31,6 +31,7 @@ export function handSigns({ moves, positions }: Fingering): ReadonlyMap<string, 
     const sign = shiftMm > 0 ? romanFret(positions.get(toNote)!) : MOVE_SIGNS[kind];
     if (sign !== '') signs.set(toNote, sign);
   }
+  for (const id of barres) if (!signs.has(id)) signs.set(id, 'B');
   return signs;
 }
 

@@ -9,7 +9,17 @@ import { assignStrokes } from '../picking/strokes';
 import { coverageOf } from '../picking/coverage';
 import { performanceOf } from '../sound/performance';
 import { fitOf } from './fit';
-import { ACCENTS, accentNotes, GAPS, groupNotes, pickupSlots, restAtEnd, setPickup } from './lay';
+import {
+  ACCENTS,
+  accentNotes,
+  GAPS,
+  groupNotes,
+  pickupSlots,
+  restAtEnd,
+  setBeatSubdivision,
+  setPickup,
+} from './lay';
+import { slotAt } from './slots';
 import { swung, unswung } from './swing';
 
 const strings = fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 1, maxLength: 30 });
@@ -103,6 +113,29 @@ describe('laying notes', () => {
       { numRuns: 60 },
     );
   });
+});
+
+it('one beat divided otherwise keeps its notes on their slots and all others where they are', () => {
+  fc.assert(
+    fc.property(
+      strings,
+      fc.integer({ min: 0, max: 7 }),
+      fc.integer({ min: 1, max: 8 }),
+      (on, beat, slots) => {
+        const passage = passageOn(on);
+        const inBeat = passage.notes.filter(({ onsetTicks }) => Math.floor(onsetTicks / 6720) === beat);
+        const divided = setBeatSubdivision(passage, beat, slots);
+        if (inBeat.length > slots) return expect(divided).toBeNull();
+        divided!.notes.forEach((note, at) => {
+          const before = passage.notes[at]!;
+          const isIn = inBeat.includes(before);
+          const index = slotAt(passage, before.onsetTicks).indexInBeat;
+          expect(note.onsetTicks).toBe(isIn ? beat * 6720 + (index * 6720) / slots : before.onsetTicks);
+        });
+        return undefined;
+      },
+    ),
+  );
 });
 
 describe('swing', () => {

@@ -126,3 +126,45 @@ export function restAtEnd(passage: Passage): Passage {
   const grows = loopBounds?.endTicks === lengthTicks;
   return { ...passage, lengthTicks: end, ...(grows ? { loopBounds: { ...loopBounds, endTicks: end } } : {}) };
 }
+
+/**
+ * Divides one beat (counted from the first bar line) otherwise; its notes keep their slot numbers. Null where a note stands
+ * on a slot that it would not have.
+ */
+export function setBeatSubdivision(passage: Passage, beat: number, slots: number): Passage | null {
+  const { beatTicks } = passage.meter;
+  const [start, end] = [beat * beatTicks, (beat + 1) * beatTicks];
+  const isIn = (ticks: number) => ticks >= start && ticks < end;
+  const notes = passage.notes.map((note) => {
+    if (!isIn(note.onsetTicks)) return note;
+    const slot = slotAt(passage, note.onsetTicks);
+    const held = Math.max(1, Math.round(note.durationTicks / slot.durationTicks));
+    const left = slots - slot.indexInBeat;
+    if (left < 1) return null;
+    return {
+      ...note,
+      onsetTicks: start + (slot.indexInBeat * beatTicks) / slots,
+      durationTicks: (Math.min(held, left) * beatTicks) / slots,
+    };
+  });
+  const fits = notes.filter((note) => note !== null);
+  if (fits.length < notes.length) return null;
+  const { [beat]: _, ...others } = passage.beatSubdivisions;
+  const isCommon = slots === passage.subdivision;
+  // An end within the beat stands after the same number of slots.
+  const moved = (ticks: number) => {
+    if (ticks <= start || ticks >= end) return ticks;
+    const { indexInBeat } = slotAt(passage, ticks);
+    return start + (Math.min(indexInBeat, slots) * beatTicks) / slots;
+  };
+  const { loopBounds } = passage;
+  return {
+    ...passage,
+    notes: fits,
+    lengthTicks: moved(passage.lengthTicks),
+    ...(loopBounds
+      ? { loopBounds: { startTicks: moved(loopBounds.startTicks), endTicks: moved(loopBounds.endTicks) } }
+      : {}),
+    beatSubdivisions: isCommon ? others : { ...others, [beat]: slots },
+  };
+}

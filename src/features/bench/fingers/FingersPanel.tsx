@@ -175,7 +175,7 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
         {view.workedFingers ? (
           <small>
             Under the lane: fingers set by you are dark, worked-out ones light. VII: the first finger comes to
-            lie at fret 7; r a roll, h a hop, s a slide along the string.
+            lie at fret 7; r a roll, h a hop, s a slide along, B a barre.
           </small>
         ) : null}
         <Row>

@@ -1,6 +1,6 @@
 'use client';
 import styled from 'styled-components';
-import { MAX_CAPO, MAX_STRINGS, MIN_STRINGS, usualTuning } from '@/core';
+import { MAX_CAPO, MAX_STRINGS, MIN_STRINGS, usualTuning, type Tuning } from '@/core';
 import { allStrings, canDisplace, cleanMask, VARIATIONS } from '@/core/compose';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
@@ -9,6 +9,7 @@ import { Switch } from '@/ui/controls/Switch';
 import { TextField } from '@/ui/controls/TextField';
 import { NumberList } from './NumberList';
 import type { RecipeFieldsProps } from './recipeFields';
+import { TuningField } from './TuningField';
 
 const Short = styled.div`
   width: 9rem;
@@ -65,6 +66,14 @@ function DisplacementFields({ recipe, set }: RecipeFieldsProps) {
 /** What is wanted less often: repeats, chains, slurs, damping, the instrument. */
 export function MoreFields({ recipe, set }: RecipeFieldsProps) {
   const { source, tuning } = recipe;
+  const retune = (now: Tuning) => {
+    const isWhole = recipe.strings.length === tuning.length;
+    const strings = isWhole ? allStrings(now) : recipe.strings.filter((string) => string <= now.length);
+    set({
+      tuning: now,
+      strings: isWhole && recipe.strings[0]! < recipe.strings.at(-1)! ? strings.reverse() : strings,
+    });
+  };
   const isSilent = source.kind === 'strokes' || source.kind === 'restStrokes';
   return (
     <>
@@ -113,16 +122,9 @@ export function MoreFields({ recipe, set }: RecipeFieldsProps) {
         value={tuning.length}
         min={MIN_STRINGS}
         max={MAX_STRINGS}
-        onChange={(count) => {
-          if (count === null || count === tuning.length) return;
-          const now = usualTuning(count);
-          const isWhole = recipe.strings.length === tuning.length;
-          set({
-            tuning: now,
-            strings: isWhole ? allStrings(now) : recipe.strings.filter((string) => string <= count),
-          });
-        }}
+        onChange={(count) => count !== null && count !== tuning.length && retune(usualTuning(count))}
       />
+      <TuningField value={tuning} onChange={retune} />
       <NumberField
         label="Capo at fret (0: none)"
         value={recipe.capo}

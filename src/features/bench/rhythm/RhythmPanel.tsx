@@ -9,9 +9,11 @@ import {
   METERS,
   meterName,
   pickupSlots,
+  setBeatSubdivision,
   setMeter,
   setPickup,
   setSubdivision,
+  slotAt,
   slotsOf,
   STRAIGHT,
   type Exercise,
@@ -70,6 +72,15 @@ const GROUPS = [
   { name: '4 + 4', sizes: [4] },
 ] as const;
 
+/** So many slots the notes of the beat at a moment need. */
+function fewestSlots(passage: Passage, ticks: number): number {
+  const { beat } = slotAt(passage, ticks);
+  const used = passage.notes
+    .map(({ onsetTicks }) => slotAt(passage, onsetTicks))
+    .filter((slot) => slot.beat === beat);
+  return Math.max(1, ...used.map(({ indexInBeat }) => indexInBeat + 1));
+}
+
 interface RhythmPanelProps {
   readonly exercise: Exercise;
   readonly plan: Plan;
@@ -107,6 +118,19 @@ export function RhythmPanel({ exercise, plan, setup, caret, edit }: RhythmPanelP
             min={1}
             max={MAX_SLOTS_PER_BEAT}
             onChange={(slots) => slots !== null && change('Slots a beat', (of) => setSubdivision(of, slots))}
+          />
+          <NumberField
+            label="This beat alone"
+            value={slotAt(passage, caret.ticks).slotsInBeat}
+            min={fewestSlots(passage, caret.ticks)}
+            max={MAX_SLOTS_PER_BEAT}
+            onChange={(slots) =>
+              slots !== null &&
+              change(
+                'Slots of this beat',
+                (of) => setBeatSubdivision(of, slotAt(of, caret.ticks).beat, slots) ?? of,
+              )
+            }
           />
           <NumberField
             label="Pick-up slots"
