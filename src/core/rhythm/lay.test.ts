@@ -125,14 +125,14 @@ it('one beat divided otherwise keeps its notes on their slots and all others whe
         const passage = passageOn(on);
         const inBeat = passage.notes.filter(({ onsetTicks }) => Math.floor(onsetTicks / 6720) === beat);
         const divided = setBeatSubdivision(passage, beat, slots);
-        if (inBeat.length > slots) return expect(divided).toBeNull();
-        divided!.notes.forEach((note, at) => {
+        expect(divided === null).toBe(inBeat.length > slots);
+        divided?.notes.forEach((note, at) => {
           const before = passage.notes[at]!;
-          const isIn = inBeat.includes(before);
           const index = slotAt(passage, before.onsetTicks).indexInBeat;
+          const isIn = inBeat.includes(before);
           expect(note.onsetTicks).toBe(isIn ? beat * 6720 + (index * 6720) / slots : before.onsetTicks);
+          expect(note.onsetTicks + note.durationTicks).toBeLessThanOrEqual(divided.lengthTicks);
         });
-        return undefined;
       },
     ),
   );
