@@ -24,6 +24,18 @@ const TWO = async (page) => {
   await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
 };
 
+const tab = (name) => async (page) => {
+  await page.getByRole('tab', { name }).click();
+  await page.waitForTimeout(900);
+  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
+};
+const FINGERS = async (page) => {
+  await tab(/^Fingers/)(page);
+  await page.getByRole('switch', { name: /^show worked-out/ }).focus();
+  await page.keyboard.press(' ');
+  await page.evaluate(() => window.scrollTo(0, 0));
+};
+
 const SHOTS = [
   { file: 'library', open: null, dark: false },
   { file: 'library-dark', open: null, dark: true },
@@ -32,6 +44,15 @@ const SHOTS = [
   { file: 'bench-dark', open: 'Kite string', dark: true, then: PLAY },
   { file: 'pick', open: 'Kite string', dark: false, then: PICK },
   { file: 'two-policies', open: 'Long way round the weir', dark: false, then: TWO },
+  { file: 'material', open: 'Ferry over four strings', dark: false, then: tab(/^Material/), height: 940 },
+  { file: 'fingers', open: 'Tide table in fours', dark: false, then: FINGERS, height: 1180 },
+  {
+    file: 'rhythm',
+    open: 'In by the ford, out by the bridge',
+    dark: true,
+    then: tab(/^Rhythm/),
+    height: 1100,
+  },
   { file: 'ladder', open: 'Rolling stair in sweeps', dark: false, then: LADDER },
   { file: 'handout', open: 'Gate between two and one', dark: false, then: HANDOUT, height: 1220 },
 ];

@@ -18,6 +18,10 @@ export interface Particulars {
   readonly hand?: Exercise['hand'];
   readonly subdivision: number;
   readonly beatSubdivisions: Passage['beatSubdivisions'];
+  /** Absent where it is straight. */
+  readonly swingPercent?: number;
+  /** Indices of notes whose stroke comes to rest; absent where there are none. */
+  readonly restStrokes?: readonly number[];
   /** Of the notes, so that locks and pinned notes are put back only on the notes they were on. */
   readonly notesAre: string;
   readonly locks: Readonly<Record<number, Lock>>;
@@ -41,6 +45,7 @@ export function particularsOf({
   studentNotes,
 }: Exercise): string {
   const index = new Map(passage.notes.map((note, at) => [note.id, at]));
+  const rests = passage.notes.flatMap(({ restStroke }, at) => (restStroke ? [at] : []));
   const particulars: Particulars = {
     policy,
     goal,
@@ -49,6 +54,8 @@ export function particularsOf({
     hand,
     subdivision: passage.subdivision,
     beatSubdivisions: passage.beatSubdivisions,
+    ...(passage.swingPercent === undefined ? {} : { swingPercent: passage.swingPercent }),
+    ...(rests.length > 0 ? { restStrokes: rests } : {}),
     notesAre: digestOf(passage),
     locks: Object.fromEntries(passage.notes.flatMap((note, at) => (note.lock ? [[at, note.lock]] : []))),
     studentNotes: studentNotes.map(({ text, pinnedTo }) => ({
@@ -67,6 +74,8 @@ const schema = Joi.object({
   hand: exerciseParts.hand,
   subdivision: exerciseParts.subdivision.required(),
   beatSubdivisions: exerciseParts.beatSubdivisions.required(),
+  swingPercent: exerciseParts.swingPercent,
+  restStrokes: Joi.array().items(Joi.number().integer().min(0)).max(20_000),
   notesAre: Joi.string().allow('').max(2_000_000).required(),
   locks: Joi.object().pattern(/^\d+$/, exerciseParts.lock).required(),
   studentNotes: Joi.array()

@@ -164,8 +164,16 @@ function studentNotesOf(part: ReadPart, notes: readonly Note[], offset: number):
 }
 
 /** Puts back what travelled in the miscellaneous field. */
+function withRestStrokes(passage: Passage, at: ReadonlySet<number>): Passage {
+  if (at.size === 0) return passage;
+  const notes = passage.notes.map((note, index) =>
+    at.has(index) ? { ...note, restStroke: true as const } : note,
+  );
+  return { ...passage, notes };
+}
+
 function withParticulars(exercise: Exercise, particulars: Particulars, left: LeftOut): Exercise {
-  const { policy, goal, alsoTrains, cues, hand, subdivision, beatSubdivisions } = particulars;
+  const { policy, goal, alsoTrains, cues, hand, subdivision, beatSubdivisions, swingPercent } = particulars;
   const back: Exercise = {
     ...exercise,
     policy: { ...policy, loop: exercise.policy.loop === true },
@@ -173,7 +181,12 @@ function withParticulars(exercise: Exercise, particulars: Particulars, left: Lef
     alsoTrains,
     cues,
     ...(hand ? { hand } : {}),
-    passage: { ...exercise.passage, subdivision, beatSubdivisions },
+    passage: {
+      ...exercise.passage,
+      subdivision,
+      beatSubdivisions,
+      ...(swingPercent === undefined ? {} : { swingPercent }),
+    },
   };
   if (digestOf(back.passage) !== particulars.notesAre) {
     left.add(
@@ -189,7 +202,10 @@ function withParticulars(exercise: Exercise, particulars: Particulars, left: Lef
   });
   return {
     ...back,
-    passage: setLocks(back.passage, Object.fromEntries(locks)),
+    passage: withRestStrokes(
+      setLocks(back.passage, Object.fromEntries(locks)),
+      new Set(particulars.restStrokes),
+    ),
     studentNotes: particulars.studentNotes.map(({ text, pinnedTo }, at) => ({
       id: `w${at + 1}`,
       text,

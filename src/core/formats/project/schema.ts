@@ -43,6 +43,8 @@ const lock = Joi.object({ stroke: stroke.required(), reason: Joi.string().max(PR
 const subdivision = Joi.number().integer().min(1).max(MAX_SLOTS_PER_BEAT);
 const beatSubdivisions = Joi.object().pattern(/^-?\d+$/, subdivision);
 
+const swingPercent = Joi.number().greater(STRAIGHT).max(MAX_SWING);
+
 const note = Joi.object({
   id: Joi.string().max(40).required(),
   string: string.required(),
@@ -77,7 +79,7 @@ const passage = Joi.object({
   pickupTicks: Joi.number().integer().min(0).max(1_000_000).required(),
   subdivision: subdivision.required(),
   beatSubdivisions: beatSubdivisions.required(),
-  swingPercent: Joi.number().greater(STRAIGHT).max(MAX_SWING),
+  swingPercent,
   lengthTicks: Joi.number().integer().min(1).max(1_000_000_000).required(),
   loopBounds: Joi.object({ startTicks: ticks, endTicks: ticks }),
   notes: Joi.array().items(note).max(PROJECT_LIMITS.notesInPassage).required(),
@@ -133,6 +135,7 @@ export const exerciseParts = {
   hand,
   subdivision,
   beatSubdivisions,
+  swingPercent,
   lock,
 };
 
