@@ -71,13 +71,20 @@ function passageFrom(recipe: Recipe, cells: readonly Line[], grid: Passage): Pas
   };
 }
 
-/** What the teacher set on a note of the same number: a lock or finger that the recipe itself did not give. */
+/** Marks of a note that no recipe gives: they are the teacher's. */
+function marksOf(note: Note): Partial<Note> {
+  const { accent, palmMute, vibrato, ghost, bend, slideIn, slideOut } = note;
+  const marks = { accent, palmMute, vibrato, ghost, bend, slideIn, slideOut };
+  return Object.fromEntries(Object.entries(marks).filter(([, value]) => value !== undefined));
+}
+
+/** What the teacher set on a note of the same number: marks, and a lock or finger that the recipe itself did not give. */
 function carried(note: Note, old: Note | undefined, given: Note | undefined): Note {
   if (!old) return note;
   const lock = old.lock && JSON.stringify(old.lock) !== JSON.stringify(given?.lock) ? old.lock : note.lock;
   const finger = old.finger !== given?.finger ? old.finger : note.finger;
   const { lock: _l, finger: _f, ...plain } = note;
-  return { ...plain, ...(lock ? { lock } : {}), ...(finger ? { finger } : {}) };
+  return { ...plain, ...marksOf(old), ...(lock ? { lock } : {}), ...(finger ? { finger } : {}) };
 }
 
 /** An exercise with a recipe written in, or why the recipe gives nothing. */
@@ -85,7 +92,7 @@ export type Applied = { readonly exercise: Exercise } | { readonly fault: Fault 
 
 /**
  * Writes a recipe into an exercise. Goal, policy, tempo, meter and division of the beat stay, and so do locks and fingers set by
- * hand on notes of the same number; where as many notes come out as there were, their rhythm stays too.
+ * hand on notes of the same number, with their other marks; where as many notes come out as there were, their rhythm stays too.
  */
 export function applyRecipe(exercise: Exercise, recipe: Recipe, setup: Setup): Applied {
   const composed = compose(recipe, setup);
@@ -108,6 +115,7 @@ export function applyRecipe(exercise: Exercise, recipe: Recipe, setup: Setup): A
       ? { ...kept, onsetTicks: there.onsetTicks, durationTicks: there.durationTicks }
       : kept;
   });
+  const keepsLoop = exercise.recipe?.recipe.goesRound === recipe.goesRound;
   const { pickupTicks, lengthTicks, loopBounds } = old;
   const passage: Passage = keepsRhythm
     ? { ...fresh, pickupTicks, lengthTicks, ...(loopBounds ? { loopBounds } : {}), notes }
@@ -116,7 +124,8 @@ export function applyRecipe(exercise: Exercise, recipe: Recipe, setup: Setup): A
     exercise: {
       ...exercise,
       passage,
-      policy: { ...policy, loop: recipe.goesRound },
+      // Round or not by hand stays as long as the recipe says the same as before.
+      policy: keepsLoop ? policy : { ...policy, loop: recipe.goesRound },
       recipe: { recipe, hash: materialHash(passage) },
     },
   };

@@ -6,7 +6,7 @@ export { faultText } from './faults';
 export { cleanMask } from './mask';
 export { nearestRecipe } from './nearest';
 export * from './recipe';
-export * from './tones';
+export { CHORDS, SCALES, TONICS } from './names';
 export { suppliesOf } from './supply';
 export { tuningFrom, tuningText } from './tuningText';
 export { recipeText } from './words';

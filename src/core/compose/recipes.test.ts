@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { newExercise } from '../exercise/exercise';
 import { DEFAULT_SETUP, MAX_FRET } from '../instrument/instrument';
 import { stretchMm } from '../instrument/neck';
-import { setFinger, setFret, setLock, setSubdivision } from '../passage/edits';
+import { setFinger, setFret, setLock, setMark, setSubdivision } from '../passage/edits';
 import { emptyPassage } from '../passage/empty';
 import { applyRecipe, isDetached } from './apply';
 import { compose } from './compose';
@@ -111,8 +111,8 @@ describe('a recipe in an exercise', () => {
     expect(one.passage.notes).toHaveLength(18);
     const [second, third] = [one.passage.notes[1]!.id, one.passage.notes[2]!.id];
     let passage = setLock(setFinger(one.passage, second, 2), [third], { stroke: 'up', reason: 'lands' });
-    passage = setSubdivision(passage, 3);
-    one = { ...one, passage };
+    passage = setMark(setSubdivision(passage, 3), second, 'accent', true);
+    one = { ...one, passage, policy: { ...one.policy, loop: true } };
     expect(isDetached(one)).toBe(false);
     for (const next of [
       { ...first, source: { ...first.source, tonic: 'E' } } as Recipe,
@@ -120,10 +120,10 @@ describe('a recipe in an exercise', () => {
       { ...first, strings: [5, 4, 3] },
     ]) {
       const changed = written(next, one);
-      expect(changed.passage.notes[1]).toMatchObject({ id: second, finger: 2 });
+      expect(changed.passage.notes[1]).toMatchObject({ id: second, finger: 2, accent: true });
       expect(changed.passage.notes[2]).toMatchObject({ id: third, lock: { stroke: 'up', reason: 'lands' } });
       expect(changed.passage.subdivision).toBe(3);
-      expect(changed).toMatchObject({ startBpm: 77, alsoTrains: 'calm' });
+      expect(changed).toMatchObject({ startBpm: 77, alsoTrains: 'calm', policy: { loop: true } });
       expect(isDetached(changed)).toBe(false);
     }
   });

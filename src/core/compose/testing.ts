@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { usualTuning } from '../instrument/instrument';
 import { DIRECTIONS, TURNS, VARIATIONS, type Figure, type Moves, type Recipe, type Source } from './recipe';
-import { CHORDS, SCALES } from './tones';
+import { CHORDS, SCALES } from './names';
 
 const tonics = fc.constantFrom('C', 'F#', 'Bb', 'D', 'Ab');
 const small = (min: number, max: number) => fc.integer({ min, max });
@@ -26,7 +26,7 @@ const anySource: fc.Arbitrary<Source> = fc.oneof(
   fc.record({
     kind: fc.constant('arpeggio' as const),
     tonic: tonics,
-    chord: fc.constantFrom(...Object.keys(CHORDS)),
+    chord: fc.constantFrom(...CHORDS.map(([sign]) => sign)),
     inversion: small(0, 3),
     fret,
     perString: fc.constantFrom(1 as const, 2 as const),
@@ -35,7 +35,7 @@ const anySource: fc.Arbitrary<Source> = fc.oneof(
   fc.record({
     kind: fc.constant('chord' as const),
     tonic: tonics,
-    chord: fc.constantFrom(...Object.keys(CHORDS)),
+    chord: fc.constantFrom(...CHORDS.map(([sign]) => sign)),
     inversion: small(0, 2),
     fret,
     shape: small(0, 5),

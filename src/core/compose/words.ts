@@ -1,6 +1,6 @@
 /** A recipe in words. */
 import { MASK_LETTERS } from './mask';
-import { CHORDS, type ChordSign } from './tones';
+import { chordName } from './names';
 import type { Recipe } from './recipe';
 
 /** "strings 6 to 1", "strings 5, 3, 1". */
@@ -34,7 +34,7 @@ function sourceText({ source }: Recipe): string {
       return `${source.tonic} ${source.scale} from fret ${source.fret}, ${source.perString.length === 0 ? `within ${source.span} frets` : perStringText(source.perString)}`;
     case 'arpeggio':
     case 'chord':
-      return `${source.tonic} ${CHORDS[source.chord as ChordSign] ?? source.chord} ${source.kind} from fret ${source.fret}`;
+      return `${source.tonic} ${chordName(source.chord)} ${source.kind} from fret ${source.fret}`;
     case 'cell':
       return `A cell of ${source.notes.length} notes`;
     case 'strokes':

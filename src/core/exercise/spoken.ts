@@ -27,6 +27,8 @@ export function spokenNote(passage: Passage, plan: Plan, note: Note, pass = 0): 
     TECHNIQUE_NAMES[note.technique],
     stroke ? STROKE_NAMES[stroke] : '',
     note.lock ? 'locked' : '',
+    note.accent ? 'accented' : '',
+    note.restStroke ? 'rest stroke' : '',
     next
       ? `${next.seam ? 'coming round ' : 'then '}${KIND_NAMES[next.kind]} to string ${next.stringTo}${next.skipped > 0 ? ` over ${countText(next.skipped)}` : ''}`
       : '',

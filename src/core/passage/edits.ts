@@ -64,7 +64,7 @@ export function setDead(passage: Passage, id: string, dead: boolean): Passage {
 }
 
 /** The marks of a note that are there or not. */
-export type NoteMark = 'ghost' | 'palmMute' | 'vibrato';
+export type NoteMark = 'ghost' | 'palmMute' | 'vibrato' | 'accent' | 'restStroke';
 
 /** Sets or clears a mark of a note. */
 export function setMark(passage: Passage, id: string, mark: NoteMark, isOn: boolean): Passage {

@@ -121,6 +121,8 @@ function Marks({ caret, note, apply }: MarksProps) {
         {mark('palmMute', 'palm mute')}
         {mark('vibrato', 'vibrato')}
         {mark('ghost', 'barely sounded')}
+        {mark('accent', 'accent')}
+        {mark('restStroke', 'rest stroke')}
         <Switch
           isOn={note.dead === true}
           onChange={(dead) => change('Dead note', (of) => setDead(of, note.id, dead))}

@@ -132,6 +132,7 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
     { keys: ['n'], does: 'Bend: half, whole, one and a half, none', run: change(bendHere) },
     { keys: ['q'], does: 'Palm mute on or off', run: change((of, at) => markHere(of, at, 'palmMute')) },
     { keys: ['w'], does: 'Vibrato on or off', run: change((of, at) => markHere(of, at, 'vibrato')) },
+    { keys: ['e'], does: 'Accent on or off', run: change((of, at) => markHere(of, at, 'accent')) },
     { keys: ['f'], does: 'Next finger', run: change(fingerHere) },
     { keys: ['>'], does: 'One slot longer', run: change((of, at) => stretchHere(of, at, 1)) },
     { keys: ['<'], does: 'One slot shorter', run: change((of, at) => stretchHere(of, at, -1)) },
@@ -142,7 +143,7 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
 export function laneKeyGroups(bindings: readonly KeyBinding[]): KeyGroup[] {
   const shown = bindings.map(({ keys, does }) => ({ does, keys: keys.length > 4 ? ['0 … 9'] : keys }));
   const isWay = ({ keys }: { keys: readonly string[] }) => /^(Arrow|Home|End|(Shift\+)?c$)/.test(keys[0]!);
-  const isStroke = ({ keys }: { keys: readonly string[] }) => /^[duahpstxnqw]$/.test(keys[0]!);
+  const isStroke = ({ keys }: { keys: readonly string[] }) => /^[duahpstxnqwe]$/.test(keys[0]!);
   return [
     { title: 'Lane: moving about', bindings: shown.filter(isWay) },
     { title: 'Lane: strokes and sounds', bindings: shown.filter(isStroke) },

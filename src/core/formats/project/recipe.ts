@@ -1,12 +1,21 @@
 /** The shape of a recipe in a project file. */
 import Joi from 'joi';
+import { CHORDS, SCALES, TONICS } from '../../compose/names';
 import { DIRECTIONS, MAX_COMPOSED, TURNS, VARIATIONS } from '../../compose/recipe';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
 
 const whole = (min: number, max: number) => Joi.number().integer().min(min).max(max).required();
 const string = Joi.number().integer().min(1).max(MAX_STRINGS);
 const finger = Joi.number().valid(1, 2, 3, 4);
-const name = Joi.string().max(60).required();
+const tonic = Joi.string()
+  .valid(...TONICS)
+  .required();
+const scale = Joi.string()
+  .valid(...SCALES)
+  .required();
+const chord = Joi.string()
+  .valid(...CHORDS.map(([sign]) => sign))
+  .required();
 const some = (items: Joi.Schema, least = 0) =>
   Joi.array().items(items).min(least).max(MAX_COMPOSED).required();
 const yes = Joi.boolean().required();
@@ -21,22 +30,22 @@ const of = (kind: string, fields: Joi.SchemaMap = {}) =>
 const source = Joi.alternatives(
   of('fingers', { order: some(finger, 1), rotate: yes, fret }),
   of('scale', {
-    tonic: name,
-    scale: name,
+    tonic,
+    scale,
     fret,
     perString: some(count),
     span: whole(1, MAX_FRET),
     passing: yes,
   }),
   of('arpeggio', {
-    tonic: name,
-    chord: name,
+    tonic,
+    chord,
     inversion: whole(0, 12),
     fret,
     perString: Joi.number().valid(1, 2).required(),
     shape: whole(0, 100_000),
   }),
-  of('chord', { tonic: name, chord: name, inversion: whole(0, 12), fret, shape: whole(0, 100_000) }),
+  of('chord', { tonic, chord, inversion: whole(0, 12), fret, shape: whole(0, 100_000) }),
   of('cell', {
     notes: some(Joi.object({ string: string.required(), fret, finger })),
   }),
@@ -57,7 +66,7 @@ const moves = Joi.alternatives(
   of('none'),
   of('frets', { by: step, times }),
   of('until', { by: step, finger: finger.required(), fret }),
-  of('scale', { by: step, times, tonic: name, scale: name }),
+  of('scale', { by: step, times, tonic, scale }),
   of('strings', { by: step, times }),
   of('octaves', { times }),
 ).required();

@@ -15,7 +15,7 @@ interface SourceProps<K extends Recipe['source']['kind']> {
 
 const TONIC_OPTIONS = TONICS.map((name) => ({ id: name as string, name }));
 const SCALE_OPTIONS = SCALES.map((name) => ({ id: name as string, name }));
-const CHORD_OPTIONS = Object.entries(CHORDS).map(([id, name]) => ({ id, name }));
+const CHORD_OPTIONS = CHORDS.map(([id, name]) => ({ id: id as string, name }));
 const MOST_PER_STRING = 12;
 
 const countsFault = (counts: readonly number[]) =>
