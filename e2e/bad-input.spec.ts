@@ -88,7 +88,7 @@ test('project files: cut in half, newer, damaged or hostile', async ({ page }) =
 
   await give('half.json', good.slice(0, good.length / 2));
   await expect(page.getByText(/“half.json”: .*breaks off.*Nothing was imported/)).toBeVisible();
-  await give('newer.json', good.replace('"version": 3', '"version": 9'));
+  await give('newer.json', good.replace(/"version": \d+/, '"version": 99'));
   await expect(page.getByText(/“newer.json”: .*newer version.*Nothing was imported/)).toBeVisible();
   await give('hand.json', good.replace('"fret": 8', '"fret": 9'));
   await expect(page.getByText(/“hand.json”: .*does not match its hash/)).toBeVisible();
@@ -96,7 +96,7 @@ test('project files: cut in half, newer, damaged or hostile', async ({ page }) =
 
   const script = '<img src=x onerror=\\"document.title=1\\"><script>document.title=1</script>';
   await give('script.json', good.replace('"title": "Kite string"', `"title": "${script}"`));
-  await expect(page.getByText(/“script.json”: 0 added, 8 already here, 1 different/)).toBeVisible();
+  await expect(page.getByText(/“script.json”: 0 added, \d+ already here, 1 different/)).toBeVisible();
   await expect(page.getByRole('link', { name: /^<img src=x/ })).toBeVisible();
   expect(await page.title()).toContain('Library');
 });

@@ -34,6 +34,10 @@ const SwitchRoot = styled(AriaSwitch)`
     inset: 0.15rem 0.15rem 0.15rem auto;
     background: ${colour.accentInk};
   }
+  /* The ring is round the switch, not round its words too. */
+  &[data-focus-visible] {
+    outline: none;
+  }
   &[data-focus-visible] .track {
     outline: 2px solid ${colour.focus};
     outline-offset: 2px;
