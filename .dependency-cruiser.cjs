@@ -18,7 +18,10 @@ module.exports = {
     between(
       'core-by-its-face',
       { path: '^src/(?!core/)', pathNot: '\\.test\\.ts$' },
-      { path: '^src/core/', pathNot: '^src/core/(index\\.ts|formats/index\\.ts|compose/index\\.ts|fretting/index\\.ts)$' },
+      {
+        path: '^src/core/',
+        pathNot: '^src/core/(index\\.ts|formats/index\\.ts|compose/index\\.ts|fretting/index\\.ts)$',
+      },
       'Others use the core through its public face.',
     ),
     between(
