@@ -150,7 +150,7 @@ test('from a pasted tab to a kept, checked and exported exercise, by keyboard', 
     await there.goto(process.env.YARDFELL_ADDRESS!);
     await expect(there.getByRole('link', { name: 'Kite string' })).toBeVisible();
     await there.locator('input[type=file]').setInputFiles(path);
-    await expect(there.getByText(/1 added, 9 already here/)).toBeVisible();
+    await expect(there.getByText(/1 added, \d+ already here/)).toBeVisible();
     await there.getByRole('link', { name: 'Ferry steps' }).click();
     await expect(trains(there)).toContainText('2 sweeps: every change is carried by one motion');
     await other.close();
