@@ -1,8 +1,9 @@
 /** The public face of the workers. */
-import { transfer, wrap, type Remote } from 'comlink';
-import type { Exercise } from '@/core';
+import { proxy, transfer, wrap, type Remote } from 'comlink';
+import type { Exercise, Mending, Setup } from '@/core';
 import type { FileReading, WriteMidiOptions } from '@/core/formats';
 import type { FilesWorker, LongFormat } from './files.worker';
+import type { MendingWorker } from './mending.worker';
 
 /**
  * Work in a worker of its own, which ends with it.
@@ -32,4 +33,25 @@ export function writeFileInWorker(
   options: WriteMidiOptions,
 ): Promise<BlobPart> {
   return inWorker<BlobPart>((files) => files.write(format, exercise, options));
+}
+
+/** A search that can be stopped; its result then never comes. */
+export interface RunningMending {
+  readonly result: Promise<Mending[]>;
+  readonly stop: () => void;
+}
+
+/** Searches for what would mend an exercise, in a worker; `report` is told how many changes were tried. */
+export function startMending(
+  exercise: Exercise,
+  setup: Setup,
+  report: (tried: number) => void,
+): RunningMending {
+  const worker = new Worker(new URL('./mending.worker.ts', import.meta.url), { type: 'module' });
+  const broken = new Promise<never>((_, reject) => {
+    worker.onerror = () => reject(new Error('The search broke off.'));
+  });
+  const found = wrap<MendingWorker>(worker).run(exercise, setup, proxy(report));
+  const result = Promise.race([found, broken]).finally(() => worker.terminate());
+  return { result, stop: () => worker.terminate() };
 }

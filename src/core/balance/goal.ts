@@ -37,6 +37,11 @@ function inScope(goal: Goal, change: Transition): boolean {
   );
 }
 
+/** The string changes that a goal is about. */
+export function scopedChanges(goal: Goal, analysis: Analysis): Transition[] {
+  return analysis.transitions.filter((change) => isStringChange(change) && inScope(goal, change));
+}
+
 /** Which changes a goal is about: "outside from 2 to 1, no string skipped". */
 export function goalText(goal: Goal): string {
   const kind = goal.kind === 'balanced' ? 'inside and outside alike' : (goal.kind ?? 'string changes');
@@ -81,7 +86,7 @@ function perPass(analysis: Analysis, changes: readonly Transition[]): number {
 /** Checks a goal against the changes of the plan, counted a pass. */
 export function checkGoal(goal: Goal, analysis: Analysis): GoalCheck {
   const wants = `wants ${goalText(goal)}`;
-  const changes = analysis.transitions.filter((change) => isStringChange(change) && inScope(goal, change));
+  const changes = scopedChanges(goal, analysis);
   if (!asksForChanges(goal))
     return {
       met: 0,

@@ -1,10 +1,13 @@
 'use client';
+import dynamic from 'next/dynamic';
 import styled from 'styled-components';
 import {
   againstTarget,
   countText,
+  gapOf,
   missingPairs,
   pairRows,
+  scopedShare,
   targetOf,
   tightestChanges,
   type Exercise,
@@ -15,6 +18,9 @@ import {
 } from '@/core';
 import { KindIcon } from '@/ui/lane/marks';
 import { colour } from '@/ui/theme/tokens';
+import type { EditExercise } from './edit';
+
+const Mendings = dynamic(() => import('./Mendings').then((module) => module.Mendings), { ssr: false });
 
 const Panel = styled.section`
   display: grid;
@@ -111,11 +117,13 @@ export function BalancePanel({
   plan,
   setup,
   bpm,
+  edit,
 }: {
   exercise: Exercise;
   plan: Plan;
   setup: Setup;
   bpm: number;
+  edit: EditExercise;
 }) {
   const { analysis } = plan;
   const { figures } = analysis;
@@ -123,6 +131,7 @@ export function BalancePanel({
   const most = Math.max(1, ...figures.pairs.flatMap((pair) => [pair.outside, pair.inside]));
   const target = targetOf(exercise.goal);
   const against = againstTarget(exercise.goal, figures);
+  const gap = gapOf(exercise.goal, scopedShare(exercise.goal, analysis));
   const paint = { 'on target': colour.good, 'off target': colour.warn, 'no target': colour.inkSoft }[
     against.state
   ];
@@ -197,6 +206,9 @@ export function BalancePanel({
         </p>
       ) : null}
       {missing.length > 0 ? <p>No change between strings {missing.join(', ')}.</p> : null}
+      {gap !== null && gap > 0 ? (
+        <Mendings exercise={exercise} plan={plan} setup={setup} edit={edit} />
+      ) : null}
       {tightest ? (
         <details>
           <summary>

@@ -110,7 +110,7 @@ export function BenchPanels(props: BenchPanelsProps) {
                   edit={edit}
                   onGo={onGo}
                 />
-                <BalancePanel exercise={exercise} plan={plan} setup={setup} bpm={playing.bpm} />
+                <BalancePanel exercise={exercise} plan={plan} setup={setup} bpm={playing.bpm} edit={edit} />
               </SideBySide>
               <ComparePolicies exercise={exercise} setup={setup} edit={edit} onGo={onGo} />
             </>

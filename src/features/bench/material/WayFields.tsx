@@ -128,6 +128,14 @@ export function WayFields({ recipe, set }: RecipeFieldsProps) {
             value={strings}
             onChange={(chosen) => set({ strings: chosen })}
           />
+          {strings.length > 1 ? (
+            <Switch
+              isOn={strings[0]! < strings.at(-1)!}
+              onChange={() => set({ strings: [...strings].reverse() })}
+            >
+              thinnest first
+            </Switch>
+          ) : null}
           <Select
             label="Played"
             value={figure.kind}
