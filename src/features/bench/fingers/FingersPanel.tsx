@@ -32,39 +32,12 @@ import { Switch } from '@/ui/controls/Switch';
 import type { Place } from '@/ui/lane/place';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
-import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '../edit';
+import { FieldRow, TwoColumns } from '../TwoColumns';
 import { FingerMatrix } from './FingerMatrix';
 import { FrettingAlone } from './FrettingAlone';
 import { Supplies } from './Supplies';
 import { useFingeringOptions } from './useFingering';
-
-const Panel = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 1rem 1.75rem;
-  @media (max-width: 60rem) {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  h2 {
-    font-size: 1rem;
-  }
-  section {
-    display: grid;
-    align-content: start;
-    gap: 0.5rem;
-  }
-  small {
-    color: ${colour.inkSoft};
-  }
-`;
-
-const Row = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 0.5rem 0.9rem;
-`;
 
 const Places = styled.ul`
   display: grid;
@@ -138,10 +111,10 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
   const here = noteAt(passage, caret.ticks, caret.string);
   const held = damping.find(({ noteId }) => noteId === here?.id);
   return (
-    <Panel>
+    <TwoColumns>
       <section aria-label="Fingers">
         <h2>Fingers</h2>
-        <Row>
+        <FieldRow>
           <Choice
             label="The hand would rather"
             value={view.handSchool}
@@ -161,24 +134,24 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
               void changePlayer(database(), player.id, { setup: { ...player.setup, stretchLimitMm } })
             }
           />
-        </Row>
+        </FieldRow>
         <p data-hand>
           {fingering.fingers.size === 0
             ? 'No note is stopped by a finger: open and damped strings need none.'
             : `${did === '' ? 'The hand stays where it is' : did}; widest position ${Math.round(fingering.widestMm)} mm of ${Math.round(setup.stretchLimitMm)}. ${positions.length === 1 ? `In position ${positions[0]}.` : ''}`}
         </p>
-        <Row>
+        <FieldRow>
           <Switch isOn={view.workedFingers} onChange={(workedFingers) => set({ workedFingers })}>
             show worked-out fingers in the lane
           </Switch>
-        </Row>
+        </FieldRow>
         {view.workedFingers ? (
           <small>
             Under the lane: fingers set by you are dark, worked-out ones light. VII: the first finger comes to
             lie at fret 7; r a roll, h a hop, s a slide along, B a barre.
           </small>
         ) : null}
-        <Row>
+        <FieldRow>
           <Button
             isDisabled={open <= 0}
             onPress={() =>
@@ -194,7 +167,7 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
             Clear {counted(alreadySet, 'finger')}
           </Button>
           <FrettingAlone exercise={exercise} />
-        </Row>
+        </FieldRow>
         {fingering.beyond.length > 0 ? (
           <Places aria-label="Beyond the reach of this hand">
             {[...new Set(fingering.beyond)].map((id) => (
@@ -246,6 +219,6 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
           </>
         )}
       </section>
-    </Panel>
+    </TwoColumns>
   );
 }

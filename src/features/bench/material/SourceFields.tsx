@@ -25,6 +25,18 @@ const countsFault = (counts: readonly number[]) =>
       ? 'At least one number'
       : null;
 
+function FromFret({ value, onChange }: { value: number; onChange: (fret: number) => void }) {
+  return (
+    <NumberField
+      label="From fret"
+      value={value}
+      min={0}
+      max={24}
+      onChange={(fret) => fret !== null && onChange(fret)}
+    />
+  );
+}
+
 function FingerFields({ source, set }: SourceProps<'fingers'>) {
   return (
     <>
@@ -62,13 +74,7 @@ function ScaleFields({ source, set }: SourceProps<'scale'>) {
         options={SCALE_OPTIONS}
         onChange={(scale) => set({ scale })}
       />
-      <NumberField
-        label="From fret"
-        value={source.fret}
-        min={0}
-        max={24}
-        onChange={(fret) => fret !== null && set({ fret })}
-      />
+      <FromFret value={source.fret} onChange={(fret) => set({ fret })} />
       <Choice
         label="Laid out"
         value={isBox ? 'box' : 'perString'}
@@ -129,13 +135,7 @@ function ChordFields({
         }))}
         onChange={(id) => set({ inversion: Number(id) })}
       />
-      <NumberField
-        label="From fret"
-        value={source.fret}
-        min={0}
-        max={24}
-        onChange={(fret) => fret !== null && set({ fret })}
-      />
+      <FromFret value={source.fret} onChange={(fret) => set({ fret })} />
       {source.kind === 'arpeggio' ? (
         <Choice
           label="On a string"

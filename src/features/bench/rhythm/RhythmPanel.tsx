@@ -1,5 +1,4 @@
 'use client';
-import styled from 'styled-components';
 import {
   accentNotes,
   ACCENTS,
@@ -26,41 +25,11 @@ import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import type { Place } from '@/ui/lane/place';
-import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '../edit';
+import { FieldRow, TwoColumns } from '../TwoColumns';
 import { CoverageTable } from './CoverageTable';
 import { FitLines } from './FitLines';
 import { RoundFields } from './RoundFields';
-
-const Panel = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 1rem 1.75rem;
-  @media (max-width: 60rem) {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  h2 {
-    font-size: 1rem;
-  }
-  section {
-    display: grid;
-    align-content: start;
-    gap: 0.6rem;
-  }
-  [role='group'] {
-    align-items: center;
-  }
-  .soft {
-    color: ${colour.inkSoft};
-  }
-`;
-
-const Row = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 0.5rem 0.75rem;
-`;
 
 const GROUPS = [
   { name: 'no gaps', sizes: [] },
@@ -102,10 +71,10 @@ export function RhythmPanel({ exercise, plan, setup, caret, edit }: RhythmPanelP
     : pickupSlots(passage);
   const group = (sizes: readonly number[], gap: Gap) => change('Groups', (of) => groupNotes(of, sizes, gap));
   return (
-    <Panel>
+    <TwoColumns>
       <section aria-label="Rhythm">
         <h2>On the beat</h2>
-        <Row>
+        <FieldRow>
           <Select
             label="Meter"
             value={meterName(passage.meter)}
@@ -151,23 +120,23 @@ export function RhythmPanel({ exercise, plan, setup, caret, edit }: RhythmPanelP
               )
             }
           />
-        </Row>
+        </FieldRow>
         <h2>Groups</h2>
         <p className="soft">
           A slot is left between groups; the order of the notes stays. Alternation by note goes on as it is,
           by pulse the empty slot uses up a stroke.
         </p>
         {(['rest', 'long note'] as const).map((gap) => (
-          <Row key={gap} role="group" aria-label={`Groups with a ${gap} between`}>
+          <FieldRow key={gap} role="group" aria-label={`Groups with a ${gap} between`}>
             <span>{gap === 'rest' ? 'With a rest' : 'With a long note'}</span>
             {GROUPS.filter(({ sizes }) => gap === 'rest' || sizes.length > 0).map(({ name, sizes }) => (
               <Button key={name} isDisabled={passage.notes.length === 0} onPress={() => group(sizes, gap)}>
                 {name}
               </Button>
             ))}
-          </Row>
+          </FieldRow>
         ))}
-        <Row role="group" aria-label="Accents">
+        <FieldRow role="group" aria-label="Accents">
           <span>Accents on</span>
           {ACCENTS.map((rule) => (
             <Button
@@ -178,7 +147,7 @@ export function RhythmPanel({ exercise, plan, setup, caret, edit }: RhythmPanelP
               {rule}
             </Button>
           ))}
-        </Row>
+        </FieldRow>
         <RoundFields exercise={exercise} caret={caret} edit={edit} />
       </section>
       <section aria-label="Fit">
@@ -187,6 +156,6 @@ export function RhythmPanel({ exercise, plan, setup, caret, edit }: RhythmPanelP
         <h2>What falls where</h2>
         <CoverageTable exercise={exercise} plan={plan} setup={setup} />
       </section>
-    </Panel>
+    </TwoColumns>
   );
 }
