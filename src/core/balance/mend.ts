@@ -7,6 +7,7 @@ import type { Passage } from '../passage/passage';
 import { reverseRange } from '../passage/range';
 import type { Analysis } from '../picking/analysis';
 import { POLICY_KINDS, type PickingPolicy, type PolicyKind } from '../picking/policy';
+import { lastAgain } from '../rhythm/lay';
 import { scopedChanges, targetOf } from './goal';
 
 /** What is changed. */
@@ -103,10 +104,7 @@ function* candidates({ passage, policy }: Exercise): Generator<Candidate> {
   const last = notes.at(-1);
   if (!last) return;
   yield { ...plain, kind: 'start', policy: { ...policy, start: policy.start === 'down' ? 'up' : 'down' } };
-  const again = notes
-    .filter(({ onsetTicks }) => onsetTicks === last.onsetTicks)
-    .reduce((of, { string, fret }) => putNote(of, passage.lengthTicks, string, fret), passage);
-  yield { ...plain, kind: 'oneMore', passage: again };
+  yield { ...plain, kind: 'oneMore', passage: lastAgain(passage) };
   if (notes.length > 1) yield { ...plain, kind: 'oneLess', passage: deleteSlot(passage, last.onsetTicks) };
   const whole = {
     fromTicks: -passage.pickupTicks,

@@ -1,10 +1,9 @@
 /** Which stroke with which change falls on which place in the beat, and what the other start would bring. */
 import { loopSpan, type Passage, type Stroke } from '../passage/passage';
-import { commonDivisor, commonMultiple, modulo } from '../rhythm/periods';
-import { slotAt } from '../rhythm/slots';
 import type { Setup } from '../instrument/instrument';
 import { analyseStrokes, type Analysis } from './analysis';
 import { isStringChange } from './changes';
+import { commonPasses, placeInBeat } from './places';
 import { otherStroke, type PickingPolicy } from './policy';
 import { assignStrokes, type StrokeAssignment } from './strokes';
 
@@ -30,28 +29,20 @@ export interface Coverage {
   readonly cells: readonly CoverageCell[];
 }
 
-/** More passes than this are no period that anyone would play; what lies beyond is not counted. */
-const MAX_PASSES = 1000;
-
 function countsOf(passage: Passage, analysis: Analysis, passes: number): Map<string, number> {
-  const { beatTicks } = passage.meter;
   const { startTicks, endTicks } = loopSpan(passage);
   const noteById = new Map(passage.notes.map((note) => [note.id, note]));
   const counts = new Map<string, number>();
   const repeats = analysis.loop ? passes / analysis.passes : 1;
   for (const change of analysis.transitions) {
-    const slot = slotAt(passage, noteById.get(change.fromNote)!.onsetTicks);
+    const { onsetTicks } = noteById.get(change.fromNote)!;
     const kind: Covered =
       isStringChange(change) && change.kind !== 'alternate' && change.kind !== 'repeat'
         ? change.kind
         : 'same string';
     for (let again = 0; again < repeats; again++) {
       const pass = change.pass + again * analysis.passes;
-      const into = modulo(slot.ticks + pass * (endTicks - startTicks), beatTicks);
-      const place = Math.min(
-        passage.subdivision - 1,
-        Math.floor((into / beatTicks) * passage.subdivision + 1e-9),
-      );
+      const place = placeInBeat(passage, onsetTicks, pass, endTicks - startTicks);
       const key = `${place} ${change.fromStroke} ${kind}`;
       counts.set(key, (counts.get(key) ?? 0) + 1);
     }
@@ -62,10 +53,8 @@ function countsOf(passage: Passage, analysis: Analysis, passes: number): Map<str
 /** The passes after which strokes and beat come round together. */
 function periodOf(passage: Passage, analysis: Analysis): number {
   if (!analysis.loop) return 1;
-  const { beatTicks } = passage.meter;
   const { startTicks, endTicks } = loopSpan(passage);
-  const beatPasses = beatTicks / commonDivisor((endTicks - startTicks) % beatTicks, beatTicks);
-  return Math.min(MAX_PASSES, commonMultiple(analysis.passes, beatPasses));
+  return commonPasses(analysis.passes, endTicks - startTicks, passage.meter.beatTicks);
 }
 
 /**

@@ -19,6 +19,23 @@ export interface PlacesInBeat {
 /** More passes than this are no period that anyone would play; what lies beyond is not counted. */
 const MAX_PASSES = 1000;
 
+/** The passes after which a pass that long begins on the same place of the beat again. */
+function passesToBeat(passTicks: number, beatTicks: number): number {
+  return beatTicks / commonDivisor(passTicks % beatTicks, beatTicks);
+}
+
+/** The passes after which strokes, coming round in some of them, and beat come round together; not beyond what is played. */
+export function commonPasses(strokePasses: number, passTicks: number, beatTicks: number): number {
+  return Math.min(MAX_PASSES, commonMultiple(strokePasses, passesToBeat(passTicks, beatTicks)));
+}
+
+/** The place in the beat of a moment in a pass of a number; 0 is the beat itself. */
+export function placeInBeat(passage: Passage, ticks: number, pass: number, passTicks: number): number {
+  const { subdivision, meter } = passage;
+  const into = modulo(slotAt(passage, ticks).ticks + pass * passTicks, meter.beatTicks);
+  return Math.min(subdivision - 1, Math.floor((into / meter.beatTicks) * subdivision + 1e-9));
+}
+
 /** Counts strokes by place in the beat: of a line once, of a loop over the common period of strokes and beat. */
 export function placesInBeat(passage: Passage, assignment: StrokeAssignment, loop: boolean): PlacesInBeat {
   const { beatTicks } = passage.meter;
@@ -26,8 +43,8 @@ export function placesInBeat(passage: Passage, assignment: StrokeAssignment, loo
   const { startTicks, endTicks } = loop ? loopSpan(passage) : whole;
   const passTicks = endTicks - startTicks;
   const strokePasses = loop ? assignment.passes.length : 1;
-  const beatPasses = loop ? beatTicks / commonDivisor(passTicks % beatTicks, beatTicks) : 1;
-  const passes = Math.min(MAX_PASSES, commonMultiple(strokePasses, beatPasses));
+  const beatPasses = loop ? passesToBeat(passTicks, beatTicks) : 1;
+  const passes = loop ? commonPasses(strokePasses, passTicks, beatTicks) : 1;
   const counts = Array.from({ length: passage.subdivision }, () => ({ down: 0, up: 0 }));
   const seen = new Set<number>();
   for (let pass = 0; pass < passes; pass++) {
@@ -38,9 +55,7 @@ export function placesInBeat(passage: Passage, assignment: StrokeAssignment, loo
       const isIn = note.onsetTicks >= startTicks && note.onsetTicks < endTicks;
       if (!stroke || !isIn || !isPicked(note) || seen.has(note.onsetTicks)) return;
       seen.add(note.onsetTicks);
-      const slot = slotAt(passage, note.onsetTicks);
-      const into = modulo(slot.ticks + pass * passTicks, beatTicks);
-      const place = Math.min(counts.length - 1, Math.floor((into / beatTicks) * counts.length + 1e-9));
+      const place = placeInBeat(passage, note.onsetTicks, pass, passTicks);
       counts[place]![stroke]++;
     });
   }

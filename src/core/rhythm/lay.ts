@@ -1,4 +1,5 @@
 /** Laying notes on the beat: groups with rests or long notes between them, accents, a pick-up. The order of notes stays. */
+import { putNote } from '../passage/edits';
 import { moveTicks, type Note, type Passage } from '../passage/passage';
 import { slotAt, slotsOf } from './slots';
 
@@ -167,4 +168,21 @@ export function setBeatSubdivision(passage: Passage, beat: number, slots: number
       : {}),
     beatSubdivisions: isCommon ? others : { ...others, [beat]: slots },
   };
+}
+
+/** A passage with its last moment played once more at its end. */
+export function lastAgain(passage: Passage): Passage {
+  const last = passage.notes.at(-1)?.onsetTicks;
+  return passage.notes
+    .filter(({ onsetTicks }) => onsetTicks === last)
+    .reduce((of, { string, fret }) => putNote(of, passage.lengthTicks, string, fret), passage);
+}
+
+/** So many slots the notes of the beat at a moment need. */
+export function slotsNeeded(passage: Passage, ticks: number): number {
+  const { beat } = slotAt(passage, ticks);
+  const used = passage.notes
+    .map(({ onsetTicks }) => slotAt(passage, onsetTicks))
+    .filter((slot) => slot.beat === beat);
+  return Math.max(1, ...used.map(({ indexInBeat }) => indexInBeat + 1));
 }

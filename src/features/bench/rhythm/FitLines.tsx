@@ -4,8 +4,8 @@ import {
   counted,
   deleteSlot,
   fitOf,
+  lastAgain,
   loopSpan,
-  putNote,
   restAtEnd,
   setSubdivision,
   slotAt,
@@ -35,15 +35,6 @@ function returnText(slots: number, perBeat: number, barBeats: number): string {
       ? 'and on the bar line'
       : `on the bar line after ${counted(fit.barPasses, 'pass', 'passes')} (${counted(fit.bars, 'bar')})`;
   return `${beat}, ${bar}`;
-}
-
-/** The passage with the last note played once more at its end. */
-function withLastAgain(passage: Passage): Passage {
-  const end = passage.lengthTicks;
-  const last = passage.notes.at(-1)?.onsetTicks;
-  return passage.notes
-    .filter(({ onsetTicks }) => onsetTicks === last)
-    .reduce((of, { string, fret }) => putNote(of, end, string, fret), passage);
 }
 
 /** Whether the figure comes back on the beat, with which divisions it would, and what one note more or less would do. */
@@ -82,7 +73,7 @@ export function FitLines({ exercise, edit }: { exercise: Exercise; edit: EditExe
       {isWhole ? (
         <>
           <Row>
-            <Button onPress={() => apply('Last note again', withLastAgain)}>The last note once more</Button>
+            <Button onPress={() => apply('Last note again', lastAgain)}>The last note once more</Button>
             <Button onPress={() => apply('Rest at the end', restAtEnd)}>A rest at the end</Button>
             <span>
               {counted(slots + 1, 'slot')}: {returnText(slots + 1, subdivision, meter.beats)}

@@ -13,6 +13,7 @@ import {
   setPickup,
   setSubdivision,
   slotAt,
+  slotsNeeded,
   slotsOf,
   STRAIGHT,
   type Exercise,
@@ -40,15 +41,6 @@ const GROUPS = [
   { name: '3 + 2', sizes: [3, 2] },
   { name: '4 + 4', sizes: [4] },
 ] as const;
-
-/** So many slots the notes of the beat at a moment need. */
-function fewestSlots(passage: Passage, ticks: number): number {
-  const { beat } = slotAt(passage, ticks);
-  const used = passage.notes
-    .map(({ onsetTicks }) => slotAt(passage, onsetTicks))
-    .filter((slot) => slot.beat === beat);
-  return Math.max(1, ...used.map(({ indexInBeat }) => indexInBeat + 1));
-}
 
 interface RhythmPanelProps {
   readonly exercise: Exercise;
@@ -91,7 +83,7 @@ export function RhythmPanel({ exercise, plan, setup, caret, edit }: RhythmPanelP
           <NumberField
             label="This beat alone"
             value={slotAt(passage, caret.ticks).slotsInBeat}
-            min={fewestSlots(passage, caret.ticks)}
+            min={slotsNeeded(passage, caret.ticks)}
             max={MAX_SLOTS_PER_BEAT}
             onChange={(slots) =>
               slots !== null &&
