@@ -1,4 +1,5 @@
 /** `npm run bench`: prints figures, asserts nothing; `-- core` or `-- browser` prints a part of them. */
+import { benchBriefs } from './brief';
 import { benchBrowser } from './browser';
 import { benchEngine } from './engine';
 import { benchExchange } from './exchange';
@@ -7,5 +8,6 @@ const only = process.argv[2];
 if (only !== 'browser') {
   benchEngine();
   benchExchange();
+  benchBriefs();
 }
 if (only !== 'core') await benchBrowser();

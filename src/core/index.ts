@@ -47,6 +47,7 @@ export * from './balance/balance';
 export * from './balance/goal';
 export { gapOf, mendings, scopedShare, type Mending } from './balance/mend';
 export { mendText, shareText } from './balance/mendWords';
+export { composeToBrief } from './brief/search';
 export * from './tempo/ladder';
 export * from './tempo/tempoMap';
 export * from './sound/performance';

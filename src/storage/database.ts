@@ -174,6 +174,12 @@ export const VERSIONS: readonly Version[] = [
       await withStretchLimits(transaction);
     },
   },
+  {
+    // An exercise may keep the brief that it was composed to, and what it was cut out of.
+    version: 6,
+    stores: {},
+    upgrade: (transaction) => addFields(transaction, { exercises: { brief: null, drill: null } }),
+  },
 ];
 
 /** Something about the database that the user must know. */

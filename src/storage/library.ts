@@ -26,9 +26,9 @@ export interface LibraryItem {
 /** Puts a record and its passage together. */
 export function exerciseOf(record: ExerciseRecord, passage: Passage): Exercise {
   const { title, policy, goal, alsoTrains, startBpm, studentNotes, cues, hand } = record;
-  const { sourceText, question, recipe, origin } = record;
+  const { sourceText, question, recipe, brief, drill, origin } = record;
   const fields = { title, policy, goal, alsoTrains, startBpm, studentNotes, cues, hand };
-  return { ...fields, passage, sourceText, question, recipe, origin };
+  return { ...fields, passage, sourceText, question, recipe, brief, drill, origin };
 }
 
 /** The fields of an exercise as its record keeps them. */

@@ -243,14 +243,20 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     for (const one of VERSIONS.filter((candidate) => candidate.version <= version))
       old.version(one.version).stores(one.stores);
     const passage = putNote(emptyPassage(), 0, 2, 7);
-    const { passage: _, origin, cues, hand, recipe: _r, ...fields } = newExercise('Kept', passage);
-    const since3 = { ...(version < 3 ? {} : { origin, cues }), ...(version < 4 ? {} : { hand }) };
+    const kept = newExercise('Kept', passage);
+    const { passage: _, origin, cues, hand, recipe, brief: _b, drill: _d, ...fields } = kept;
+    const since3 = {
+      ...(version < 3 ? {} : { origin, cues }),
+      ...(version < 4 ? {} : { hand }),
+      ...(version < 5 ? {} : { recipe }),
+    };
     const ladderSince3 = version < 3 ? {} : { ...DEFAULT_LADDER, goalBpm: null };
     const stamp = { revision: 1, createdAt: '', updatedAt: '', deviceId: 'd' };
     await old
       .table('exercises')
       .add({ ...fields, ...since3, ...stamp, id: 'a', passageHash: passageHash(passage), archivedAt: null });
-    const { stretchLimitMm: _s, ...setup } = DEFAULT_SETUP;
+    const { stretchLimitMm, ...others } = DEFAULT_SETUP;
+    const setup = version < 5 ? others : { ...others, stretchLimitMm };
     await old.table('players').add({ ...stamp, id: 'p', name: 'Early', setup });
     await old.table('passages').add({ hash: passageHash(passage), passage });
     await old

@@ -1,8 +1,10 @@
 /** The public face of the workers. */
 import { proxy, transfer, wrap, type Remote } from 'comlink';
 import type { Exercise, Mending, Setup } from '@/core';
+import type { Brief, Outcome, SearchEvent } from '@/core/brief';
 import type { FileReading, WriteMidiOptions } from '@/core/formats';
 import type { FilesWorker, LongFormat } from './files.worker';
+import type { ComposingWorker } from './composing.worker';
 import type { MendingWorker } from './mending.worker';
 
 /**
@@ -36,9 +38,18 @@ export function writeFileInWorker(
 }
 
 /** A search that can be stopped; its result then never comes. */
-export interface RunningMending {
-  readonly result: Promise<Mending[]>;
+export interface Running<Result> {
+  readonly result: Promise<Result>;
   readonly stop: () => void;
+}
+
+/** Runs a search in a worker that ends with it. */
+function running<Result>(worker: Worker, search: () => Promise<Result>): Running<Result> {
+  const broken = new Promise<never>((_, reject) => {
+    worker.onerror = () => reject(new Error('The search broke off.'));
+  });
+  const result = Promise.race([search(), broken]).finally(() => worker.terminate());
+  return { result, stop: () => worker.terminate() };
 }
 
 /** Searches for what would mend an exercise, in a worker; `report` is told how many changes were tried. */
@@ -46,12 +57,18 @@ export function startMending(
   exercise: Exercise,
   setup: Setup,
   report: (tried: number) => void,
-): RunningMending {
+): Running<Mending[]> {
   const worker = new Worker(new URL('./mending.worker.ts', import.meta.url), { type: 'module' });
-  const broken = new Promise<never>((_, reject) => {
-    worker.onerror = () => reject(new Error('The search broke off.'));
-  });
-  const found = wrap<MendingWorker>(worker).run(exercise, setup, proxy(report));
-  const result = Promise.race([found, broken]).finally(() => worker.terminate());
-  return { result, stop: () => worker.terminate() };
+  return running<Mending[]>(worker, () => wrap<MendingWorker>(worker).run(exercise, setup, proxy(report)));
+}
+
+/** Composes to a brief, in a worker; `report` is told of each line as it is found. The same seed gives the same lines. */
+export function startComposing(
+  brief: Brief,
+  setup: Setup,
+  seed: number,
+  report: (event: SearchEvent) => void,
+): Running<Outcome> {
+  const worker = new Worker(new URL('./composing.worker.ts', import.meta.url), { type: 'module' });
+  return running<Outcome>(worker, () => wrap<ComposingWorker>(worker).run(brief, setup, seed, proxy(report)));
 }

@@ -1,4 +1,5 @@
 /** An exercise: a passage with its goal, its policy and what the teacher says about it. */
+import type { Brief } from '../brief/brief';
 import type { KeptRecipe } from '../compose/recipe';
 import type { Passage, Stroke } from '../passage/passage';
 import type { PickingPolicy } from '../picking/policy';
@@ -61,8 +62,39 @@ export interface Exercise {
   readonly question: OpenQuestion | null;
   /** How its notes were worked out; null where they were written. */
   readonly recipe: KeptRecipe | null;
+  /** What its notes were composed to; null where they were not. */
+  readonly brief: Brief | null;
+  /** What it was cut out of; null for an exercise that stands by itself. */
+  readonly drill: DrillOf | null;
   /** The file it was read from, with what was not taken over; null when it was made here. */
   readonly origin: Origin | null;
+}
+
+/** The stages of a ladder of drills, from the two notes of a change to the whole. */
+export const DRILL_STAGES = [
+  'two notes',
+  'neighbours',
+  'round',
+  'there and back',
+  'triplets',
+  'stop',
+  'section',
+  'join',
+  'build-up',
+  'picking hand',
+  'fretting hand',
+  'together',
+  'twin',
+  'whole',
+] as const;
+export type DrillStage = (typeof DRILL_STAGES)[number];
+
+/** A drill's place in the group of the exercise that it was cut out of. */
+export interface DrillOf {
+  readonly parentId: string;
+  /** Counts from 0 through the group. */
+  readonly order: number;
+  readonly stage: DrillStage;
 }
 
 /** Where an exercise came from. */
@@ -110,6 +142,8 @@ export function newExercise(title: string, passage: Passage, sourceText = ''): E
     sourceText,
     question: null,
     recipe: null,
+    brief: null,
+    drill: null,
     origin: null,
   };
 }

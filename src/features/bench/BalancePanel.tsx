@@ -1,5 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { useRef } from 'react';
 import styled from 'styled-components';
 import {
   againstTarget,
@@ -19,6 +20,7 @@ import {
 import { KindIcon } from '@/ui/lane/marks';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
+import type { Try } from './trying';
 
 const Mendings = dynamic(() => import('./Mendings').then((module) => module.Mendings), { ssr: false });
 
@@ -118,13 +120,17 @@ export function BalancePanel({
   setup,
   bpm,
   edit,
+  onTry,
 }: {
   exercise: Exercise;
   plan: Plan;
   setup: Setup;
   bpm: number;
   edit: EditExercise;
+  onTry: Try;
 }) {
+  // What is pressed to mend goes away once it is mended.
+  const heading = useRef<HTMLHeadingElement>(null);
   const { analysis } = plan;
   const { figures } = analysis;
   const rows = pairRows(figures);
@@ -146,7 +152,9 @@ export function BalancePanel({
   const hasBacktracks = figures.kinds.backtrack > 0;
   return (
     <Panel aria-label="Balance">
-      <h2>How it balances</h2>
+      <h2 ref={heading} tabIndex={-1}>
+        How it balances
+      </h2>
       <Target $colour={paint}>{against.text}</Target>
       {rows.length === 0 ? (
         <p>There are no string changes to weigh.</p>
@@ -207,7 +215,14 @@ export function BalancePanel({
       ) : null}
       {missing.length > 0 ? <p>No change between strings {missing.join(', ')}.</p> : null}
       {gap !== null && gap > 0 ? (
-        <Mendings exercise={exercise} plan={plan} setup={setup} edit={edit} />
+        <Mendings
+          exercise={exercise}
+          plan={plan}
+          setup={setup}
+          edit={edit}
+          onTry={onTry}
+          onApplied={() => heading.current?.focus()}
+        />
       ) : null}
       {tightest ? (
         <details>

@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
   changeText,
@@ -30,6 +30,7 @@ import { BenchTop, BenchUnder, type ShownExercise } from './BenchRound';
 import { useLaneHand } from './fingers/useFingering';
 import { fretBefore, lockHere, moveNoteTo, nextLock, putFret } from './editing';
 import { laneBindings, laneKeyGroups } from './laneKeys';
+import { useTrying } from './trying';
 import { usePlaying } from './usePlaying';
 import { RANGE_KEYS, useRange } from './useRange';
 
@@ -82,22 +83,28 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
   const windowHeight = useWindowHeight();
   const root = useRef<HTMLDivElement>(null);
   const { hands, where } = useBenchHands(session, exercise);
+  const toLane = useCallback(() => {
+    window.scrollTo({ top: 0 });
+    focusLane(root.current);
+  }, []);
   const [chosenPass, setChosenPass] = useState(0);
   const [tab, setTab] = useState<TabId>(passage.notes.length === 0 ? 'notes' : 'strokes');
   const [asked, setAsked] = useState(0);
   const plan = useMemo(() => planOf(passage, policy, player.setup), [passage, policy, player.setup]);
-  const playing = usePlaying(session.id, exercise, plan);
+  const trying = useTrying(exercise, plan, player.setup, toLane);
+  const { tried } = trying;
+  const playing = usePlaying(session.id, exercise, trying.plan, trying.isLoop);
   const { hands: playback } = playing;
-  const pass = Math.min(chosenPass, plan.assignment.passes.length - 1);
-  const caret = useMemo(() => validPlace(passage, where.wanted), [passage, where.wanted]);
+  const pass = Math.min(chosenPass, trying.plan.assignment.passes.length - 1);
+  const caret = useMemo(() => validPlace(trying.passage, where.wanted), [trying.passage, where.wanted]);
   const pinned = useMemo(() => pinNumbers(exercise.studentNotes), [exercise.studentNotes]);
   const marking = useRange(passage, plan, pass, caret, view.thickOnTop, hands.laneApply);
   const { range, letGo, begin } = marking;
   const { remark } = where;
   const check = useMemo(() => checkGoal(goal, plan.analysis), [goal, plan]);
   const shown = useMemo(
-    (): ShownExercise => ({ exercise, plan, check, pass, caret, remark, range, pinned, playing }),
-    [exercise, plan, check, pass, caret, remark, range, pinned, playing],
+    (): ShownExercise => ({ exercise, plan, check, pass, caret, remark, range, pinned, playing, tried }),
+    [exercise, plan, check, pass, caret, remark, range, pinned, playing, tried],
   );
   const later = useAfterPaint(shown);
   const round = where.fromLane ? later : shown;
@@ -137,7 +144,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
   ]);
   useEffect(() => focusLane(root.current), []);
 
-  const passes = plan.assignment.passes.length;
+  const passes = trying.plan.assignment.passes.length;
   const following = useMemo(
     () =>
       playback.isPlaying
@@ -146,9 +153,9 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
     [playback.isPlaying, playback.place, passes],
   );
 
-  const selected = noteAt(passage, caret.ticks, caret.string);
+  const selected = noteAt(trying.passage, caret.ticks, caret.string);
   const explained =
-    where.explains && selected ? stringChangeFrom(plan.analysis, selected.id, pass) : undefined;
+    where.explains && selected ? stringChangeFrom(trying.plan.analysis, selected.id, pass) : undefined;
   const why = explained ? `${changeText(explained, view)} ` : '';
   const summary = useMemo(
     () =>
@@ -159,30 +166,31 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
     <Root ref={root} onKeyDown={onViewKey} onCopy={marking.onCopy} onPaste={marking.onPaste}>
       <BenchTop shown={round} exerciseId={session.id} hands={hands} onTab={setTab} router={router} />
       <StringLane
-        passage={passage}
-        plan={plan}
+        passage={trying.passage}
+        plan={trying.plan}
         pass={pass}
         caret={caret}
         pinned={pinned}
-        hand={hand}
-        spoken={`${why}${spokenPlace(plan.passage, plan, caret.ticks, caret.string, pass)}`}
+        hand={tried ? null : hand}
+        spoken={`${why}${spokenPlace(trying.plan.passage, trying.plan, caret.ticks, caret.string, pass)}`}
         summary={summary}
         maxHeight={windowHeight * LANE_SHARE}
         playing={following}
         explains={where.explains}
-        range={range}
+        range={tried ? null : range}
         onPlace={(to, explained, isExtended) => {
-          if (isExtended) begin(caret.ticks);
+          if (isExtended && !tried) begin(caret.ticks);
           hands.place(to, explained);
         }}
-        onMove={(note, to) => hands.laneApply((of) => moveNoteTo(of, note, to))}
-        onPut={(at) => hands.laneApply((of) => putFret(of, at, fretBefore(of, at)))}
+        onMove={(note, to) => !tried && hands.laneApply((of) => moveNoteTo(of, note, to))}
+        onPut={(at) => !tried && hands.laneApply((of) => putFret(of, at, fretBefore(of, at)))}
         onStroke={(note) => {
+          if (tried) return;
           const given = plan.assignment.passes[pass]?.[passage.notes.indexOf(note)] ?? 'down';
           const at = { ticks: note.onsetTicks, string: note.string };
           hands.laneApply((of) => lockHere(of, at, nextLock(note, given)));
         }}
-        onKeyDown={keyHandler([...marking.bindings, ...bindings])}
+        onKeyDown={keyHandler(tried ? trying.bindings : [...marking.bindings, ...bindings])}
       />
       <BenchUnder
         shown={round}
@@ -190,6 +198,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
         tab={tab}
         asked={asked}
         onTab={setTab}
+        onTry={trying.onTry}
         onPass={setChosenPass}
         onMark={begin}
         onLetGo={letGo}

@@ -24,10 +24,12 @@ import { NotesPanel } from './NotesPanel';
 import { PickPanel } from './PickPanel';
 import { StrokesPanel } from './StrokesPanel';
 import { StudentPanel } from './StudentPanel';
+import type { Try } from './trying';
 import { SPEED_NAMES, type Playing } from './usePlaying';
 
 /** The questions under the lane. */
-export type TabId = 'strokes' | 'material' | 'fingers' | 'rhythm' | 'motion' | 'notes' | 'goal' | 'student';
+export type TabId =
+  'strokes' | 'material' | 'compose' | 'fingers' | 'rhythm' | 'motion' | 'notes' | 'goal' | 'student';
 
 const SideBySide = styled.div`
   display: grid;
@@ -51,6 +53,7 @@ interface BenchPanelsProps {
   readonly asked: number;
   readonly tab: TabId;
   readonly onTab: (tab: TabId) => void;
+  readonly onTry: Try;
   readonly onPass: (pass: number) => void;
   readonly onGo: (place: Place) => void;
   readonly edit: EditExercise;
@@ -62,6 +65,9 @@ const MaterialPanel = dynamic(
   { ssr: false },
 );
 
+const ComposePanel = dynamic(() => import('./composing/ComposePanel').then((module) => module.ComposePanel), {
+  ssr: false,
+});
 const RhythmPanel = dynamic(() => import('./rhythm/RhythmPanel').then((module) => module.RhythmPanel), {
   ssr: false,
 });
@@ -83,8 +89,23 @@ function fingersSet({ notes }: Passage): string {
 
 /** One question at a time under the lane, its most telling figure on its tab. */
 export function BenchPanels(props: BenchPanelsProps) {
-  const { exercise, plan, check, setup, playing, pass, caret, range, asked, tab, onTab, onPass, onGo, edit } =
-    props;
+  const {
+    exercise,
+    plan,
+    check,
+    setup,
+    playing,
+    pass,
+    caret,
+    range,
+    asked,
+    tab,
+    onTab,
+    onTry,
+    onPass,
+    onGo,
+    edit,
+  } = props;
   const { passage } = exercise;
   const { kinds } = plan.analysis.figures;
   const odd = useMemo(() => notUnderstood(exercise.sourceText), [exercise.sourceText]);
@@ -110,7 +131,14 @@ export function BenchPanels(props: BenchPanelsProps) {
                   edit={edit}
                   onGo={onGo}
                 />
-                <BalancePanel exercise={exercise} plan={plan} setup={setup} bpm={playing.bpm} edit={edit} />
+                <BalancePanel
+                  exercise={exercise}
+                  plan={plan}
+                  setup={setup}
+                  bpm={playing.bpm}
+                  edit={edit}
+                  onTry={onTry}
+                />
               </SideBySide>
               <ComparePolicies exercise={exercise} setup={setup} edit={edit} onGo={onGo} />
             </>
@@ -130,6 +158,12 @@ export function BenchPanels(props: BenchPanelsProps) {
               asked={asked}
             />
           ),
+        },
+        {
+          id: 'compose',
+          name: 'Compose',
+          figure: exercise.brief ? 'to a brief' : '',
+          body: <ComposePanel exercise={exercise} setup={setup} edit={edit} onTry={onTry} onGo={onGo} />,
         },
         {
           id: 'fingers',

@@ -13,6 +13,7 @@ import type { BenchHands } from './benchHands';
 import type { TabId } from './BenchPanels';
 import { GoalLine } from './GoalLine';
 import { Legend } from './Legend';
+import type { Tried, Try } from './trying';
 import type { Playing } from './usePlaying';
 
 const Trains = styled.div`
@@ -45,6 +46,7 @@ const NoteStrip = dynamic(() => import('./NoteStrip').then((module) => module.No
   ssr: false,
   loading: () => <div style={{ height: '4.5rem' }} />,
 });
+const TriedStrip = dynamic(() => import('./TriedStrip').then((module) => module.TriedStrip), { ssr: false });
 const RangeStrip = dynamic(() => import('./RangeStrip').then((module) => module.RangeStrip), { ssr: false });
 const ViewButton = dynamic(() => import('@/ui/shell/ViewButton').then((module) => module.ViewButton), {
   ssr: false,
@@ -61,6 +63,7 @@ export interface ShownExercise {
   readonly range: Range | null;
   readonly pinned: ReadonlyMap<string, string>;
   readonly playing: Playing;
+  readonly tried: Tried | null;
 }
 
 /** Whether the first picture has been painted; what can wait until then does. */
@@ -115,6 +118,7 @@ interface UnderProps {
   readonly tab: TabId;
   readonly asked: number;
   readonly onTab: (tab: TabId) => void;
+  readonly onTry: Try;
   readonly onPass: (pass: number) => void;
   readonly onMark: (ticks: number) => void;
   readonly onLetGo: () => void;
@@ -122,8 +126,8 @@ interface UnderProps {
 
 /** What stands under the lane: the note or the marked slots, what the exercise trains, and one question at a time. */
 export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
-  const { shown, hands, tab, asked, onTab, onPass, onMark, onLetGo } = props;
-  const { exercise, plan, check, pass, caret, remark, range, pinned, playing } = shown;
+  const { shown, hands, tab, asked, onTab, onTry, onPass, onMark, onLetGo } = props;
+  const { exercise, plan, check, pass, caret, remark, range, pinned, playing, tried } = shown;
   const { passage } = exercise;
   const player = usePlayer();
   const view = useView();
@@ -131,7 +135,9 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
   const about = { passage, plan, pass, caret, remark, apply: hands.apply };
   return (
     <>
-      {range ? (
+      {tried ? (
+        <TriedStrip tried={tried} onTry={onTry} />
+      ) : range ? (
         <RangeStrip {...about} range={range} onDone={onLetGo} />
       ) : (
         <NoteStrip
@@ -160,6 +166,7 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
           asked={asked}
           tab={tab}
           onTab={onTab}
+          onTry={onTry}
           onPass={onPass}
           onGo={hands.go}
           edit={hands.edit}

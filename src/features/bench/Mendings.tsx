@@ -11,12 +11,13 @@ import {
   type Plan,
   type Setup,
 } from '@/core';
-import { startMending, type RunningMending } from '@/workers';
+import { startMending, type Running } from '@/workers';
 import { Button } from '@/ui/controls/Button';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
+import type { Try } from './trying';
 
 const List = styled.ul`
   display: grid;
@@ -55,6 +56,8 @@ interface MendingsProps {
   readonly plan: Plan;
   readonly setup: Setup;
   readonly edit: EditExercise;
+  readonly onTry: Try;
+  readonly onApplied: () => void;
 }
 
 /** What the search has given for one exercise. */
@@ -68,7 +71,7 @@ function useMending(exercise: Exercise, setup: Setup) {
   const [found, setFound] = useState<Found | null>(null);
   const [tried, setTried] = useState<number | null>(null);
   const [fault, setFault] = useState<string | null>(null);
-  const running = useRef<RunningMending | null>(null);
+  const running = useRef<Running<Mending[]> | null>(null);
   useEffect(() => () => running.current?.stop(), []);
   const stop = () => {
     running.current?.stop();
@@ -107,10 +110,16 @@ function Offer({
   mending,
   before,
   edit,
+  onTry,
+  onApplied,
 }: Omit<MendingsProps, 'plan'> & { mending: Mending; before: string }) {
   const view = useView();
   const { passage, policy, after, gap } = mending;
   const text = mendText(exercise, mending, view);
+  const take = () => {
+    edit('Mend the balance', (one) => ({ ...one, passage, policy }));
+    onApplied();
+  };
   return (
     <li>
       <SmallLane plan={planOf(passage, policy, setup)} width={150} />
@@ -120,18 +129,24 @@ function Offer({
           {before} → {shareText(after)} {gap === 0 ? <strong>on target</strong> : null}
         </small>
       </div>
-      <Button
-        aria-label={`Apply: ${text}`}
-        onPress={() => edit('Mend the balance', (one) => ({ ...one, passage, policy }))}
-      >
-        Apply
-      </Button>
+      <span>
+        <Button
+          look="quiet"
+          aria-label={`Try: ${text}`}
+          onPress={() => onTry({ of: exercise, label: text, passage, policy, take })}
+        >
+          Try
+        </Button>
+        <Button aria-label={`Apply: ${text}`} onPress={take}>
+          Apply
+        </Button>
+      </span>
     </li>
   );
 }
 
 /** Small changes that bring an exercise nearer to the balance its goal wants; each is one press and one undo. */
-export function Mendings({ exercise, plan, setup, edit }: MendingsProps) {
+export function Mendings({ exercise, plan, setup, edit, onTry, onApplied }: MendingsProps) {
   const { found, tried, fault, start, stop } = useMending(exercise, setup);
   const before = shareText(scopedShare(exercise.goal, plan.analysis));
   const isCurrent = found?.exercise === exercise;
@@ -163,6 +178,8 @@ export function Mendings({ exercise, plan, setup, edit }: MendingsProps) {
               mending={mending}
               before={before}
               edit={edit}
+              onTry={onTry}
+              onApplied={onApplied}
             />
           ))}
         </List>

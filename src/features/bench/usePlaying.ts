@@ -31,15 +31,15 @@ export interface Playing {
   readonly makeStart: () => void;
 }
 
-/** Playing the exercise of the Bench (the slurs that its policy makes included), at a tempo of the moment or on the steps of its ladder. */
-export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan): Playing {
+/** Playing the plan that the lane of the Bench shows (the slurs that its policy makes included), at a tempo of the moment or on the steps of its ladder. */
+export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan, isLoop: boolean): Playing {
   const player = usePlayer();
   const { spec, set } = useLadder(exerciseId, exercise);
   const [own, setOwn] = useState<{ playerId: string; bpm: number } | null>(null);
   const bpm = own?.playerId === player.id ? own.bpm : spec.startBpm;
   const [speed, setSpeed] = useState<Speed>(1);
   // Counting in at a tenth of the tempo would take a minute.
-  const hands = usePlayback(plan, exercise.policy.loop === true, bpm * speed, speed >= 0.5);
+  const hands = usePlayback(plan, isLoop, bpm * speed, speed >= 0.5);
   return useMemo((): Playing => {
     const steps = buildLadder(spec);
     const setBpm = (next: number) =>

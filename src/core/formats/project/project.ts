@@ -101,7 +101,7 @@ function withStretchLimit(players: unknown): unknown {
 /** A file of an older version in the shape of the current one; a damaged one goes on to the schema as it is. */
 function upToDate(value: object): unknown {
   const file = value as Record<string, unknown>;
-  if (file.version !== 1 && file.version !== 2 && file.version !== 3) return file;
+  if (![1, 2, 3, 4].includes(file.version as number)) return file;
   return {
     ...file,
     version: PROJECT_VERSION,
@@ -109,6 +109,8 @@ function upToDate(value: object): unknown {
       ...(file.version === 1 ? { origin: null, cues: null } : {}),
       hand: OPEN_HAND,
       recipe: null,
+      brief: null,
+      drill: null,
     }),
     players: withStretchLimit(file.players),
     ladders:

@@ -1,6 +1,6 @@
 /** The shape of a project file, as Joi checks it and as it is published in JSON Schema. */
 import Joi from 'joi';
-import { GOAL_KINDS, GOAL_TECHNIQUES, MAX_BPM, MIN_BPM } from '../../exercise/exercise';
+import { DRILL_STAGES, GOAL_KINDS, GOAL_TECHNIQUES, MAX_BPM, MIN_BPM } from '../../exercise/exercise';
 import { GRIP_DEPTHS, MAX_EDGE_ANGLE, MOTIONS, PICK_PARTS } from '../../exercise/hand';
 import {
   MAX_CAPO,
@@ -13,12 +13,13 @@ import {
 import { POLICY_KINDS, RESTARTS } from '../../picking/policy';
 import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
 import { MAX_SWING, STRAIGHT } from '../../rhythm/swing';
+import { briefSchema } from './brief';
 import { keptRecipeSchema } from './recipe';
 import { MAX_LADDER_PASSES, MAX_STEP_BPM, MIN_STEP_BPM } from '../../tempo/ladder';
 
 export const PROJECT_FORMAT = 'yardfell-project';
-/** Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch; older files are brought up to date when read. */
-export const PROJECT_VERSION = 4;
+/** Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch, version 5 briefs and drills; older files are brought up to date when read. */
+export const PROJECT_VERSION = 5;
 
 /** More than any exercise or library holds; what is larger is refused before it is looked at. */
 export const PROJECT_LIMITS = {
@@ -172,6 +173,16 @@ const exercise = Joi.object({
   cues,
   hand: hand.required(),
   recipe: orNull(keptRecipeSchema),
+  brief: orNull(briefSchema),
+  drill: orNull(
+    Joi.object({
+      parentId: Joi.string().max(80).required(),
+      order: Joi.number().integer().min(0).max(1000).required(),
+      stage: Joi.string()
+        .valid(...DRILL_STAGES)
+        .required(),
+    }),
+  ),
   origin: orNull(
     Joi.object({
       file: text(PROJECT_LIMITS.titleLength),

@@ -1,0 +1,157 @@
+/** The best places for a line whose strings, strokes and fingers are set: a shortest path, layer by layer (Viterbi 1967). */
+import { placeCost, wayAfter, wayCost, WAYS, type Lattice } from './lattice';
+import type { Node } from './skeleton';
+
+/** A line found: its places and strokes by note, and what it costs. */
+export interface Found {
+  readonly places: readonly number[];
+  readonly strokes: readonly number[];
+  readonly cost: number;
+}
+
+/** Numbers of the places that a node may be. */
+export function placesByNode({ places }: Lattice, nodes: readonly Node[]): number[][] {
+  return nodes.map(({ string }) => places.flatMap((place, at) => (place.string === string ? [at] : [])));
+}
+
+/** States by place, by which finger changes were had, and by the way that the line came. */
+interface Layer {
+  readonly places: readonly number[];
+  readonly costs: Float64Array;
+  /** The state of the layer before that a state was reached from. */
+  readonly from: Int32Array;
+}
+
+/** As many finger changes as are wished: each a bit. */
+const masksOf = ({ brief }: Lattice) => 1 << brief.fingerChanges.length;
+
+/** The bits of the finger changes that a step brings. */
+function fingerBits({ brief, places }: Lattice, a: number, b: number): number {
+  if (places[a]!.string === places[b]!.string) return 0;
+  let bits = 0;
+  brief.fingerChanges.forEach(([from, to], at) => {
+    if (places[a]!.finger === from && places[b]!.finger === to) bits |= 1 << at;
+  });
+  return bits;
+}
+
+function nextLayer(lattice: Lattice, before: Layer, at: number, places: readonly number[]): Layer {
+  const masks = masksOf(lattice);
+  const costs = new Float64Array(places.length * masks * WAYS).fill(Infinity);
+  const from = new Int32Array(costs.length).fill(-1);
+  const width = lattice.places.length;
+  before.places.forEach((a, here) => {
+    places.forEach((b, there) => {
+      const step = lattice.steps[a * width + b]!;
+      if (step < 0) return;
+      const way = wayBetween(lattice, a, b);
+      const bits = masks > 1 ? fingerBits(lattice, a, b) : 0;
+      const fixed = step + placeCost(lattice, at, b);
+      for (let came = 0; came < WAYS; came++) {
+        const added = fixed + wayCost(lattice, at - 1, came, way);
+        for (let mask = 0; mask < masks; mask++) {
+          const cost = before.costs[(here * masks + mask) * WAYS + came]! + added;
+          const state = (there * masks + (mask | bits)) * WAYS + wayAfter(came, way);
+          if (cost < costs[state]!) {
+            costs[state] = cost;
+            from[state] = (here * masks + mask) * WAYS + came;
+          }
+        }
+      }
+    });
+  });
+  return { places, costs, from };
+}
+
+function wayBetween({ places }: Lattice, a: number, b: number): number {
+  const rise = places[b]!.pitch - places[a]!.pitch;
+  return rise > 0 ? 1 : rise < 0 ? 2 : 0;
+}
+
+/** The layers from some first places, which the line came to some way. */
+function layersFrom(
+  lattice: Lattice,
+  sets: readonly (readonly number[])[],
+  firsts: readonly number[],
+  came: number,
+): Layer[] {
+  const masks = masksOf(lattice);
+  const costs = new Float64Array(firsts.length * masks * WAYS).fill(Infinity);
+  firsts.forEach((place, at) => {
+    if (lattice.begins[place] === 1) costs[at * masks * WAYS + came] = placeCost(lattice, 0, place);
+  });
+  const layers: Layer[] = [{ places: firsts, costs, from: new Int32Array(costs.length).fill(-1) }];
+  for (let at = 1; at < sets.length; at++) layers.push(nextLayer(lattice, layers[at - 1]!, at, sets[at]!));
+  return layers;
+}
+
+function traced(layers: readonly Layer[], state: number, masks: number): number[] {
+  const places: number[] = [];
+  for (let at = layers.length - 1; at >= 0; at--) {
+    places.push(layers[at]!.places[Math.floor(state / WAYS / masks)]!);
+    state = layers[at]!.from[state]!;
+  }
+  return places.reverse();
+}
+
+/**
+ * The cheapest places along a trail of nodes; null where the hand, or what the brief forbids, allows none.
+ * @param trail numbers of nodes, one a note. @param byNode as `placesByNode`.
+ */
+export function bestAlong(
+  lattice: Lattice,
+  byNode: readonly (readonly number[])[],
+  trail: readonly number[],
+): { places: number[]; cost: number } | null {
+  const sets = trail.map((node) => byNode[node]!);
+  const { brief, ends } = lattice;
+  const masks = masksOf(lattice);
+  let best: { places: number[]; cost: number } | null = null;
+  const take = (layers: readonly Layer[], closing: (place: number, came: number) => [number, number]) => {
+    const last = layers.at(-1)!;
+    for (let state = 0; state < last.costs.length; state++) {
+      if (last.costs[state] === Infinity) continue;
+      const place = last.places[Math.floor(state / WAYS / masks)]!;
+      if (ends[place]! < 0) continue;
+      const [closed, bits] = closing(place, state % WAYS);
+      if (((Math.floor(state / WAYS) % masks) | bits) !== masks - 1) continue;
+      const cost = last.costs[state]! + ends[place]! + closed;
+      if (cost < (best?.cost ?? Infinity)) best = { places: traced(layers, state, masks), cost };
+    }
+  };
+  if (!brief.loop) {
+    take(layersFrom(lattice, sets, sets[0]!, 0), () => [0, 0]);
+    return best;
+  }
+  // Round: each first place, and each way in which the line may come to it again.
+  for (const first of sets[0]!)
+    for (let came = 0; came < WAYS; came++) {
+      take(layersFrom(lattice, sets, [first], came), (place, way) => [
+        seamCost(lattice, place, way, first, came),
+        fingerBits(lattice, place, first),
+      ]);
+    }
+  return best;
+}
+
+/** What the step from the last note back to the first costs, so that the line comes to it the way that was supposed. */
+export function seamCost(
+  lattice: Lattice,
+  place: number,
+  came: number,
+  first: number,
+  supposed: number,
+): number {
+  const step = lattice.steps[place * lattice.places.length + first]!;
+  if (step < 0) return Infinity;
+  const way = wayBetween(lattice, place, first);
+  if (wayAfter(came, way) !== supposed) return Infinity;
+  return step + wayCost(lattice, lattice.brief.notes - 1, came, way);
+}
+
+/** What a line costs; Infinity where it is none. */
+export function costOf(lattice: Lattice, places: readonly number[]): number {
+  const sets = places.map((place) => [place]);
+  const plain = { ...lattice, brief: { ...lattice.brief, fingerChanges: [] } };
+  return bestAlong(plain, sets, [...places.keys()])?.cost ?? Infinity;
+}

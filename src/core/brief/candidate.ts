@@ -1,0 +1,93 @@
+/** A line that was found, as an exercise has it. */
+import { applyRecipe } from '../compose/apply';
+import { firstRecipe, type KeptRecipe, type Recipe } from '../compose/recipe';
+import { newExercise } from '../exercise/exercise';
+import { planOf } from '../exercise/plan';
+import type { Setup } from '../instrument/instrument';
+import { emptyPassage } from '../passage/empty';
+import type { Passage, Stroke } from '../passage/passage';
+import type { PickingPolicy } from '../picking/policy';
+import type { Found } from './along';
+import { policyOf } from './brief';
+import { STROKES } from './grid';
+import type { Lattice } from './lattice';
+import { unmetWishes } from './meets';
+
+/** A line that grants the brief. */
+export interface Candidate {
+  readonly passage: Passage;
+  readonly policy: PickingPolicy;
+  readonly recipe: KeptRecipe;
+  /** What the line and the hand pay, in the steps of `WEIGHTS`. */
+  readonly cost: number;
+}
+
+/** Locks the strokes that the policy, left to itself, would give otherwise. */
+function withStrokes(
+  passage: Passage,
+  policy: PickingPolicy,
+  strokes: readonly Stroke[],
+  setup: Setup,
+): Passage {
+  const given = planOf(passage, policy, setup).assignment.passes[0]!;
+  return {
+    ...passage,
+    notes: passage.notes.map((note, at) =>
+      given[at] === strokes[at] ? note : { ...note, lock: { stroke: strokes[at]! } },
+    ),
+  };
+}
+
+/** The candidate of a line; null when the ordinary analysis does not find the brief granted. */
+export function candidateOf(lattice: Lattice, found: Found, setup: Setup): Candidate | null {
+  const { brief, rules } = lattice;
+  const recipe: Recipe = {
+    ...firstRecipe('cell', brief.tuning, brief.capo),
+    source: {
+      kind: 'cell',
+      notes: found.places.map((at) => {
+        const { string, fret, finger } = lattice.places[at]!;
+        // Fingers are left to the fingering unless the brief asks for some.
+        return { string, fret, ...(brief.fingerChanges.length > 0 && finger !== 0 ? { finger } : {}) };
+      }),
+    },
+    goesRound: brief.loop,
+  };
+  const policy = policyOf(brief);
+  const grid = { ...emptyPassage(brief.tuning), subdivision: brief.subdivision };
+  const applied = applyRecipe({ ...newExercise('', grid), policy }, recipe, setup);
+  if ('fault' in applied) return null;
+  let { passage } = applied.exercise;
+  if (rules.strokes === 2 && brief.policy === 'oneSlant') {
+    const strokes = found.strokes.map((stroke) => STROKES[stroke]!);
+    passage = withStrokes(passage, policy, strokes, setup);
+  }
+  if (unmetWishes(brief, passage, policy, setup).length > 0) return null;
+  return { passage, policy, recipe: applied.exercise.recipe!, cost: found.cost };
+}
+
+/** Whether at least a quarter of the places differ in string or pitch. */
+export function differs(a: Candidate, b: Candidate): boolean {
+  const [one, other] = [a.passage.notes, b.passage.notes];
+  const different = one.filter(
+    (note, at) => note.string !== other[at]?.string || note.fret !== other[at].fret,
+  ).length;
+  return different * 4 >= Math.max(one.length, other.length);
+}
+
+/** Best first, without those that hardly differ from a better one. */
+export function ranked(candidates: readonly Candidate[]): Candidate[] {
+  const kept: Candidate[] = [];
+  for (const candidate of [...candidates].sort((a, b) => a.cost - b.cost))
+    if (kept.every((better) => differs(better, candidate))) kept.push(candidate);
+  return kept;
+}
+
+/** The places of a candidate. */
+export function lineIn({ places }: Lattice, { passage }: Candidate): Pick<Found, 'places'> {
+  return {
+    places: passage.notes.map((note) =>
+      places.findIndex(({ string, fret }) => string === note.string && fret === note.fret),
+    ),
+  };
+}

@@ -1,0 +1,121 @@
+/** The brief that an exercise's goal asks for, to begin with. */
+import type { Exercise, Goal } from '../exercise/exercise';
+import {
+  BRIEF_POLICIES,
+  MAX_BRIEF_NOTES,
+  type Brief,
+  type BriefPolicy,
+  type Target,
+  type Tones,
+} from './brief';
+
+/** Where an exercise without notes begins: a key, a window and a length of our own choosing. */
+const FIRST_TONES: Tones = { kind: 'scale', tonic: 'B', name: 'dorian' };
+const FIRST_FRETS = [7, 11] as const;
+const FIRST_NOTES = 16;
+/** A hand in one place, with a reach: common practice, no source. */
+const WINDOW_FRETS = 5;
+/** Of so many notes one change is asked for. */
+const NOTES_A_CHANGE = 4;
+
+function policyFrom({ policy, goal }: Exercise): BriefPolicy {
+  if (goal.technique === 'economy picking') return 'economy';
+  if (goal.technique === 'sweep picking' || goal.kind === 'sweep') return 'sweep';
+  return (BRIEF_POLICIES as readonly string[]).includes(policy.kind)
+    ? (policy.kind as BriefPolicy)
+    : 'alternateByNote';
+}
+
+function targetsFrom(goal: Goal, notes: number): Target[] {
+  const { strings, direction, skipped } = goal;
+  const scope = { strings, direction, skipped };
+  const count = Math.max(1, Math.floor(notes / NOTES_A_CHANGE));
+  const some = (kind: Target['kind'], min: number, max: number | null): Target => ({
+    ...scope,
+    kind,
+    min,
+    max,
+  });
+  switch (goal.kind) {
+    case 'outside':
+      return [some('outside', count, null), some('inside', 0, 0)];
+    case 'inside':
+      return [some('inside', count, null), some('outside', 0, 0)];
+    case 'sweep':
+      return [some('sweep', count, null)];
+    case 'balanced':
+      return [some('inside', count, count), some('outside', count, count)];
+    case null:
+      return [some(null, count, null)];
+  }
+}
+
+function tonesFrom({ recipe, passage }: Exercise): Tones {
+  const source = recipe?.recipe.source;
+  if (source?.kind === 'scale') return { kind: 'scale', tonic: source.tonic, name: source.scale };
+  if (source?.kind === 'arpeggio' || source?.kind === 'chord')
+    return { kind: 'chord', tonic: source.tonic, name: source.chord };
+  return passage.notes.length === 0 ? FIRST_TONES : { kind: 'chromatic' };
+}
+
+function fretsFrom({ passage }: Exercise): readonly [number, number] {
+  const frets = passage.notes.map(({ fret }) => fret);
+  if (frets.length === 0) return FIRST_FRETS;
+  const low = Math.min(...frets);
+  return [low, Math.max(low + WINDOW_FRETS - 1, Math.max(...frets))];
+}
+
+function stringsFrom({ passage, goal }: Exercise): number[] {
+  const all = passage.tuning.map((_, at) => passage.tuning.length - at);
+  const used = new Set(passage.notes.map(({ string }) => string));
+  if (goal.strings) {
+    // The strings of the goal, and one more on each side to come from and go to.
+    const [thicker, thinner] = goal.strings;
+    return all.filter((string) => string <= thicker + 1 && string >= thinner - 1);
+  }
+  return used.size > 1 ? all.filter((string) => used.has(string)) : all;
+}
+
+/** A brief filled from the goal, the policy and the notes that are there: three more choices and it can be composed. */
+export function draftBrief(exercise: Exercise): Brief {
+  const { passage, policy, goal } = exercise;
+  const notes = Math.min(MAX_BRIEF_NOTES, passage.notes.length > 1 ? passage.notes.length : FIRST_NOTES);
+  const isOneSlant = policy.kind === 'oneSlant';
+  return {
+    tuning: passage.tuning,
+    capo: passage.capo ?? 0,
+    policy: policyFrom(exercise),
+    start: policy.start === 'up' ? 'up' : 'down',
+    slant: isOneSlant ? (policy.slant ?? 'downward') : null,
+    tones: tonesFrom(exercise),
+    strings: stringsFrom(exercise),
+    frets: fretsFrom(exercise),
+    notes,
+    subdivision: passage.subdivision,
+    loop: policy.loop === true,
+    targets: targetsFrom(goal, notes),
+    fingerChanges: [],
+    contour: 'free',
+    largestLeap: null,
+    mayRepeat: false,
+    startsOn: null,
+    endsOn: null,
+    likeness: null,
+  };
+}
+
+/** An exercise whose notes are those of a candidate; goal, tempo, words and meter stay. */
+export function withCandidate(
+  exercise: Exercise,
+  brief: Brief,
+  { passage, policy, recipe }: Pick<Exercise, 'passage' | 'policy' | 'recipe'>,
+): Exercise {
+  const { meter, swingPercent } = exercise.passage;
+  return {
+    ...exercise,
+    passage: { ...passage, meter, ...(swingPercent ? { swingPercent } : {}) },
+    policy,
+    recipe,
+    brief,
+  };
+}

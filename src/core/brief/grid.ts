@@ -1,0 +1,234 @@
+/**
+ * The places that a brief allows, and what it costs to go from one to the next: the arcs that every part of the search
+ * walks on.
+ */
+import type { Setup } from '../instrument/instrument';
+import { fretMm } from '../instrument/neck';
+import { pitchClassOf } from '../compose/tones';
+import type { Stroke } from '../passage/passage';
+import { contactOf, kindOf, slantOf, type ChangeKind } from '../picking/changes';
+import { strokeFor } from '../picking/policy';
+import { pitchClasses, policyOf, slantOfBrief, type Brief, type Target } from './brief';
+
+/** A note as the fretting hand has it. */
+export interface Place {
+  readonly string: number;
+  readonly fret: number;
+  readonly pitch: number;
+  /** 0 is an open string. */
+  readonly finger: 0 | 1 | 2 | 3 | 4;
+  /** The fret at which the first finger lies. */
+  readonly position: number;
+}
+
+/**
+ * What a line is weighed by, in whole steps of how much they are felt. Judged, no source: steps before leaps, one way before to
+ * and fro, the hand in its place.
+ */
+export const WEIGHTS = {
+  /** By semitones; the last holds for all wider ones. */
+  leap: [3, 0, 0, 1, 1, 2, 3, 3, 4, 4, 4, 5, 5, 7],
+  /** The line turns round. */
+  turn: 1,
+  shift: 4,
+  /** For each fret of a shift. */
+  shiftFret: 1,
+  /** One finger hops to another fret. */
+  hop: 4,
+  /** One finger rolls over to the next string; over a string, twice. */
+  roll: 1,
+  /** A finger reaches a fret out of its place. */
+  reach: 1,
+  /** The last note is not the tonic. */
+  noCadence: 3,
+  /** An interval against the contour. */
+  offContour: 3,
+  /** A place that is like, or unlike, the exercise that it should not be like, or should. */
+  likeness: 2,
+} as const;
+
+/** A finger may reach one fret below and above its four. */
+const FINGER_BY_OFFSET = [1, 1, 2, 3, 4, 4] as const;
+
+/** All places that the strings, frets, tones and the hand of a brief allow. */
+export function placesOf(brief: Brief, setup: Setup): Place[] {
+  const { tuning, capo, strings, frets } = brief;
+  const [low, high] = frets;
+  const classes = new Set(pitchClasses(brief.tones));
+  const mm = (fret: number) => fretMm(fret + capo, setup.scaleLengthMm);
+  const first = Math.max(1, low);
+  const places: Place[] = [];
+  for (let position = first; position <= Math.max(first, high - 3); position++)
+    for (const string of [...strings].sort((a, b) => b - a))
+      for (let fret = low; fret <= high; fret++) {
+        const pitch = tuning[string - 1]! + capo + fret;
+        if (!classes.has(pitch % 12)) continue;
+        if (fret === 0) {
+          places.push({ string, fret, pitch, finger: 0, position });
+          continue;
+        }
+        const finger = FINGER_BY_OFFSET[fret - position + 1];
+        const stretch = Math.abs(mm(fret) - mm(position));
+        if (finger !== undefined && stretch <= setup.stretchLimitMm)
+          places.push({ string, fret, pitch, finger, position });
+      }
+  return places;
+}
+
+/** What the line and the hand pay from one place to the next; null where the brief or the hand forbids it. */
+export function stepCost(brief: Brief, setup: Setup, a: Place, b: Place): number | null {
+  const semitones = Math.abs(b.pitch - a.pitch);
+  if (semitones === 0 && !brief.mayRepeat) return null;
+  if (brief.largestLeap !== null && semitones > brief.largestLeap) return null;
+  let cost: number = WEIGHTS.leap[Math.min(semitones, WEIGHTS.leap.length - 1)]!;
+  if (a.position !== b.position) {
+    cost += WEIGHTS.shift + WEIGHTS.shiftFret * Math.abs(a.position - b.position);
+  } else if (a.finger !== 0 && b.finger !== 0) {
+    const mm = (fret: number) => fretMm(fret + brief.capo, setup.scaleLengthMm);
+    if (Math.abs(mm(a.fret) - mm(b.fret)) > setup.stretchLimitMm) return null;
+    if (a.finger === b.finger && a.fret !== b.fret) cost += WEIGHTS.hop;
+    else if (a.finger === b.finger && a.string !== b.string)
+      cost += WEIGHTS.roll * (Math.abs(a.string - b.string) > 1 ? 2 : 1);
+  }
+  const offset = b.fret - b.position;
+  if (b.finger !== 0 && (offset < 0 || offset > 3)) cost += WEIGHTS.reach;
+  return cost;
+}
+
+/** What the last note pays. */
+export function endCost(brief: Brief, place: Place): number {
+  if (brief.endsOn !== null || brief.tones.kind === 'chromatic') return 0;
+  return place.pitch % 12 === pitchClassOf(brief.tones.tonic) ? 0 : WEIGHTS.noCadence;
+}
+
+/** Whether a place may begin or end the line. */
+export function mayBegin({ startsOn }: Brief, { pitch }: Place): boolean {
+  return startsOn === null || pitch % 12 === pitchClassOf(startsOn);
+}
+
+export function mayEnd({ endsOn }: Brief, { pitch }: Place): boolean {
+  return endsOn === null || pitch % 12 === pitchClassOf(endsOn);
+}
+
+/** A group is as long in a sequence: three one way, one back. */
+const SEQUENCE = [1, 1, 1, -1];
+
+/** The way that the contour wants the interval after note `at` (from 0): up 1, down −1, any 0. */
+export function wantedWay({ contour, notes }: Brief, at: number): number {
+  switch (contour) {
+    case 'rising':
+      return 1;
+    case 'falling':
+      return -1;
+    case 'arch':
+      return at < (notes - 1) / 2 ? 1 : -1;
+    case 'sequence':
+      return SEQUENCE[at % SEQUENCE.length]!;
+    case 'free':
+      return 0;
+  }
+}
+
+/** What note `at` pays for being like or unlike the exercise that is named. */
+export function likenessCost({ likeness }: Brief, at: number, place: Place): number {
+  const other = likeness?.places[at];
+  if (!likeness || !other) return 0;
+  const isSame = other.string === place.string && other.fret === place.fret;
+  return isSame === (likeness.wish === 'like') ? 0 : WEIGHTS.likeness;
+}
+
+/** Whether a change counts toward a target. */
+export function counts(target: Target, kind: ChangeKind, stringFrom: number, stringTo: number): boolean {
+  if (stringFrom === stringTo) return false;
+  const skipped = Math.abs(stringFrom - stringTo) - 1;
+  const [thicker, thinner] = target.strings ?? [];
+  return (
+    (target.kind === null || target.kind === kind) &&
+    (target.skipped === null || target.skipped === skipped) &&
+    (target.direction === null ||
+      target.direction === (stringFrom > stringTo ? 'floorward' : 'ceilingward')) &&
+    (target.strings === null ||
+      (Math.max(stringFrom, stringTo) === thicker && Math.min(stringFrom, stringTo) === thinner))
+  );
+}
+
+export const STROKES: readonly Stroke[] = ['down', 'up'];
+
+/** A way on from a string with a stroke: the next stroke, and what it brings toward each target. */
+export interface Way {
+  readonly stroke: number;
+  /** By target, in `unit`s of a pass. */
+  readonly gains: readonly number[];
+}
+
+/** The rules of the picking hand. */
+export interface PickRules {
+  /** Strokes that are told apart: two, or one where a loop of an odd number of notes swaps them each pass. */
+  readonly strokes: number;
+  /** Gains are counted in so many parts of one change. */
+  readonly unit: 1 | 2;
+  /** The strokes that the first note may have. */
+  readonly firstStrokes: readonly number[];
+  /** Ways from one string and stroke to another string. */
+  readonly ways: (stringFrom: number, stroke: number, stringTo: number) => readonly Way[];
+}
+
+/** Whether an odd round swaps all strokes, so that it takes two passes. */
+export function swapsEachPass({ policy, loop, notes }: Brief): boolean {
+  return policy === 'alternateByNote' && loop && notes % 2 === 1;
+}
+
+function kindsFrom(brief: Brief, stringFrom: number, stroke: Stroke, stringTo: number) {
+  const policy = policyOf(brief);
+  const given = strokeFor(policy, stringFrom - stringTo, stroke);
+  const slant = slantOfBrief(brief);
+  return (given === null ? STROKES : [given]).flatMap((to) => {
+    const kind = kindOf(stroke, to, stringFrom - stringTo);
+    const skipped = Math.max(0, Math.abs(stringFrom - stringTo) - 1);
+    const asked = slantOf(contactOf(kind, skipped), stroke);
+    if (slant !== null && asked !== null && asked !== slant) return [];
+    // By policies that leave it open nothing goes against the grain, and a sweep runs over neighbours.
+    if (given === null && (kind === 'backtrack' || kind === 'repeat')) return [];
+    if (kind === 'sweep' && skipped > 0 && given === null) return [];
+    return [{ to, kind }];
+  });
+}
+
+/** The rules of the picking hand under a brief. */
+export function pickRules(brief: Brief): PickRules {
+  const swaps = swapsEachPass(brief);
+  const known = new Map<number, readonly Way[]>();
+  const gainsOf = (kinds: readonly ChangeKind[], stringFrom: number, stringTo: number) =>
+    brief.targets.map((target) => kinds.filter((kind) => counts(target, kind, stringFrom, stringTo)).length);
+  const waysFrom = (stringFrom: number, stroke: number, stringTo: number): Way[] => {
+    if (swaps) {
+      const both = STROKES.flatMap((one) => kindsFrom(brief, stringFrom, one, stringTo));
+      if (both.length < 2) return [];
+      return [
+        {
+          stroke: 0,
+          gains: gainsOf(
+            both.map(({ kind }) => kind),
+            stringFrom,
+            stringTo,
+          ),
+        },
+      ];
+    }
+    return kindsFrom(brief, stringFrom, STROKES[stroke]!, stringTo).map(({ to, kind }) => ({
+      stroke: STROKES.indexOf(to),
+      gains: gainsOf([kind], stringFrom, stringTo),
+    }));
+  };
+  return {
+    strokes: swaps ? 1 : 2,
+    unit: swaps ? 2 : 1,
+    firstStrokes: swaps ? [0] : [STROKES.indexOf(brief.start)],
+    ways: (stringFrom, stroke, stringTo) => {
+      const key = (stringFrom * 2 + stroke) * 16 + stringTo;
+      let ways = known.get(key);
+      if (!ways) known.set(key, (ways = waysFrom(stringFrom, stroke, stringTo)));
+      return ways;
+    },
+  };
+}

@@ -1,0 +1,158 @@
+/**
+ * The lattice of a brief: every place with every stroke and the way that the line came, and every step between them with what
+ * it costs and what it brings. All searches walk on it, so that they weigh alike.
+ */
+import type { Setup } from '../instrument/instrument';
+import type { Brief } from './brief';
+import {
+  endCost,
+  likenessCost,
+  mayBegin,
+  mayEnd,
+  pickRules,
+  placesOf,
+  stepCost,
+  wantedWay,
+  WEIGHTS,
+  type PickRules,
+  type Place,
+} from './grid';
+
+/** How often something must occur, in units of a pass. Null: no upper end. */
+export interface Demand {
+  readonly min: number;
+  readonly max: number | null;
+}
+
+/** The way that a line came: not yet any, up, down. */
+export const WAYS = 3;
+const UP = 1;
+const DOWN = 2;
+
+export interface Lattice {
+  readonly brief: Brief;
+  readonly rules: PickRules;
+  readonly places: readonly Place[];
+  /** Targets first, then finger changes. */
+  readonly demands: readonly Demand[];
+  /** By place and place; −1 where it is forbidden. */
+  readonly steps: Int16Array;
+  /** Steps of place and stroke `from`: those from `first[from]` to below `first[from + 1]`. */
+  readonly first: Int32Array;
+  /** Place and stroke that a step goes to. */
+  readonly to: Int32Array;
+  readonly cost: Int16Array;
+  /** `UP`, `DOWN`, or 0 where the pitch stays. */
+  readonly way: Int8Array;
+  /** Number of the gains that a step brings. */
+  readonly gain: Int32Array;
+  /** By number and demand. */
+  readonly gains: readonly (readonly number[])[];
+  /** By place. */
+  readonly ends: Int16Array;
+  readonly begins: Uint8Array;
+  /** By note and place. */
+  readonly likeness: Int8Array | null;
+  /** By note: the way that costs nothing, 0 where any does. */
+  readonly wanted: Int8Array;
+}
+
+/** What the way costs from the note before: turning round, and going against the contour. */
+export function wayCost(lattice: Lattice, note: number, came: number, way: number): number {
+  let cost = came !== 0 && way !== 0 && came !== way ? WEIGHTS.turn : 0;
+  const wanted = lattice.wanted[note]!;
+  if (wanted !== 0 && way !== wanted) cost += WEIGHTS.offContour;
+  return cost;
+}
+
+/** The way that a line has come after a step. */
+export function wayAfter(came: number, way: number): number {
+  return way === 0 ? came : way;
+}
+
+function matrixOf(brief: Brief, setup: Setup, places: readonly Place[]): Int16Array {
+  const steps = new Int16Array(places.length ** 2);
+  places.forEach((a, from) => {
+    places.forEach((b, to) => {
+      steps[from * places.length + to] = stepCost(brief, setup, a, b) ?? -1;
+    });
+  });
+  return steps;
+}
+
+/** The lattice of a brief. */
+export function latticeOf(brief: Brief, setup: Setup): Lattice {
+  const rules = pickRules(brief);
+  const places = placesOf(brief, setup);
+  const steps = matrixOf(brief, setup, places);
+  const numbers = new Map<string, number>();
+  const gains: number[][] = [];
+  const numberOf = (some: number[]) => {
+    const key = some.join();
+    let number = numbers.get(key);
+    if (number === undefined) {
+      numbers.set(key, (number = gains.length));
+      gains.push(some);
+    }
+    return number;
+  };
+  const lists = { to: [] as number[], cost: [] as number[], way: [] as number[], gain: [] as number[] };
+  const first = new Int32Array(places.length * rules.strokes + 1);
+  places.forEach((a, from) => {
+    for (let stroke = 0; stroke < rules.strokes; stroke++) {
+      places.forEach((b, to) => {
+        const cost = steps[from * places.length + to]!;
+        if (cost < 0) return;
+        const fingers = brief.fingerChanges.map(([one, other]) =>
+          a.string !== b.string && a.finger === one && b.finger === other ? 1 : 0,
+        );
+        for (const on of rules.ways(a.string, stroke, b.string)) {
+          lists.to.push(to * rules.strokes + on.stroke);
+          lists.cost.push(cost);
+          lists.way.push(b.pitch > a.pitch ? UP : b.pitch < a.pitch ? DOWN : 0);
+          lists.gain.push(numberOf([...on.gains, ...fingers]));
+        }
+      });
+      first[from * rules.strokes + stroke + 1] = lists.to.length;
+    }
+  });
+  const likeness = brief.likeness
+    ? Int8Array.from({ length: brief.notes * places.length }, (_, at) =>
+        likenessCost(brief, Math.floor(at / places.length), places[at % places.length]!),
+      )
+    : null;
+  return {
+    brief,
+    rules,
+    places,
+    demands: [
+      ...brief.targets.map(({ min, max }) => ({
+        min: min * rules.unit,
+        max: max === null ? null : max * rules.unit,
+      })),
+      ...brief.fingerChanges.map(() => ({ min: 1, max: null })),
+    ],
+    steps,
+    first,
+    to: Int32Array.from(lists.to),
+    cost: Int16Array.from(lists.cost),
+    way: Int8Array.from(lists.way),
+    gain: Int32Array.from(lists.gain),
+    gains,
+    ends: Int16Array.from(places, (place) =>
+      mayEnd(brief, place) ? (brief.loop ? 0 : endCost(brief, place)) : -1,
+    ),
+    begins: Uint8Array.from(places, (place) => (mayBegin(brief, place) ? 1 : 0)),
+    likeness,
+    wanted: Int8Array.from({ length: brief.notes }, (_, at) => {
+      // The way back to the first note of a loop is as it comes.
+      const wanted = at < brief.notes - 1 ? wantedWay(brief, at) : 0;
+      return wanted > 0 ? UP : wanted < 0 ? DOWN : 0;
+    }),
+  };
+}
+
+/** What note `at` pays for where it is. */
+export function placeCost({ likeness, places }: Lattice, at: number, place: number): number {
+  return likeness ? likeness[at * places.length + place]! : 0;
+}

@@ -1,0 +1,77 @@
+/** Whether an exercise grants a brief, told by the ordinary plan and analysis and by nothing of the search. */
+import { planOf } from '../exercise/plan';
+import { pitchOf, type Passage } from '../passage/passage';
+import type { Setup } from '../instrument/instrument';
+import { isStringChange } from '../picking/changes';
+import type { PickingPolicy } from '../picking/policy';
+import { pitchClassOf } from '../compose/tones';
+import { pitchClasses, slantOfBrief, wishesOf, type Brief, type Wish } from './brief';
+import { counts } from './grid';
+
+/** The wishes of a brief that an exercise does not grant; of its strings, frets and tones nothing but the given may occur. */
+export function unmetWishes(
+  brief: Brief,
+  passage: Passage,
+  policy: PickingPolicy,
+  setup: Setup,
+): (Wish | { readonly kind: 'material' })[] {
+  const { analysis, assignment } = planOf(passage, policy, setup);
+  const { notes } = passage;
+  const pitches = notes.map((note) => pitchOf(passage, note));
+  const inRow = brief.loop ? [...pitches, pitches[0]!] : pitches;
+  const leaps = inRow.slice(1).map((pitch, at) => Math.abs(pitch - inRow[at]!));
+  const slant = slantOfBrief(brief);
+  const fingerOf = new Map(notes.map(({ id, finger }) => [id, finger]));
+  const startsOn = (name: string | null, pitch: number | undefined) =>
+    name === null || (pitch !== undefined && pitch % 12 === pitchClassOf(name));
+  const isGranted = (wish: Wish): boolean => {
+    switch (wish.kind) {
+      case 'target': {
+        const target = brief.targets[wish.at]!;
+        const count =
+          analysis.transitions.filter(
+            (change) =>
+              isStringChange(change) && counts(target, change.kind, change.stringFrom, change.stringTo),
+          ).length / analysis.passes;
+        return count >= target.min && (target.max === null || count <= target.max);
+      }
+      case 'fingerChange': {
+        const [from, to] = brief.fingerChanges[wish.at]!;
+        return analysis.transitions.some(
+          (change) =>
+            isStringChange(change) &&
+            fingerOf.get(change.fromNote) === from &&
+            fingerOf.get(change.toNote) === to,
+        );
+      }
+      case 'notes':
+        return notes.length === brief.notes;
+      case 'slant':
+        return analysis.transitions.every((change) => change.slant === null || change.slant === slant);
+      case 'start':
+        return assignment.passes[0]![0] === brief.start;
+      case 'startsOn':
+        return startsOn(brief.startsOn, pitches[0]);
+      case 'endsOn':
+        return startsOn(brief.endsOn, pitches.at(-1));
+      case 'largestLeap':
+        return leaps.every((leap) => leap <= brief.largestLeap!);
+      case 'noRepeats':
+        return leaps.every((leap) => leap > 0);
+      case 'loop':
+        return analysis.loop;
+    }
+  };
+  const classes = pitchClasses(brief.tones);
+  const isMaterial = notes.every(
+    ({ string, fret }, at) =>
+      brief.strings.includes(string) &&
+      fret >= brief.frets[0] &&
+      fret <= brief.frets[1] &&
+      classes.includes(pitches[at]! % 12),
+  );
+  return [
+    ...(isMaterial ? [] : [{ kind: 'material' as const }]),
+    ...wishesOf(brief).filter((wish) => !isGranted(wish)),
+  ];
+}

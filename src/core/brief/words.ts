@@ -1,0 +1,104 @@
+/** Briefs, conflicts and outcomes in words. */
+import { goalText } from '../balance/goal';
+import { chordName } from '../compose/names';
+import { NO_GOAL } from '../exercise/exercise';
+import { counted, withArticle } from '../picking/words';
+import { slantText, type Schools } from '../picking/schools';
+import { slantOfBrief, type Brief, type Target, type Wish } from './brief';
+import type { Advice } from './conflict';
+import type { Outcome } from './search';
+
+function countsText({ min, max }: Target): string {
+  if (max === null) return min === 0 ? 'any number of' : `at least ${min}`;
+  if (max === 0) return 'no';
+  if (min === max) return String(min);
+  return min === 0 ? `at most ${max}` : `${min} to ${max}`;
+}
+
+/** "6 inside changes from 2 to 1"; "at least 4 string changes over 1 string". */
+export function targetText(target: Target): string {
+  const { strings, direction, skipped, max } = target;
+  const where = goalText({ ...NO_GOAL, strings, direction, skipped });
+  const kind =
+    target.kind === null ? 'string changes' : target.kind === 'sweep' ? 'sweeps' : `${target.kind} changes`;
+  const said = max === 1 && target.min === 1 ? kind.replace(/s$/, '') : kind;
+  return `${countsText(target)} ${where.replace('string changes', said)}`;
+}
+
+/** What a wish asks for, in a few words. */
+export function wishText(wish: Wish, brief: Brief, schools: Schools): string {
+  switch (wish.kind) {
+    case 'target':
+      return targetText(brief.targets[wish.at]!);
+    case 'fingerChange': {
+      const [from, to] = brief.fingerChanges[wish.at]!;
+      return `a change from finger ${from} to finger ${to}`;
+    }
+    case 'notes':
+      return counted(brief.notes, 'note');
+    case 'slant':
+      return `one slant: ${slantText(slantOfBrief(brief)!, schools)}`;
+    case 'start':
+      return `the start with ${withArticle(brief.start)}`;
+    case 'startsOn':
+      return `the first note ${brief.startsOn}`;
+    case 'endsOn':
+      return `the last note ${brief.endsOn}`;
+    case 'largestLeap':
+      return `no leap over ${counted(brief.largestLeap!, 'semitone')}`;
+    case 'noRepeats':
+      return 'no note twice in a row';
+    case 'loop':
+      return 'that it goes round';
+  }
+}
+
+/** What to change so that a line may be found. */
+export function adviceText({ wish, brief }: Advice, schools: Schools): string {
+  switch (wish.kind) {
+    case 'target':
+      return `Ask for ${targetText(brief.targets[wish.at]!)}`;
+    case 'fingerChange':
+      return 'Do without that finger change';
+    case 'notes':
+      return `Make it ${counted(brief.notes, 'note')} long`;
+    case 'slant': {
+      const slant = slantOfBrief(brief);
+      return slant === null ? 'Do without one slant' : `Take the other slant: ${slantText(slant, schools)}`;
+    }
+    case 'start':
+      return `Start with ${withArticle(brief.start)}`;
+    case 'startsOn':
+      return 'Leave the first note open';
+    case 'endsOn':
+      return 'Leave the last note open';
+    case 'largestLeap':
+      return `Allow leaps up to ${counted(brief.largestLeap!, 'semitone')}`;
+    case 'noRepeats':
+      return 'Allow a note twice in a row';
+    case 'loop':
+      return 'Play it once instead of round';
+  }
+}
+
+/** How sure the search is. */
+export function outcomeText({ state, candidates, bound }: Outcome): string {
+  switch (state) {
+    case 'best':
+      return 'The first is proven best: no line that grants the brief is smoother.';
+    case 'best found':
+      return bound === null
+        ? 'The first is the best found; how much smoother one could be is not known.'
+        : `The first is the best found: at most ${candidates[0]!.cost - bound} steps above what no line can beat.`;
+    case 'impossible':
+      return 'The brief is impossible, whatever the notes: these wishes cannot be granted together.';
+    case 'none found':
+      return 'None was found within the limits of the search, nor a proof that there is none.';
+  }
+}
+
+/** "B dorian", "C# minor seventh", "chromatic". */
+export function tonesText({ tones }: Brief): string {
+  if (tones.kind === 'chromatic') return 'chromatic';
+  return `${tones.tonic} ${tones.kind === 'chord' ? chordName(tones.name) : tones.name}`;
+}

@@ -1,0 +1,78 @@
+/** The shape of a brief in a project file. */
+import Joi from 'joi';
+import {
+  BRIEF_POLICIES,
+  CONTOURS,
+  MAX_BRIEF_NOTES,
+  MAX_FINGER_CHANGES,
+  MIN_BRIEF_NOTES,
+} from '../../brief/brief';
+import { CHORDS, SCALES, TONICS } from '../../compose/names';
+import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
+import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
+
+const whole = (min: number, max: number) => Joi.number().integer().min(min).max(max).required();
+const orNull = (schema: Joi.Schema) => Joi.alternatives(schema, Joi.valid(null)).required();
+const one = (...names: readonly string[]) => Joi.string().valid(...names);
+const string = Joi.number().integer().min(1).max(MAX_STRINGS);
+const finger = Joi.number().valid(1, 2, 3, 4);
+const noteName = one(...TONICS);
+const slant = one('upward', 'downward');
+
+const tones = Joi.alternatives(
+  Joi.object({ kind: one('chromatic').required() }),
+  Joi.object({
+    kind: one('scale').required(),
+    tonic: noteName.required(),
+    name: one(...SCALES).required(),
+  }),
+  Joi.object({
+    kind: one('chord').required(),
+    tonic: noteName.required(),
+    name: one(...CHORDS.map(([sign]) => sign)).required(),
+  }),
+).required();
+
+const target = Joi.object({
+  kind: orNull(one('outside', 'inside', 'sweep')),
+  strings: orNull(Joi.array().items(string).length(2)),
+  direction: orNull(one('floorward', 'ceilingward')),
+  skipped: orNull(Joi.number().integer().min(0).max(MAX_STRINGS)),
+  min: whole(0, MAX_BRIEF_NOTES),
+  max: orNull(Joi.number().integer().min(0).max(MAX_BRIEF_NOTES)),
+});
+
+/** A brief as an exercise keeps it. */
+export const briefSchema = Joi.object({
+  tuning: Joi.array()
+    .items(Joi.number().integer().min(0).max(127))
+    .min(MIN_STRINGS)
+    .max(MAX_STRINGS)
+    .required(),
+  capo: whole(0, MAX_CAPO),
+  policy: one(...BRIEF_POLICIES).required(),
+  start: one('down', 'up').required(),
+  slant: orNull(slant),
+  tones,
+  strings: Joi.array().items(string).min(1).max(MAX_STRINGS).required(),
+  frets: Joi.array().items(Joi.number().integer().min(0).max(MAX_FRET)).length(2).required(),
+  notes: whole(MIN_BRIEF_NOTES, MAX_BRIEF_NOTES),
+  subdivision: whole(1, MAX_SLOTS_PER_BEAT),
+  loop: Joi.boolean().required(),
+  targets: Joi.array().items(target).max(40).required(),
+  fingerChanges: Joi.array().items(Joi.array().items(finger).length(2)).max(MAX_FINGER_CHANGES).required(),
+  contour: one(...CONTOURS).required(),
+  largestLeap: orNull(Joi.number().integer().min(1).max(48)),
+  mayRepeat: Joi.boolean().required(),
+  startsOn: orNull(noteName),
+  endsOn: orNull(noteName),
+  likeness: orNull(
+    Joi.object({
+      wish: one('like', 'unlike').required(),
+      places: Joi.array()
+        .items(Joi.object({ string: string.required(), fret: whole(0, MAX_FRET) }))
+        .max(MAX_BRIEF_NOTES)
+        .required(),
+    }),
+  ),
+});

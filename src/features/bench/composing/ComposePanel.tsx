@@ -1,0 +1,206 @@
+'use client';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { counted, type Exercise, type Setup } from '@/core';
+import {
+  adviceText,
+  draftBrief,
+  outcomeText,
+  targetText,
+  tonesText,
+  wishText,
+  withCandidate,
+  type Advice,
+  type Brief,
+  type Candidate,
+} from '@/core/brief';
+import { Button } from '@/ui/controls/Button';
+import type { Place } from '@/ui/lane/place';
+import { useView } from '@/ui/shell/viewSettings';
+import { colour } from '@/ui/theme/tokens';
+import type { EditExercise } from '../edit';
+import type { Try } from '../trying';
+import { FieldRow } from '../TwoColumns';
+import { Lines } from './Lines';
+import { TargetFields } from './TargetFields';
+import { useComposing, type Composing } from './useComposing';
+import { NoteFields, WishFields } from './WishFields';
+
+const Panel = styled.div`
+  display: grid;
+  gap: 0.7rem;
+  h2 {
+    font-size: 1rem;
+  }
+  .brief {
+    max-width: 62rem;
+  }
+`;
+
+const Columns = styled.div`
+  display: grid;
+  grid-template-columns: repeat(2, auto);
+  justify-content: start;
+  gap: 0.7rem 3rem;
+  section {
+    display: grid;
+    align-content: start;
+    gap: 0.4rem;
+  }
+  @media (max-width: 60rem) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const Conflicting = styled.div`
+  display: grid;
+  gap: 0.4rem;
+  padding: 0.5rem 0.75rem;
+  border: 1px solid ${colour.warn};
+  border-radius: 0.4rem;
+  ul {
+    margin: 0;
+    padding-left: 1.2rem;
+  }
+`;
+
+interface ComposePanelProps {
+  readonly exercise: Exercise;
+  readonly setup: Setup;
+  readonly edit: EditExercise;
+  readonly onTry: Try;
+  readonly onGo: (place: Place) => void;
+}
+
+/** What a brief asks for, said in one sentence. */
+function briefText(brief: Brief): string {
+  const { notes, strings, frets, targets, loop } = brief;
+  const where = `strings ${[...strings].sort((a, b) => b - a).join(', ')}, frets ${frets[0]} to ${frets[1]}`;
+  const wants = targets.length === 0 ? 'no changes in particular' : targets.map(targetText).join('; ');
+  return `${counted(notes, 'note')}, ${tonesText(brief)}, on ${where}${loop ? ', going round' : ''}: ${wants}.`;
+}
+
+/** Which wishes cannot be granted together, and what would help. */
+function ConflictNote({ composing, onAdvice }: { composing: Composing; onAdvice: (advice: Advice) => void }) {
+  const view = useView();
+  const { outcome, brief } = composing;
+  if (!outcome?.conflict || !brief) return null;
+  const { wishes, advice } = outcome.conflict;
+  return (
+    <Conflicting role="alert">
+      <p>{outcomeText(outcome)}</p>
+      <ul>
+        {wishes.map((wish) => (
+          <li key={JSON.stringify(wish)}>{wishText(wish, brief, view)}</li>
+        ))}
+      </ul>
+      <p>Give up any one of them, or change it; the nearest that works:</p>
+      <FieldRow>
+        {advice.map((one) => (
+          <Button key={JSON.stringify(one.wish)} onPress={() => onAdvice(one)}>
+            {adviceText(one, view)}
+          </Button>
+        ))}
+      </FieldRow>
+    </Conflicting>
+  );
+}
+
+/** The teacher says what the exercise must train; the program writes it. */
+export function ComposePanel({ exercise, setup, edit, onTry, onGo }: ComposePanelProps) {
+  const [own, setOwn] = useState<Brief | null>(null);
+  const [seed, setSeed] = useState(1);
+  const composing = useComposing(setup);
+  const drafted = useMemo(() => exercise.brief ?? draftBrief(exercise), [exercise]);
+  const brief = own ?? drafted;
+  const set = (part: Partial<Brief>) => setOwn({ ...brief, ...part });
+  const run = (to: Brief, withSeed: number) => {
+    setOwn(to);
+    setSeed(withSeed);
+    composing.start(to, withSeed);
+  };
+  const { notes } = exercise.passage;
+  const places = useMemo(
+    () =>
+      notes.length === 0
+        ? null
+        : {
+            wish: 'like' as const,
+            places: notes.slice(0, 128).map(({ string, fret }) => ({ string, fret })),
+          },
+    [notes],
+  );
+  const take = (candidate: Candidate) => {
+    const to = composing.brief;
+    if (!to) return;
+    edit('Compose', (one) => withCandidate(one, to, candidate));
+    const first = candidate.passage.notes[0];
+    if (first) onGo({ ticks: first.onsetTicks, string: first.string });
+  };
+  const { candidates, outcome, stage, fault } = composing;
+  const best = Math.min(...candidates.map(({ cost }) => cost));
+  const isSame = composing.brief !== null && JSON.stringify(composing.brief) === JSON.stringify(brief);
+  return (
+    <Panel>
+      <Columns>
+        <section>
+          <h2>What it must train</h2>
+          <TargetFields brief={brief} set={set} />
+        </section>
+        <section>
+          <h2>With which notes</h2>
+          <FieldRow>
+            <NoteFields brief={brief} set={set} />
+          </FieldRow>
+        </section>
+      </Columns>
+      <details>
+        <summary>More wishes: strings, frets, strokes, slant, fingers, the way the line goes</summary>
+        <WishFields brief={brief} set={set} places={places} />
+      </details>
+      <p className="brief">{briefText(brief)}</p>
+      <FieldRow>
+        <Button look="primary" onPress={() => run(brief, isSame ? seed + 1 : 1)}>
+          {isSame && stage === null ? 'Compose others' : 'Compose'}
+        </Button>
+        <Button isDisabled={stage === null} onPress={composing.stop}>
+          Stop
+        </Button>
+        <span role="status">
+          {stage === 'looking'
+            ? `Looking for lines: ${candidates.length} so far …`
+            : stage === 'proving'
+              ? `${counted(candidates.length, 'line')}; looking whether a smoother one exists …`
+              : outcome && outcome.state !== 'impossible'
+                ? outcomeText(outcome)
+                : ''}
+        </span>
+      </FieldRow>
+      {fault ? <p role="alert">{fault} The exercise is as it was.</p> : null}
+      <ConflictNote composing={composing} onAdvice={(advice) => run(advice.brief, 1)} />
+      {candidates.length > 0 ? (
+        <>
+          <p>
+            Each grants the whole brief. Smoothness is counted in steps: leaps, turns of the line, and what
+            the fretting hand shifts, hops, rolls and reaches.
+          </p>
+          <Lines
+            candidates={candidates}
+            best={best}
+            setup={setup}
+            onTake={take}
+            onTry={(candidate, label) =>
+              onTry({
+                of: exercise,
+                label,
+                passage: candidate.passage,
+                policy: candidate.policy,
+                take: () => take(candidate),
+              })
+            }
+          />
+        </>
+      ) : null}
+    </Panel>
+  );
+}

@@ -1,0 +1,79 @@
+'use client';
+import styled from 'styled-components';
+import { counted, planOf, trainsSentence, type Setup } from '@/core';
+import type { Candidate } from '@/core/brief';
+import { Button } from '@/ui/controls/Button';
+import { SmallLane } from '@/ui/lane/SmallLane';
+import { useView } from '@/ui/shell/viewSettings';
+import { colour } from '@/ui/theme/tokens';
+
+const List = styled.ol`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(32rem, 1fr));
+  gap: 0 1.5rem;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  li {
+    display: grid;
+    grid-template-columns: 230px minmax(0, 1fr) auto;
+    align-items: center;
+    gap: 0.6rem;
+    padding: 0.35rem 0;
+    border-top: 1px solid ${colour.line};
+  }
+  small {
+    display: block;
+    color: ${colour.inkSoft};
+  }
+  .buttons {
+    display: grid;
+    gap: 0.2rem;
+  }
+  @media (max-width: 60rem) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+interface LinesProps {
+  readonly candidates: readonly Candidate[];
+  readonly best: number;
+  readonly setup: Setup;
+  readonly onTry: (candidate: Candidate, name: string) => void;
+  readonly onTake: (candidate: Candidate) => void;
+}
+
+/** The lines that were found, each to be heard and taken. */
+export function Lines({ candidates, best, setup, onTry, onTake }: LinesProps) {
+  const view = useView();
+  return (
+    <List aria-label="Lines that grant the brief">
+      {candidates.map((candidate, at) => {
+        const { passage, policy, cost } = candidate;
+        const plan = planOf(passage, policy, setup);
+        const name = `Line ${at + 1}`;
+        const smooth = cost === best ? 'the smoothest' : `${counted(cost - best, 'step')} less smooth`;
+        return (
+          <li key={passage.notes.map(({ string, fret }) => `${string}.${fret}`).join(' ')}>
+            <SmallLane plan={plan} width={230} />
+            <div>
+              {name}, {smooth}
+              <small>{trainsSentence(plan.analysis, view)}</small>
+            </div>
+            <span className="buttons">
+              <Button
+                aria-label={`Try ${name} in the lane`}
+                onPress={() => onTry(candidate, `${name}, ${smooth}.`)}
+              >
+                Try
+              </Button>
+              <Button aria-label={`Take ${name}`} onPress={() => onTake(candidate)}>
+                Take
+              </Button>
+            </span>
+          </li>
+        );
+      })}
+    </List>
+  );
+}

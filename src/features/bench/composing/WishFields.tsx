@@ -1,0 +1,239 @@
+'use client';
+import styled from 'styled-components';
+import type { Finger } from '@/core';
+import { CONTOURS, MAX_BRIEF_NOTES, MAX_FINGER_CHANGES, type Brief } from '@/core/brief';
+import { CHORDS, SCALES, TONICS } from '@/core/compose';
+import { NumberField } from '@/ui/controls/NumberField';
+import { Select } from '@/ui/controls/Select';
+import { Switch } from '@/ui/controls/Switch';
+import { NumberList } from '../material/NumberList';
+import { StringToggles } from '../material/StringToggles';
+import { FieldRow } from '../TwoColumns';
+
+export interface BriefFieldsProps {
+  readonly brief: Brief;
+  readonly set: (part: Partial<Brief>) => void;
+}
+
+const OPEN = 'open';
+
+const NOTE_NAMES = [{ id: OPEN, name: 'open' }, ...TONICS.map((name) => ({ id: name as string, name }))];
+
+const TONE_KINDS = [
+  { id: 'scale', name: 'a scale' },
+  { id: 'chord', name: 'a chord' },
+  { id: 'chromatic', name: 'any notes' },
+] as const;
+
+/** Which notes, and how many. */
+export function NoteFields({ brief, set }: BriefFieldsProps) {
+  const { tones, notes } = brief;
+  const tonic = tones.kind === 'chromatic' ? 'B' : tones.tonic;
+  return (
+    <>
+      <Select
+        label="Notes from"
+        value={tones.kind}
+        options={TONE_KINDS}
+        onChange={(kind) =>
+          set({
+            tones:
+              kind === 'scale'
+                ? { kind, tonic, name: 'dorian' }
+                : kind === 'chord'
+                  ? { kind, tonic, name: 'm7' }
+                  : { kind: 'chromatic' },
+          })
+        }
+      />
+      {tones.kind === 'chromatic' ? null : (
+        <>
+          <Select
+            label={tones.kind === 'scale' ? 'Key' : 'Root'}
+            value={tones.tonic}
+            options={TONICS.map((id) => ({ id: id as string, name: id }))}
+            onChange={(next) => set({ tones: { ...tones, tonic: next } })}
+          />
+          <Select
+            label={tones.kind === 'scale' ? 'Scale' : 'Chord'}
+            value={tones.name}
+            options={
+              tones.kind === 'scale'
+                ? SCALES.map((id) => ({ id: id as string, name: id }))
+                : CHORDS.map(([id, name]) => ({ id: id as string, name }))
+            }
+            onChange={(name) => set({ tones: { ...tones, name } })}
+          />
+        </>
+      )}
+      <NumberField
+        label="How many notes"
+        value={notes}
+        min={2}
+        max={MAX_BRIEF_NOTES}
+        onChange={(count) => count !== null && set({ notes: count })}
+      />
+    </>
+  );
+}
+
+const POLICIES = [
+  { id: 'alternateByNote', name: 'alternate picking' },
+  { id: 'economy', name: 'economy picking' },
+  { id: 'sweep', name: 'sweep picking' },
+  { id: 'oneSlant', name: 'one slant' },
+] as const;
+
+const CONTOUR_NAMES: Record<Brief['contour'], string> = {
+  free: 'as it comes',
+  rising: 'rising',
+  falling: 'falling',
+  arch: 'up, then down',
+  sequence: 'in groups: three up, one back',
+};
+
+const Fields = styled.div`
+  display: grid;
+  gap: 0.6rem;
+  padding-top: 0.5rem;
+`;
+
+/** Finger changes as pairs of digits: 14 is from finger 1 to finger 4. */
+function FingerChanges({ brief, set }: BriefFieldsProps) {
+  return (
+    <NumberList
+      label="Finger changes"
+      value={brief.fingerChanges.map(([from, to]) => from * 10 + to)}
+      fault={(pairs) =>
+        pairs.length > MAX_FINGER_CHANGES
+          ? `At most ${MAX_FINGER_CHANGES}`
+          : pairs.some((pair) => !/^[1-4][1-4]$/.test(String(pair)))
+            ? 'Two fingers from 1 to 4 each'
+            : null
+      }
+      onChange={(pairs) =>
+        set({
+          fingerChanges: pairs.map((pair) => [Math.floor(pair / 10), pair % 10] as [Finger, Finger]),
+        })
+      }
+    />
+  );
+}
+
+/** The wishes that are seldom changed. */
+export function WishFields({
+  brief,
+  set,
+  places,
+}: BriefFieldsProps & { readonly places: Brief['likeness'] }) {
+  const [low, high] = brief.frets;
+  return (
+    <Fields>
+      <FieldRow>
+        <StringToggles
+          count={brief.tuning.length}
+          value={brief.strings}
+          onChange={(strings) => strings.length > 0 && set({ strings })}
+        />
+        <NumberField
+          label="Lowest fret"
+          value={low}
+          min={0}
+          max={24}
+          onChange={(fret) => fret !== null && set({ frets: [fret, Math.max(fret, high)] })}
+        />
+        <NumberField
+          label="Highest fret"
+          value={high}
+          min={0}
+          max={24}
+          onChange={(fret) => fret !== null && set({ frets: [Math.min(low, fret), fret] })}
+        />
+        <NumberField
+          label="Slots a beat"
+          value={brief.subdivision}
+          min={1}
+          max={8}
+          onChange={(subdivision) => subdivision !== null && set({ subdivision })}
+        />
+        <Switch isOn={brief.loop} onChange={(loop) => set({ loop })}>
+          it goes round
+        </Switch>
+      </FieldRow>
+      <FieldRow>
+        <Select
+          label="Strokes"
+          value={brief.policy}
+          options={POLICIES}
+          onChange={(policy) => set({ policy })}
+        />
+        <Select
+          label="Begins with"
+          value={brief.start}
+          options={[
+            { id: 'down', name: 'a downstroke' },
+            { id: 'up', name: 'an upstroke' },
+          ]}
+          onChange={(start) => set({ start })}
+        />
+        <Select
+          label="Exits suit"
+          value={brief.slant ?? OPEN}
+          options={[
+            { id: OPEN, name: 'any slant' },
+            { id: 'downward', name: 'downward slant only' },
+            { id: 'upward', name: 'upward slant only' },
+          ]}
+          onChange={(slant) => set({ slant: slant === OPEN ? null : slant })}
+        />
+        <FingerChanges brief={brief} set={set} />
+        <small>as 14 for one from finger 1 to finger 4, on a change of string</small>
+      </FieldRow>
+      <FieldRow>
+        <Select
+          label="The line goes"
+          value={brief.contour}
+          options={CONTOURS.map((id) => ({ id, name: CONTOUR_NAMES[id] }))}
+          onChange={(contour) => set({ contour })}
+        />
+        <NumberField
+          label="Largest leap (semitones)"
+          value={brief.largestLeap}
+          min={1}
+          max={24}
+          onChange={(largestLeap) => set({ largestLeap })}
+        />
+        <Select
+          label="First note"
+          value={brief.startsOn ?? OPEN}
+          options={NOTE_NAMES}
+          onChange={(name) => set({ startsOn: name === OPEN ? null : name })}
+        />
+        <Select
+          label="Last note"
+          value={brief.endsOn ?? OPEN}
+          options={NOTE_NAMES}
+          onChange={(name) => set({ endsOn: name === OPEN ? null : name })}
+        />
+        <Switch isOn={brief.mayRepeat} onChange={(mayRepeat) => set({ mayRepeat })}>
+          a note may come twice in a row
+        </Switch>
+        {places || brief.likeness ? (
+          <Select
+            label="Beside the notes in the lane"
+            value={brief.likeness?.wish ?? OPEN}
+            options={[
+              { id: OPEN, name: 'as it comes' },
+              { id: 'like', name: 'near to them' },
+              { id: 'unlike', name: 'away from them' },
+            ]}
+            onChange={(wish) => {
+              const kept = (brief.likeness ?? places)!;
+              set({ likeness: wish === OPEN ? null : { ...kept, wish } });
+            }}
+          />
+        ) : null}
+      </FieldRow>
+    </Fields>
+  );
+}
