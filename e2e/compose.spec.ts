@@ -31,7 +31,6 @@ test('composes to a brief, tries a line in the lane, takes it, and follows advic
   // Taken: the figures of the ordinary analysis are those that were asked for.
   await page.getByRole('button', { name: 'Take Line 1', exact: true }).click();
   await expect(trains(page)).toContainText('3 outside, 3 inside');
-  await expect(page.getByRole('tab', { name: 'Compose to a brief' })).toBeVisible();
   await lane(page).focus();
   await page.keyboard.press('Control+z');
   await expect(trains(page)).toContainText('0 outside, 9 inside');

@@ -177,7 +177,7 @@ export const VERSIONS: readonly Version[] = [
   {
     // An exercise may keep the brief that it was composed to, and what it was cut out of.
     version: 6,
-    stores: {},
+    stores: { exercises: 'id, updatedAt, passageHash, drill.parentId' },
     upgrade: (transaction) => addFields(transaction, { exercises: { brief: null, drill: null } }),
   },
 ];

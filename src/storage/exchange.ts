@@ -108,6 +108,14 @@ export async function importProject(db: Database, project: Project, label: strin
       });
     }
   });
+  // A drill belongs to the exercise that came with it, also where that came as a copy.
+  const ofCopies = edits.map((edit): Edit => {
+    const drill = 'create' in edit && edit.table === 'exercises' ? edit.create.drill : null;
+    const parentId = drill && newIds.get(drill.parentId);
+    if (!parentId || !('create' in edit) || edit.table !== 'exercises') return edit;
+    return { ...edit, create: { ...edit.create, drill: { ...drill, parentId } } };
+  });
+  edits.splice(0, edits.length, ...ofCopies);
   project.players.forEach((record, at) => {
     if (!players[at]) edits.push({ table: 'players', create: bare(record) });
   });

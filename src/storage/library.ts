@@ -1,6 +1,9 @@
 /** What the library does to exercises and players, and what it reads. */
 import {
+  BPM_DECIMALS,
   DEFAULT_LADDER,
+  MAX_BPM,
+  MIN_BPM,
   ME,
   newExercise,
   passageHash,
@@ -46,11 +49,21 @@ export async function readLibrary(db: Database, playerId: string): Promise<Libra
   ]);
   const byHash = new Map(passages.map(({ hash, passage }) => [hash, passage]));
   const bpmOf = new Map(ladders.map((ladder) => [ladder.exerciseId, ladder.startBpm]));
+  const byId = new Map(records.map((record) => [record.id, record]));
+  const inherited = ({ drill, startBpm }: ExerciseRecord) => {
+    const parent = drill ? byId.get(drill.parentId) : undefined;
+    const bpm = parent && bpmOf.get(parent.id);
+    return bpm === undefined ? undefined : scaledBpm(bpm, startBpm / parent!.startBpm);
+  };
   return records.flatMap((record) => {
     const passage = byHash.get(record.passageHash);
     if (!passage) return [];
     return [
-      { record, exercise: exerciseOf(record, passage), startBpm: bpmOf.get(record.id) ?? record.startBpm },
+      {
+        record,
+        exercise: exerciseOf(record, passage),
+        startBpm: bpmOf.get(record.id) ?? inherited(record) ?? record.startBpm,
+      },
     ];
   });
 }
@@ -168,13 +181,78 @@ export type LadderFields = Partial<
   Pick<LadderRecord, 'startBpm' | 'goalBpm' | 'stepBpm' | 'passes' | 'countInBeats' | 'restSeconds'>
 >;
 
-/** The ladder that is kept for a player on an exercise. */
+function ownLadder(db: Database, exerciseId: string, playerId: string): Promise<LadderRecord | undefined> {
+  return db.ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();
+}
+
+function scaledBpm(bpm: number, factor: number): number {
+  return Math.max(MIN_BPM, Math.min(MAX_BPM, Number((bpm * factor).toFixed(BPM_DECIMALS))));
+}
+
+/**
+ * The ladder that is kept for a player on an exercise; a drill without one of its own has that of the exercise that it was cut
+ * out of, at the same speed of the notes.
+ */
 export async function keptLadder(
   db: Database,
   exerciseId: string,
   playerId: string,
 ): Promise<LadderRecord | undefined> {
-  return db.ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();
+  const own = await ownLadder(db, exerciseId, playerId);
+  if (own) return own;
+  const record = await db.exercises.get(exerciseId);
+  if (!record?.drill) return undefined;
+  const { parentId } = record.drill;
+  const [parent, ladder] = await Promise.all([db.exercises.get(parentId), ownLadder(db, parentId, playerId)]);
+  if (!parent || !ladder) return undefined;
+  const factor = record.startBpm / parent.startBpm;
+  return {
+    ...ladder,
+    startBpm: scaledBpm(ladder.startBpm, factor),
+    goalBpm: ladder.goalBpm === null ? null : scaledBpm(ladder.goalBpm, factor),
+  };
+}
+
+/** A drill in its group. */
+export interface GroupedDrill {
+  readonly id: string;
+  readonly title: string;
+  readonly order: number;
+}
+
+/** The drills that were cut out of an exercise, in order; those that are put away are left out. */
+export async function drillsCutFrom(db: Database, parentId: string): Promise<GroupedDrill[]> {
+  const records = await db.exercises.where('drill.parentId').equals(parentId).toArray();
+  return records
+    .filter(({ archivedAt }) => archivedAt === null)
+    .map(({ id, title, drill }) => ({ id, title, order: drill!.order }))
+    .sort((a, b) => a.order - b.order);
+}
+
+/** The title of an exercise; undefined where there is none of that id. */
+export async function titleOf(db: Database, id: string): Promise<string | undefined> {
+  return (await db.exercises.get(id))?.title;
+}
+
+/** Adds several exercises as one action; the first may be given its id so that the others can name it. */
+export async function addExercises(
+  db: Database,
+  exercises: readonly { readonly id?: string; readonly exercise: Exercise }[],
+  label: string,
+): Promise<LogEntry | null> {
+  const creates = exercises.map(({ id = newId(), exercise }): Edit => ({
+    table: 'exercises',
+    create: { ...recordFields(exercise), archivedAt: null, id },
+  }));
+  const passages = exercises.map(({ exercise: { passage } }) => ({ hash: passageHash(passage), passage }));
+  return commit(db, LIBRARY, label, creates, { passages });
+}
+
+/** What a new ladder begins with: the one that it takes over from, or the usual. */
+function fieldsOf(inherited: LadderRecord | undefined, startBpm: number) {
+  if (!inherited) return { ...DEFAULT_LADDER, goalBpm: null, startBpm };
+  const { id: _i, revision: _r, createdAt: _c, updatedAt: _u, deviceId: _d, ...fields } = inherited;
+  return fields;
 }
 
 /** Two settings in a row must not both find no ladder yet and make one each. */
@@ -192,12 +270,13 @@ export function setLadder(
   set: LadderFields,
 ): Promise<void> {
   const work = async () => {
-    const ladder = await keptLadder(db, exerciseId, playerId);
-    const edit: Edit = ladder
-      ? { table: 'ladders', id: ladder.id, set }
+    const own = await ownLadder(db, exerciseId, playerId);
+    const inherited = own ? undefined : await keptLadder(db, exerciseId, playerId);
+    const edit: Edit = own
+      ? { table: 'ladders', id: own.id, set }
       : {
           table: 'ladders',
-          create: { ...DEFAULT_LADDER, goalBpm: null, startBpm, ...set, exerciseId, playerId },
+          create: { ...fieldsOf(inherited, startBpm), ...set, exerciseId, playerId },
         };
     const label = 'startBpm' in set ? 'Start tempo' : 'Ladder';
     await commit(db, exerciseId, label, [edit], {

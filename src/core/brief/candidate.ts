@@ -2,10 +2,10 @@
 import { applyRecipe } from '../compose/apply';
 import { firstRecipe, type KeptRecipe, type Recipe } from '../compose/recipe';
 import { newExercise } from '../exercise/exercise';
-import { planOf } from '../exercise/plan';
 import type { Setup } from '../instrument/instrument';
 import { emptyPassage } from '../passage/empty';
-import type { Passage, Stroke } from '../passage/passage';
+import type { Passage } from '../passage/passage';
+import { withStrokes } from '../picking/keepStrokes';
 import type { PickingPolicy } from '../picking/policy';
 import type { Found } from './along';
 import { policyOf } from './brief';
@@ -20,22 +20,6 @@ export interface Candidate {
   readonly recipe: KeptRecipe;
   /** What the line and the hand pay, in the steps of `WEIGHTS`. */
   readonly cost: number;
-}
-
-/** Locks the strokes that the policy, left to itself, would give otherwise. */
-function withStrokes(
-  passage: Passage,
-  policy: PickingPolicy,
-  strokes: readonly Stroke[],
-  setup: Setup,
-): Passage {
-  const given = planOf(passage, policy, setup).assignment.passes[0]!;
-  return {
-    ...passage,
-    notes: passage.notes.map((note, at) =>
-      given[at] === strokes[at] ? note : { ...note, lock: { stroke: strokes[at]! } },
-    ),
-  };
 }
 
 /** The candidate of a line; null when the ordinary analysis does not find the brief granted. */
@@ -60,7 +44,7 @@ export function candidateOf(lattice: Lattice, found: Found, setup: Setup): Candi
   let { passage } = applied.exercise;
   if (rules.strokes === 2 && brief.policy === 'oneSlant') {
     const strokes = found.strokes.map((stroke) => STROKES[stroke]!);
-    passage = withStrokes(passage, policy, strokes, setup);
+    passage = withStrokes(passage, policy, strokes);
   }
   if (unmetWishes(brief, passage, policy, setup).length > 0) return null;
   return { passage, policy, recipe: applied.exercise.recipe!, cost: found.cost };

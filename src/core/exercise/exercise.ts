@@ -70,24 +70,25 @@ export interface Exercise {
   readonly origin: Origin | null;
 }
 
-/** The stages of a ladder of drills, from the two notes of a change to the whole. */
+/** The stages of a ladder of drills, from the two notes of a change toward the whole. */
 export const DRILL_STAGES = [
   'two notes',
-  'neighbours',
   'round',
   'there and back',
-  'triplets',
+  'as written, there and back',
+  'neighbours',
   'stop',
+  'triplets',
+  'twin',
   'section',
   'join',
   'build-up',
-  'picking hand',
-  'fretting hand',
-  'together',
-  'twin',
-  'whole',
 ] as const;
 export type DrillStage = (typeof DRILL_STAGES)[number];
+
+/** Which hands play: the picking hand alone on damped strings, the fretting hand alone, or both. */
+export const DRILL_HANDS = ['picking', 'fretting', 'both'] as const;
+export type DrillHands = (typeof DRILL_HANDS)[number];
 
 /** A drill's place in the group of the exercise that it was cut out of. */
 export interface DrillOf {
@@ -95,6 +96,7 @@ export interface DrillOf {
   /** Counts from 0 through the group. */
   readonly order: number;
   readonly stage: DrillStage;
+  readonly hands: DrillHands;
 }
 
 /** Where an exercise came from. */

@@ -193,6 +193,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
         onKeyDown={keyHandler(tried ? trying.bindings : [...marking.bindings, ...bindings])}
       />
       <BenchUnder
+        exerciseId={session.id}
         shown={round}
         hands={hands}
         tab={tab}

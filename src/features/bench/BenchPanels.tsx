@@ -29,7 +29,16 @@ import { SPEED_NAMES, type Playing } from './usePlaying';
 
 /** The questions under the lane. */
 export type TabId =
-  'strokes' | 'material' | 'compose' | 'fingers' | 'rhythm' | 'motion' | 'notes' | 'goal' | 'student';
+  | 'strokes'
+  | 'material'
+  | 'compose'
+  | 'drills'
+  | 'fingers'
+  | 'rhythm'
+  | 'motion'
+  | 'notes'
+  | 'goal'
+  | 'student';
 
 const SideBySide = styled.div`
   display: grid;
@@ -41,6 +50,7 @@ const SideBySide = styled.div`
 `;
 
 interface BenchPanelsProps {
+  readonly exerciseId: string;
   readonly exercise: Exercise;
   readonly plan: Plan;
   readonly check: GoalCheck;
@@ -68,6 +78,9 @@ const MaterialPanel = dynamic(
 const ComposePanel = dynamic(() => import('./composing/ComposePanel').then((module) => module.ComposePanel), {
   ssr: false,
 });
+const DrillsPanel = dynamic(() => import('./drilling/DrillsPanel').then((module) => module.DrillsPanel), {
+  ssr: false,
+});
 const RhythmPanel = dynamic(() => import('./rhythm/RhythmPanel').then((module) => module.RhythmPanel), {
   ssr: false,
 });
@@ -90,6 +103,7 @@ function fingersSet({ notes }: Passage): string {
 /** One question at a time under the lane, its most telling figure on its tab. */
 export function BenchPanels(props: BenchPanelsProps) {
   const {
+    exerciseId,
     exercise,
     plan,
     check,
@@ -147,7 +161,6 @@ export function BenchPanels(props: BenchPanelsProps) {
         {
           id: 'material',
           name: 'Material',
-          figure: exercise.recipe ? 'recipe' : '',
           body: (
             <MaterialPanel
               exercise={exercise}
@@ -162,7 +175,6 @@ export function BenchPanels(props: BenchPanelsProps) {
         {
           id: 'compose',
           name: 'Compose',
-          figure: exercise.brief ? 'to a brief' : '',
           body: <ComposePanel exercise={exercise} setup={setup} edit={edit} onTry={onTry} onGo={onGo} />,
         },
         {
@@ -192,6 +204,21 @@ export function BenchPanels(props: BenchPanelsProps) {
           figure: playing.speed === 1 ? '' : `at ${SPEED_NAMES[playing.speed]} of the tempo`,
           body: (
             <PickPanel plan={plan} pass={pass} caret={caret} playing={playing} onGo={onGo} onPass={onPass} />
+          ),
+        },
+        {
+          id: 'drills',
+          name: 'Drills',
+          body: (
+            <DrillsPanel
+              exerciseId={exerciseId}
+              exercise={exercise}
+              plan={plan}
+              setup={setup}
+              bpm={playing.bpm}
+              caret={caret}
+              onTry={onTry}
+            />
           ),
         },
         {

@@ -46,6 +46,9 @@ const NoteStrip = dynamic(() => import('./NoteStrip').then((module) => module.No
   ssr: false,
   loading: () => <div style={{ height: '4.5rem' }} />,
 });
+const DrillStrip = dynamic(() => import('./drilling/DrillStrip').then((module) => module.DrillStrip), {
+  ssr: false,
+});
 const TriedStrip = dynamic(() => import('./TriedStrip').then((module) => module.TriedStrip), { ssr: false });
 const RangeStrip = dynamic(() => import('./RangeStrip').then((module) => module.RangeStrip), { ssr: false });
 const ViewButton = dynamic(() => import('@/ui/shell/ViewButton').then((module) => module.ViewButton), {
@@ -105,6 +108,7 @@ export const BenchTop = memo(function BenchTop({ shown, exerciseId, hands, onTab
           (id) => router.push(`/handout?ids=${id}`),
         )}
       />
+      {exercise.drill ? <DrillStrip exerciseId={exerciseId} drill={exercise.drill} /> : null}
       {exercise.question ? (
         <QuestionStrip exercise={exercise} question={exercise.question} edit={hands.edit} />
       ) : null}
@@ -113,6 +117,7 @@ export const BenchTop = memo(function BenchTop({ shown, exerciseId, hands, onTab
 });
 
 interface UnderProps {
+  readonly exerciseId: string;
   readonly shown: ShownExercise;
   readonly hands: BenchHands;
   readonly tab: TabId;
@@ -126,7 +131,7 @@ interface UnderProps {
 
 /** What stands under the lane: the note or the marked slots, what the exercise trains, and one question at a time. */
 export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
-  const { shown, hands, tab, asked, onTab, onTry, onPass, onMark, onLetGo } = props;
+  const { exerciseId, shown, hands, tab, asked, onTab, onTry, onPass, onMark, onLetGo } = props;
   const { exercise, plan, check, pass, caret, remark, range, pinned, playing, tried } = shown;
   const { passage } = exercise;
   const player = usePlayer();
@@ -155,6 +160,7 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
       </Trains>
       {isPainted ? (
         <BenchPanels
+          exerciseId={exerciseId}
           exercise={exercise}
           plan={plan}
           check={check}

@@ -31,9 +31,11 @@ export function TriedStrip({ tried, onTry }: { tried: Tried; onTry: Try }) {
         <strong>Only tried:</strong> {tried.label}
         <small>The lane shows it and the space bar plays it; your exercise is as it was.</small>
       </p>
-      <Button look="primary" onPress={tried.take}>
-        Take it
-      </Button>
+      {tried.take ? (
+        <Button look="primary" onPress={tried.take}>
+          Take it
+        </Button>
+      ) : null}
       <Button onPress={() => onTry(null)}>Back to mine</Button>
     </Strip>
   );

@@ -11,8 +11,8 @@ export interface Tried {
   readonly label: string;
   readonly passage: Passage;
   readonly policy: PickingPolicy;
-  /** Makes them the exercise's own. */
-  readonly take: () => void;
+  /** Makes them the exercise's own; null for what becomes no part of it. */
+  readonly take: (() => void) | null;
 }
 
 /** Tries notes in the lane, or (with null) shows the exercise's own again. */
@@ -56,7 +56,7 @@ export function useTrying(exercise: Exercise, plan: Plan, setup: Setup, toLane: 
     isLoop: policy.loop === true,
     bindings: [
       { keys: ['Escape'], does: '', run: () => onTry(null) },
-      { keys: ['Enter'], does: '', run: () => tried?.take() },
+      { keys: ['Enter'], does: '', run: () => tried?.take?.() },
     ],
   };
 }

@@ -1,6 +1,6 @@
 'use client';
-import { useCallback, useMemo, useState, type ClipboardEvent } from 'react';
-import { planTab, rangeBetween, type Passage, type Plan, type Range } from '@/core';
+import { useCallback, useEffect, useMemo, useRef, useState, type ClipboardEvent } from 'react';
+import { rangeBetween, type Passage, type Plan, type Range } from '@/core';
 import { say } from '@/ui/controls/say';
 import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
 import type { Place } from '@/ui/lane/place';
@@ -38,6 +38,8 @@ export const RANGE_KEYS: KeyGroup = {
   ],
 };
 
+const READY_MS = 300;
+
 export interface RangeHands {
   readonly range: Range | null;
   readonly letGo: () => void;
@@ -59,6 +61,14 @@ export function useRange(
   apply: BenchHands['laneApply'],
 ): RangeHands {
   const [anchor, setAnchor] = useState<number | null>(null);
+  // Writing tab comes after the page, but before anyone copies.
+  const writer = useRef<typeof import('@/ui/shell/tabReading').planTab | null>(null);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      void import('@/ui/shell/tabReading').then(({ planTab }) => (writer.current = planTab));
+    }, READY_MS);
+    return () => clearTimeout(timer);
+  }, []);
   const range = useMemo(
     () => (anchor === null ? null : rangeBetween(passage, anchor, caret.ticks)),
     [anchor, passage, caret.ticks],
@@ -111,9 +121,9 @@ export function useRange(
       ...inRange(['Delete', 'Backspace'], (marked) => cutOut(passage, marked, caret), true),
     ],
     onCopy: (event) => {
-      if (!isLane(event)) return;
+      if (!isLane(event) || !writer.current) return;
       event.preventDefault();
-      event.clipboardData.setData('text/plain', planTab(plan, pass, range));
+      event.clipboardData.setData('text/plain', writer.current(plan, pass, range));
       say(range ? 'The marked notes are on the clipboard as tab.' : 'All notes are on the clipboard as tab.');
     },
     onPaste: (event) => {

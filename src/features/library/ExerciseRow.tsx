@@ -1,9 +1,9 @@
 'use client';
-import { Ellipsis } from 'lucide-react';
+import { ChevronDown, ChevronRight, Ellipsis } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { countText } from '@/core';
+import { counted, countText } from '@/core';
 import { Menu } from '@/ui/controls/Menu';
 import { TextField } from '@/ui/controls/TextField';
 import { KindIcon } from '@/ui/lane/marks';
@@ -27,6 +27,10 @@ const Row = styled.li`
   border-bottom: 1px solid ${colour.line};
   content-visibility: auto;
   contain-intrinsic-height: 4rem;
+  &.under {
+    border-left: 4px solid ${colour.accentSoft};
+    padding-left: 1.5rem;
+  }
   &:hover {
     background: ${colour.card};
   }
@@ -35,15 +39,15 @@ const Row = styled.li`
     height: 1.1rem;
     accent-color: ${colour.accent};
   }
-  h3 {
+  h2 {
     overflow-wrap: anywhere;
     font-size: 1.05rem;
   }
-  h3 a {
+  h2 a {
     color: ${colour.ink};
     text-decoration: none;
   }
-  h3 a:hover {
+  h2 a:hover {
     text-decoration: underline;
   }
   small {
@@ -76,15 +80,38 @@ const Row = styled.li`
   }
 `;
 
+const Fold = styled.button.attrs({ type: 'button' })`
+  display: inline-flex;
+  align-items: center;
+  gap: 0.2rem;
+  min-height: 1.6rem;
+  padding: 0 0.4rem 0 0;
+  border: 0;
+  background: none;
+  color: ${colour.accent};
+  font: inherit;
+  cursor: pointer;
+`;
+
 /** One exercise of the library. */
 export function ExerciseRow({
   item,
   isChosen,
+  drillCount,
+  isOpen,
+  isUnder,
   onChoose,
+  onFold,
 }: {
   item: PlannedItem;
   isChosen: boolean;
+  /** Drills folded under it. */
+  drillCount: number;
+  isOpen: boolean;
+  /** Whether it is such a drill, shown under its exercise. */
+  isUnder: boolean;
   onChoose: (id: string, isChosen: boolean) => void;
+  onFold: (id: string) => void;
 }) {
   const { record, exercise, plan, startBpm } = item;
   const view = useView();
@@ -98,7 +125,7 @@ export function ExerciseRow({
   };
   const isArchived = record.archivedAt !== null;
   return (
-    <Row>
+    <Row className={isUnder ? 'under' : ''}>
       <input
         type="checkbox"
         aria-label={`Choose ${exercise.title}`}
@@ -110,11 +137,11 @@ export function ExerciseRow({
       </div>
       <div>
         {newTitle === null ? (
-          <h3>
+          <h2>
             <Link href={`/bench/${record.id}`} prefetch={false}>
               {exercise.title || 'Untitled'}
             </Link>
-          </h3>
+          </h2>
         ) : (
           <TextField
             label={`New title for ${exercise.title}`}
@@ -135,6 +162,13 @@ export function ExerciseRow({
           {goalState(item)}
           {exercise.goal.words ? ` · ${exercise.goal.words}` : ''}
         </small>
+        {drillCount > 0 ? (
+          <Fold aria-expanded={isOpen} onClick={() => onFold(record.id)}>
+            {isOpen ? <ChevronDown size={15} aria-hidden /> : <ChevronRight size={15} aria-hidden />}
+            {counted(drillCount, 'drill')}
+            <span className="for-screen-readers"> of {exercise.title}</span>
+          </Fold>
+        ) : null}
       </div>
       <span className="technique">{techniqueOf(item, view)}</span>
       <span className="figures">

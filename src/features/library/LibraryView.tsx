@@ -18,7 +18,7 @@ import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { useLibraryActions } from './actions';
 import { ExerciseRow, rowColumns } from './ExerciseRow';
-import { choose as select, EVERYTHING, planned, SORTS, type Sort, type Wanted } from './items';
+import { choose as select, EVERYTHING, folded, planned, SORTS, type Sort, type Wanted } from './items';
 import { PasteBox } from './PasteBox';
 import { useFileDrop } from './useFileDrop';
 
@@ -130,9 +130,29 @@ export function LibraryView() {
   useKeySheet(KEYS);
   const deferred = useDeferredValue(wanted);
   const found = useMemo(() => select(items ?? [], deferred, player.setup), [items, deferred, player.setup]);
+  const [openIds, setOpenIds] = useState<readonly string[]>([]);
+  const groups = useMemo(() => folded(found, items ?? []), [found, items]);
   const rows = useMemo(
-    () => found.slice(0, shown).map((item) => planned(item, player.setup)),
-    [found, shown, player.setup],
+    () =>
+      groups.slice(0, shown).flatMap(({ item, drills }) => {
+        const isOpen = openIds.includes(item.record.id);
+        const shownDrills = isOpen ? drills : [];
+        return [
+          { item: planned(item, player.setup), drillCount: drills.length, isOpen, isUnder: false },
+          ...shownDrills.map((drill) => ({
+            item: planned(drill, player.setup),
+            drillCount: 0,
+            isOpen: false,
+            isUnder: true,
+          })),
+        ];
+      }),
+    [groups, shown, openIds, player.setup],
+  );
+  const onFold = useMemo(
+    () => (id: string) =>
+      setOpenIds((some) => (some.includes(id) ? some.filter((one) => one !== id) : [...some, id])),
+    [],
   );
   const set = (change: Partial<Wanted>) => {
     setWanted((one) => ({ ...one, ...change }));
@@ -255,15 +275,17 @@ export function LibraryView() {
             <span>Start</span>
           </Heads>
           <ul>
-            {rows.map((item) => (
+            {rows.map(({ item, ...fold }) => (
               <ExerciseRow
                 key={item.record.id}
                 item={item}
                 isChosen={chosenIds.includes(item.record.id)}
                 onChoose={choose}
+                onFold={onFold}
+                {...fold}
               />
             ))}
-            {rows.length < found.length ? <More key={rows.length} onMore={onMore} /> : null}
+            {shown < groups.length ? <More key={shown} onMore={onMore} /> : null}
           </ul>
         </section>
       ) : null}

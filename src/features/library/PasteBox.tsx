@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
@@ -33,6 +34,10 @@ const Root = styled.section`
   }
 `;
 
+const ProblemDialog = dynamic(() => import('./ProblemDialog').then((module) => module.ProblemDialog), {
+  ssr: false,
+});
+
 const LATEST_WRITE_MS = 1000;
 const READY_MS = 300;
 
@@ -43,6 +48,7 @@ export function PasteBox() {
   const router = useRouter();
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  const [asks, setAsks] = useState(false);
   const db = database();
   // Ready before something is pasted, but after the page.
   useEffect(() => {
@@ -97,7 +103,9 @@ export function PasteBox() {
         >
           New empty exercise
         </Button>
+        <Button onPress={() => setAsks(true)}>Start from a problem</Button>
       </div>
+      {asks ? <ProblemDialog onClose={() => setAsks(false)} /> : null}
       {problem ? <p role="alert">{problem}</p> : null}
     </Root>
   );

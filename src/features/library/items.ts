@@ -77,6 +77,34 @@ export function choose(items: readonly LibraryItem[], wanted: Wanted, setup: Set
   );
 }
 
+/** An exercise with the drills that are folded under it. */
+export interface Folded {
+  readonly item: LibraryItem;
+  readonly drills: readonly LibraryItem[];
+}
+
+/** Drills under the exercise that they were cut out of, in the order of their group, where that exercise is wanted too. */
+export function folded(found: readonly LibraryItem[], items: readonly LibraryItem[]): Folded[] {
+  const foundIds = new Set(found.map(({ record }) => record.id));
+  const groups = new Map<string, LibraryItem[]>();
+  for (const item of items) {
+    const { drill, archivedAt } = item.record;
+    if (drill && archivedAt === null)
+      groups.set(drill.parentId, [...(groups.get(drill.parentId) ?? []), item]);
+  }
+  const isUnder = ({ record: { drill, archivedAt } }: LibraryItem) =>
+    drill !== null && archivedAt === null && foundIds.has(drill.parentId);
+  return found
+    .filter((item) => !isUnder(item))
+    .map((item) => ({
+      item,
+      drills:
+        item.record.archivedAt === null
+          ? (groups.get(item.record.id) ?? []).sort((a, b) => a.record.drill!.order - b.record.drill!.order)
+          : [],
+    }));
+}
+
 function insideShare(item: LibraryItem, setup: Setup): number {
   return planned(item, setup).plan.analysis.figures.insideShare ?? -1;
 }

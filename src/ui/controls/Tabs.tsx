@@ -7,15 +7,15 @@ import { colour } from '../theme/tokens';
 const List = styled(TabList)`
   display: flex;
   flex-wrap: wrap;
-  gap: 0.25rem;
+  gap: 0;
   border-bottom: 1px solid ${colour.line};
 `;
 
 const Head = styled(Tab)`
   display: flex;
   align-items: baseline;
-  gap: 0.5rem;
-  padding: 0.35rem 0.8rem;
+  gap: 0.4rem;
+  padding: 0.35rem 0.55rem;
   border-bottom: 3px solid transparent;
   cursor: pointer;
   font-weight: 600;

@@ -1,2 +1,2 @@
-/** Reading tab text, for those who load it when there is some: it is a good part of the core. */
-export { exerciseFromTab, readTabText } from '@/core';
+/** Reading and writing tab text, for those who load it when there is some: it is a good part of the core. */
+export { exerciseFromTab, planTab, readTabText } from '@/core';

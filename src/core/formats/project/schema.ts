@@ -1,6 +1,13 @@
 /** The shape of a project file, as Joi checks it and as it is published in JSON Schema. */
 import Joi from 'joi';
-import { DRILL_STAGES, GOAL_KINDS, GOAL_TECHNIQUES, MAX_BPM, MIN_BPM } from '../../exercise/exercise';
+import {
+  DRILL_HANDS,
+  DRILL_STAGES,
+  GOAL_KINDS,
+  GOAL_TECHNIQUES,
+  MAX_BPM,
+  MIN_BPM,
+} from '../../exercise/exercise';
 import { GRIP_DEPTHS, MAX_EDGE_ANGLE, MOTIONS, PICK_PARTS } from '../../exercise/hand';
 import {
   MAX_CAPO,
@@ -180,6 +187,9 @@ const exercise = Joi.object({
       order: Joi.number().integer().min(0).max(1000).required(),
       stage: Joi.string()
         .valid(...DRILL_STAGES)
+        .required(),
+      hands: Joi.string()
+        .valid(...DRILL_HANDS)
         .required(),
     }),
   ),

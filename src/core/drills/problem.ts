@@ -1,0 +1,69 @@
+/** A figure for a change that is a problem, where there is no exercise to cut it out of. */
+import { newExercise, NO_GOAL, type Exercise } from '../exercise/exercise';
+import { pitchAt, STANDARD_TUNING } from '../instrument/instrument';
+import { emptyPassage } from '../passage/empty';
+import type { Note, Stroke } from '../passage/passage';
+import { otherStroke, type PickingPolicy } from '../picking/policy';
+
+export interface Problem {
+  readonly kind: 'outside' | 'inside' | 'sweep';
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Three frets under four fingers, well up the neck where they lie close: our own choice. */
+const FRETS = [7, 8, 10];
+
+/** The stroke that the change leaves its string with. */
+function exitStroke({ kind, from, to }: Problem): Stroke {
+  const withTravel: Stroke = from > to ? 'down' : 'up';
+  return kind === 'inside' ? otherStroke(withTravel) : withTravel;
+}
+
+/**
+ * Some notes on each of the two strings, round, so that the change is of the same kind both ways: three, since odd numbers keep
+ * outside and inside at the seam; two for a sweep, which enters a string with one stroke and leaves it, back, with the other.
+ * @throws RangeError where both strings are the same or one is not there.
+ */
+export function problemExercise(problem: Problem): Exercise {
+  const { kind, from, to } = problem;
+  if (from === to) throw new RangeError('A change goes from one string to another.');
+  for (const string of [from, to]) pitchAt(STANDARD_TUNING, string, 0);
+  const grid = emptyPassage();
+  const slotTicks = grid.meter.beatTicks / grid.subdivision;
+  const note = (string: number, fret: number, at: number): Note => ({
+    id: `n${at + 1}`,
+    string,
+    fret,
+    onsetTicks: at * slotTicks,
+    durationTicks: slotTicks,
+    technique: 'pick',
+  });
+  const each = kind === 'sweep' ? 2 : 3;
+  const frets = FRETS.slice(0, each);
+  const notes = [
+    ...frets.map((fret, at) => note(from, fret, at)),
+    ...frets.toReversed().map((fret, at) => note(to, fret, each + at)),
+  ];
+  // Three notes in alternation end with the stroke that they began with, two with the other.
+  const exit = exitStroke(problem);
+  const policy: PickingPolicy = {
+    kind: kind === 'sweep' ? 'economy' : 'alternateByNote',
+    start: kind === 'sweep' ? otherStroke(exit) : exit,
+    loop: true,
+    ...(kind === 'sweep' && Math.abs(from - to) > 1 ? { travelOverSkips: true } : {}),
+  };
+  const passage = { ...grid, lengthTicks: notes.length * slotTicks, notes, nextNoteNumber: notes.length + 1 };
+  const strings: [number, number] = [Math.max(from, to), Math.min(from, to)];
+  return {
+    ...newExercise(`${kind[0]!.toUpperCase()}${kind.slice(1)} from ${from} to ${to}`, passage),
+    policy,
+    goal: {
+      ...NO_GOAL,
+      kind,
+      strings,
+      skipped: Math.abs(from - to) - 1,
+      direction: from > to ? 'floorward' : 'ceilingward',
+    },
+  };
+}

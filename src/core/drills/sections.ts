@@ -1,0 +1,72 @@
+/** Long figures in parts: named sections, the joins between them, and the build-up 1, 1 + 2, 1 + 2 + 3. */
+import type { Exercise } from '../exercise/exercise';
+import type { Plan } from '../exercise/plan';
+import type { Setup } from '../instrument/instrument';
+import { modulo } from '../rhythm/periods';
+import { layOnce, type CellPick } from './cell';
+import { judged, picksOfPlan, type Drill } from './stages';
+
+/** Figures of fewer notes are short enough as they are: common practice, no source. */
+export const LONG_FIGURE_NOTES = 12;
+
+const MOST_SECTIONS = 4;
+
+/** Notes of each section, cut at bar lines where there are enough bars, else at beats, into parts as even as that allows. */
+export function sectionsOf(exercise: Exercise, plan: Plan): CellPick[][] {
+  const picks = picksOfPlan(exercise, plan);
+  const { meter, lengthTicks, pickupTicks } = exercise.passage;
+  const spanTicks = lengthTicks + pickupTicks;
+  const barTicks = meter.beats * meter.beatTicks;
+  const unit = spanTicks >= 2 * barTicks ? barTicks : meter.beatTicks;
+  const units = Math.ceil(spanTicks / unit);
+  const sections = Math.min(MOST_SECTIONS, units, Math.ceil(picks.length / 8));
+  const each = Math.ceil(units / sections) * unit;
+  const parts: CellPick[][] = Array.from({ length: sections }, () => []);
+  for (const pick of picks) {
+    const at = Math.floor((pick.note.onsetTicks + pickupTicks) / each);
+    parts[Math.min(sections - 1, at)]!.push(pick);
+  }
+  return parts.filter((part) => part.length > 0);
+}
+
+const MOST_LETTERS = 'ABCD';
+
+/** The drills of a long figure; none for one that is short. */
+export function sectionDrills(exercise: Exercise, plan: Plan, setup: Setup): Drill[] {
+  const { meter } = exercise.passage;
+  const sections = sectionsOf(exercise, plan);
+  const count = sections.flat().length;
+  if (count < LONG_FIGURE_NOTES || sections.length < 2) return [];
+  const numbers = new Map(sections.flat().map((pick, at) => [pick, at + 1]));
+  const drill = (stage: Drill['stage'], picks: readonly CellPick[], name: string): Drill => {
+    const first = picks[0]!;
+    const options = {
+      fromTicks: modulo(first.note.onsetTicks, meter.beatTicks),
+      restTicks: meter.beatTicks,
+    };
+    const laid = layOnce(exercise, picks, options);
+    const part = `${name}, notes ${numbers.get(first)} to ${numbers.get(picks.at(-1)!)}`;
+    return judged(null, { stage, laid, keepsPlace: true, part }, setup);
+  };
+  const nearBeat = (picks: CellPick[], side: 'end' | 'start') => {
+    const edge = side === 'end' ? picks.at(-1)! : picks[0]!;
+    return picks.filter(({ note }) => Math.abs(note.onsetTicks - edge.note.onsetTicks) < meter.beatTicks);
+  };
+  return [
+    ...sections.map((picks, at) => drill('section', picks, `section ${MOST_LETTERS[at]}`)),
+    ...sections
+      .slice(1)
+      .map((picks, at) =>
+        drill(
+          'join',
+          [...nearBeat(sections[at]!, 'end'), ...nearBeat(picks, 'start')],
+          `join of ${MOST_LETTERS[at]} and ${MOST_LETTERS[at + 1]}`,
+        ),
+      ),
+    ...sections
+      .slice(1, -1)
+      .map((_, at) =>
+        drill('build-up', sections.slice(0, at + 2).flat(), `sections A to ${MOST_LETTERS[at + 1]}`),
+      ),
+  ];
+}

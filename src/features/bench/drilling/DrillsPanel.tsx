@@ -1,0 +1,247 @@
+'use client';
+import { useLiveQuery } from 'dexie-react-hooks';
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import {
+  counted,
+  DRILL_HANDS,
+  isStringChange,
+  KIND_NAMES,
+  noteAt,
+  planOf,
+  tightestChanges,
+  type Exercise,
+  type Plan,
+  type Setup,
+  type Transition,
+} from '@/core';
+import {
+  changesPerSecond,
+  drillExercises,
+  drillName,
+  drillRemarks,
+  drillsOf,
+  fittedTo,
+  passesIn,
+  type Drill,
+} from '@/core/drills';
+import { addExercises, database, drillsCutFrom, LIBRARY, step } from '@/storage';
+import { Button } from '@/ui/controls/Button';
+import { NumberField } from '@/ui/controls/NumberField';
+import { say } from '@/ui/controls/say';
+import { Select } from '@/ui/controls/Select';
+import { Switch } from '@/ui/controls/Switch';
+import { SmallLane } from '@/ui/lane/SmallLane';
+import type { Place } from '@/ui/lane/place';
+import { colour } from '@/ui/theme/tokens';
+import { FieldRow } from '../TwoColumns';
+import type { Try } from '../trying';
+
+const Panel = styled.div`
+  display: grid;
+  gap: 0.7rem;
+  h2 {
+    font-size: 1rem;
+  }
+`;
+
+const Cards = styled.ul`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(32rem, 1fr));
+  gap: 0 1.5rem;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  li {
+    display: grid;
+    grid-template-columns: 1.4rem 210px minmax(0, 1fr) auto;
+    align-items: center;
+    gap: 0.6rem;
+    padding: 0.35rem 0;
+    border-top: 1px solid ${colour.line};
+  }
+  input {
+    width: 1.1rem;
+    height: 1.1rem;
+    accent-color: ${colour.accent};
+  }
+  small {
+    display: block;
+    color: ${colour.inkSoft};
+  }
+  @media (max-width: 60rem) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const DEFAULT_MINUTES = 8;
+
+const keyOf = ({ stage, part }: Drill) => `${stage} ${part}`;
+
+interface DrillsPanelProps {
+  readonly exerciseId: string;
+  readonly exercise: Exercise;
+  readonly plan: Plan;
+  readonly setup: Setup;
+  readonly bpm: number;
+  readonly caret: Place;
+  readonly onTry: Try;
+}
+
+/** String changes as they are offered: each once, those that leave the least room first. */
+function useChanges({ exercise, plan, setup, bpm, caret }: DrillsPanelProps) {
+  const { passage } = exercise;
+  return useMemo(() => {
+    const tightest = tightestChanges(passage, plan.analysis, bpm, setup).map(({ change }) => change);
+    const changes = plan.analysis.transitions.filter((change) => isStringChange(change) && change.pass === 0);
+    const here = noteAt(passage, caret.ticks, caret.string);
+    const atCaret = changes.find(({ fromNote }) => fromNote === here?.id);
+    const numbers = new Map(passage.notes.map(({ id }, at) => [id, at + 1]));
+    const nameOf = (change: Transition) => {
+      const { kind, stringFrom, stringTo, fromNote, toNote, seam } = change;
+      const place = `notes ${numbers.get(fromNote)} to ${numbers.get(toNote)}${seam ? ', round' : ''}`;
+      const marks = change === atCaret ? ' (at the caret)' : change === tightest[0] ? ' (breaks first)' : '';
+      return `${place}: ${KIND_NAMES[kind]} from ${stringFrom} to ${stringTo}${marks}`;
+    };
+    const first = changes.find((change) => change === tightest[0]) ?? changes[0] ?? null;
+    // On the first note the caret stands by itself; further on it was put there.
+    const isPut = here !== undefined && here.id !== passage.notes[0]?.id;
+    return { changes, nameOf, suggested: (isPut ? atCaret : null) ?? first };
+  }, [passage, plan, bpm, setup, caret]);
+}
+
+/** The drills that were made before, in order. */
+function Group({ exerciseId }: { exerciseId: string }) {
+  const drills = useLiveQuery(() => drillsCutFrom(database(), exerciseId), [exerciseId]);
+  if (!drills || drills.length === 0) return null;
+  return (
+    <section aria-label="Drills of this exercise">
+      <h2>{counted(drills.length, 'drill')} of this exercise</h2>
+      <ol>
+        {drills.map(({ id, title }) => (
+          <li key={id}>
+            <Link href={`/bench/${id}`} prefetch={false}>
+              {title}
+            </Link>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** Cutting the hard spot out: the drills from its two notes toward the whole, of which some are kept as a group. */
+export function DrillsPanel(props: DrillsPanelProps) {
+  const { exerciseId, exercise, plan, setup, bpm, onTry } = props;
+  const { changes, nameOf, suggested } = useChanges(props);
+  const [chosenKey, setChosenKey] = useState<string | null>(null);
+  const [minutes, setMinutes] = useState(DEFAULT_MINUTES);
+  const [byHands, setByHands] = useState(false);
+  const [picked, setPicked] = useState<{ of: readonly Drill[]; keys: ReadonlySet<string> } | null>(null);
+  const changeKey = ({ fromNote, toNote }: Transition) => `${fromNote} ${toNote}`;
+  const change = changes.find((one) => changeKey(one) === chosenKey) ?? suggested;
+  const drills = useMemo(() => drillsOf(exercise, plan, change, setup), [exercise, plan, change, setup]);
+  const fitted = useMemo(() => new Set(fittedTo(drills, minutes).map(keyOf)), [drills, minutes]);
+  const keys = picked?.of === drills ? picked.keys : fitted;
+  const wanted = drills.filter((drill) => keys.has(keyOf(drill)));
+  const minutesEach = minutes / Math.max(1, wanted.length) / (byHands ? DRILL_HANDS.length : 1);
+  if (drills.length === 0)
+    return (
+      <Panel>
+        <p>There is no string change to cut out, and the figure is short enough as it is.</p>
+        <Group exerciseId={exerciseId} />
+      </Panel>
+    );
+  const make = async () => {
+    const hands = byHands ? DRILL_HANDS : (['both'] as const);
+    const there = await drillsCutFrom(database(), exerciseId);
+    const first = (there.at(-1)?.order ?? -1) + 1;
+    const made = drillExercises(exercise, wanted, change, hands, exerciseId, first);
+    const label = `Drills of “${exercise.title}”`;
+    await addExercises(
+      database(),
+      made.map((one) => ({ exercise: one })),
+      label,
+    );
+    say(`${counted(made.length, 'drill')} stand under “${exercise.title}”, here and in the Library.`, {
+      name: 'Undo',
+      run: () => void step(database(), LIBRARY, 'undo'),
+    });
+  };
+  return (
+    <Panel>
+      <Group exerciseId={exerciseId} />
+      <FieldRow>
+        {change ? (
+          <Select
+            label="The change"
+            value={changeKey(change)}
+            options={changes.map((one) => ({ id: changeKey(one), name: nameOf(one) }))}
+            onChange={setChosenKey}
+          />
+        ) : null}
+        <NumberField
+          label="Minutes for all"
+          value={minutes}
+          min={1}
+          max={60}
+          onChange={(value) => value !== null && setMinutes(value)}
+        />
+        <Switch isOn={byHands} onChange={setByHands}>
+          each for the picking hand alone, the fretting hand alone, then both
+        </Switch>
+      </FieldRow>
+      <Cards aria-label="Drills to choose from">
+        {drills.map((drill) => {
+          const name = drillName(drill);
+          const isOn = keys.has(keyOf(drill));
+          return (
+            <li key={keyOf(drill)}>
+              <input
+                type="checkbox"
+                aria-label={`Choose: ${name}`}
+                checked={isOn}
+                onChange={() => {
+                  const next = new Set(keys);
+                  if (!next.delete(keyOf(drill))) next.add(keyOf(drill));
+                  setPicked({ of: drills, keys: next });
+                }}
+              />
+              <SmallLane plan={planOf(drill.passage, drill.policy, setup)} width={210} />
+              <div>
+                {name[0]!.toUpperCase() + name.slice(1)}
+                <small>
+                  {drillRemarks(drill).join(' ')} {changesPerSecond(drill, bpm).toFixed(1)} changes a second
+                  at {bpm} bpm
+                  {isOn ? `, ${counted(passesIn(minutesEach, drill, bpm), 'pass', 'passes')}` : ''}.
+                </small>
+              </div>
+              <Button
+                look="quiet"
+                aria-label={`Try in the lane: ${name}`}
+                onPress={() =>
+                  onTry({
+                    of: exercise,
+                    label: `${name}.`,
+                    passage: drill.passage,
+                    policy: drill.policy,
+                    take: null,
+                  })
+                }
+              >
+                Try
+              </Button>
+            </li>
+          );
+        })}
+      </Cards>
+      <FieldRow>
+        <Button look="primary" isDisabled={wanted.length === 0} onPress={() => void make()}>
+          Make {counted(wanted.length * (byHands ? DRILL_HANDS.length : 1), 'drill')}
+        </Button>
+        <span>They stand in order under this exercise and climb its ladder.</span>
+      </FieldRow>
+    </Panel>
+  );
+}

@@ -1,0 +1,108 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { counted, DEFAULT_SETUP, planOf, STANDARD_TUNING } from '@/core';
+import { drillExercises, drillName, drillsOf, fittedTo, problemExercise, type Problem } from '@/core/drills';
+import { addExercises, database, newId } from '@/storage';
+import { Button } from '@/ui/controls/Button';
+import { Choice } from '@/ui/controls/Choice';
+import { Dialog } from '@/ui/controls/Dialog';
+import { NumberField } from '@/ui/controls/NumberField';
+import { SelectBox } from '@/ui/controls/SelectBox';
+import { SmallLane } from '@/ui/lane/SmallLane';
+
+const Form = styled.div`
+  display: grid;
+  gap: 0.9rem;
+  .row {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: end;
+    gap: 0.5rem 1rem;
+  }
+`;
+
+const KINDS = [
+  { id: 'inside', name: 'inside' },
+  { id: 'outside', name: 'outside' },
+  { id: 'sweep', name: 'a sweep' },
+] as const;
+
+const STRINGS = STANDARD_TUNING.map((_, at) => ({ id: String(at + 1), name: `string ${at + 1}` })).reverse();
+
+/** The drills for a change that will not go, where there is no exercise to cut it out of. */
+export function ProblemDialog({ onClose }: { onClose: () => void }) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<Problem>({ kind: 'inside', from: 3, to: 2 });
+  const [minutes, setMinutes] = useState(8);
+  const isSame = problem.from === problem.to;
+  const { figure, plan, change, drills } = useMemo(() => {
+    const made = problemExercise(
+      isSame ? { ...problem, to: problem.to === 1 ? 2 : problem.to - 1 } : problem,
+    );
+    const its = planOf(made.passage, made.policy, DEFAULT_SETUP);
+    const first = its.analysis.transitions.find(
+      ({ stringFrom, stringTo }) => stringFrom === problem.from && stringTo !== problem.from,
+    )!;
+    return { figure: made, plan: its, change: first, drills: drillsOf(made, its, first, DEFAULT_SETUP) };
+  }, [problem, isSame]);
+  const cards = fittedTo(drills, minutes);
+  const make = async () => {
+    const id = newId();
+    const made = drillExercises(figure, cards, change, ['both'], id, 0);
+    const exercises = [{ id, exercise: figure }, ...made.map((exercise) => ({ exercise }))];
+    await addExercises(database(), exercises, `Drills: ${figure.title}`);
+    router.push(`/bench/${id}`);
+  };
+  return (
+    <Dialog title="Start from a problem" isOpen onClose={onClose}>
+      <Form>
+        <p>Which change will not go? It becomes a short figure with its drills folded under it.</p>
+        <div className="row">
+          <Choice
+            label="Kind of change"
+            value={problem.kind}
+            options={KINDS}
+            onChange={(kind) => setProblem({ ...problem, kind })}
+          />
+          <SelectBox
+            label="From"
+            value={String(problem.from)}
+            options={STRINGS}
+            onChange={(id) => setProblem({ ...problem, from: Number(id) })}
+          />
+          <SelectBox
+            label="To"
+            value={String(problem.to)}
+            options={STRINGS}
+            onChange={(id) => setProblem({ ...problem, to: Number(id) })}
+          />
+          <NumberField
+            label="Minutes"
+            value={minutes}
+            min={1}
+            max={60}
+            onChange={(value) => value !== null && setMinutes(value)}
+          />
+        </div>
+        {isSame ? (
+          <p role="alert">A change goes from one string to another: choose two different strings.</p>
+        ) : (
+          <>
+            <SmallLane plan={plan} width={300} />
+            <p>
+              {figure.title}, with {counted(cards.length, 'drill')}: {cards.map(drillName).join('; ')}.
+            </p>
+          </>
+        )}
+        <div className="row">
+          <Button look="primary" isDisabled={isSame} onPress={() => void make()}>
+            Make the drills
+          </Button>
+          <Button onPress={onClose}>Leave it</Button>
+        </div>
+      </Form>
+    </Dialog>
+  );
+}
