@@ -23,3 +23,46 @@ test('what is lopsided against its goal is mended by the first suggestion, and c
   await page.keyboard.press('Control+z');
   await expect(page.locator('[data-trains]')).toContainText('0 outside, 9 inside');
 });
+
+test('a suggestion is tried in the lane before it is applied, and the figures are had by the minute and for the ladder', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await page.getByRole('link', { name: 'Heron between two reeds' }).click();
+  const panel = page.getByRole('region', { name: 'Balance' });
+  await panel.getByRole('radio', { name: 'a minute at 46 bpm' }).click();
+  // Twelve notes in three beats: 15.3 times a minute, two changes from 4 to 3 each time.
+  await expect(panel.getByRole('row', { name: /^4 → 3/ })).toContainText('30.7');
+  await panel.getByRole('radio', { name: /the whole ladder/ }).click();
+  await expect(panel.getByRole('row', { name: /^4 → 3/ })).toContainText('96');
+  await panel.getByRole('button', { name: 'What would mend it?' }).click();
+  await panel
+    .getByRole('button', { name: /^Try: / })
+    .first()
+    .click();
+  await expect(page.getByRole('region', { name: 'Tried in the lane' })).toContainText('there and back');
+  await expect(page.locator('[data-trains]')).toContainText('0 outside, 9 inside');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-trains]')).toContainText('9 outside, 9 inside');
+});
+
+test('a set that is lopsided is weighed in its passes and balanced by an exercise of the library', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await page.getByRole('checkbox', { name: 'Choose Heron between two reeds' }).check();
+  await page.getByRole('checkbox', { name: 'Choose Inside knot on four and three' }).check();
+  await page.getByRole('button', { name: 'Balance' }).click();
+  const dialog = page.getByRole('dialog', { name: 'What these train together' });
+  await expect(dialog).toContainText('In all it is lopsided');
+  await dialog.getByRole('textbox', { name: 'Passes of Heron between two reeds' }).fill('4');
+  await page.keyboard.press('Tab');
+  await dialog.getByRole('button', { name: 'What would balance them?' }).click();
+  await dialog
+    .getByRole('button', { name: /^Apply: Add/ })
+    .first()
+    .click();
+  await expect(dialog).toContainText('In all it balances');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('region', { name: 'Chosen exercises' })).toContainText('3 exercises chosen');
+});

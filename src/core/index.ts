@@ -45,6 +45,8 @@ export { isCalled, standsText, strikesOf, type Strike } from './picking/strikes'
 export * from './picking/schools';
 export * from './balance/balance';
 export * from './balance/goal';
+export * from './balance/exposure';
+export { setMendings, type SetMember, type SetMending } from './balance/mendSet';
 export { gapOf, mendings, scopedShare, type Mending } from './balance/mend';
 export { mendText, shareText } from './balance/mendWords';
 export { composeToBrief } from './brief/search';

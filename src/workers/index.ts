@@ -1,6 +1,6 @@
 /** The public face of the workers. */
 import { proxy, transfer, wrap, type Remote } from 'comlink';
-import type { Exercise, Mending, Setup } from '@/core';
+import type { Exercise, Mending, SetMember, SetMending, Setup } from '@/core';
 import type { Brief, Outcome, SearchEvent } from '@/core/brief';
 import type { FileReading, WriteMidiOptions } from '@/core/formats';
 import type { FilesWorker, LongFormat } from './files.worker';
@@ -52,14 +52,24 @@ function running<Result>(worker: Worker, search: () => Promise<Result>): Running
   return { result, stop: () => worker.terminate() };
 }
 
-/** Searches for what would mend an exercise, in a worker; `report` is told how many changes were tried. */
+/** Searches for what would mend an exercise, in a worker; `report` is told how many changes were tried and what each mends. */
 export function startMending(
   exercise: Exercise,
   setup: Setup,
-  report: (tried: number) => void,
+  report: (tried: number, found: Mending | null) => void,
 ): Running<Mending[]> {
   const worker = new Worker(new URL('./mending.worker.ts', import.meta.url), { type: 'module' });
   return running<Mending[]>(worker, () => wrap<MendingWorker>(worker).run(exercise, setup, proxy(report)));
+}
+
+/** Searches for what would bring a set of exercises nearer to balance, in a worker. */
+export function startSetMending(
+  members: readonly SetMember[],
+  others: readonly SetMember[],
+  setup: Setup,
+): Running<SetMending[]> {
+  const worker = new Worker(new URL('./mending.worker.ts', import.meta.url), { type: 'module' });
+  return running<SetMending[]>(worker, () => wrap<MendingWorker>(worker).runSet(members, others, setup));
 }
 
 /** Composes to a brief, in a worker; `report` is told of each line as it is found. The same seed gives the same lines. */

@@ -47,6 +47,8 @@ export interface ScopedShare {
 }
 
 export interface Mending {
+  /** What is changed before it, where one change is not enough. */
+  readonly first: Mending | null;
   readonly kind: MendKind;
   /** The note it is about, by number from 1; 0 where it is about none. */
   readonly note: number;
@@ -84,7 +86,7 @@ export function gapOf(goal: Goal, { outside, inside, sweep, changes }: ScopedSha
   return off > 1e-9 ? off : 0;
 }
 
-type Candidate = Omit<Mending, 'after' | 'gap'>;
+type Candidate = Omit<Mending, 'after' | 'gap' | 'first'>;
 
 /** The passage with its way back behind it; the turning moment once or twice. */
 function withWayBack(passage: Passage, repeated: boolean): Passage {
@@ -142,12 +144,34 @@ function* candidates({ passage, policy }: Exercise): Generator<Candidate> {
     if (kind !== policy.kind) yield { ...plain, kind: 'policy', to: kind, policy: { ...policy, kind } };
 }
 
+/** Single changes that a second is tried after. */
+const MOST_FIRSTS = 8;
+/** Second changes: of the whole, not of a note. */
+const SECOND_KINDS: ReadonlySet<MendKind> = new Set([
+  'start',
+  'oneMore',
+  'oneLess',
+  'reverse',
+  'thereAndBack',
+  'thereAndBackTwice',
+]);
+
+/** How much a change alters, with the one before it. */
+function alters({ kind, first }: Mending): number {
+  return ALTERS[kind] + (first ? alters(first) : 0);
+}
+
+function byEffect(a: Mending, b: Mending): number {
+  return a.gap - b.gap || alters(a) - alters(b);
+}
+
 /** Of one kind no more are offered than this. */
 const MOST_OF_A_KIND = 3;
 
 /** How far the search has come. */
 export interface Progress {
-  readonly report?: (done: number) => void;
+  /** How many changes were tried, and what the last of them mends. */
+  readonly report?: (done: number, found: Mending | null) => void;
   readonly cancelled?: () => boolean;
 }
 
@@ -166,17 +190,27 @@ export function mendings(exercise: Exercise, setup: Setup, progress: Progress = 
   if (now === null || now === 0) return [];
   const found: Mending[] = [];
   let done = 0;
-  for (const candidate of candidates(exercise)) {
-    if (progress.cancelled?.()) break;
-    const { after, gap } = judge(candidate.passage, candidate.policy);
-    if (gap !== null && gap < now - 1e-9) found.push({ ...candidate, after, gap });
-    progress.report?.(++done);
-  }
-  const count = new Map<MendKind, number>();
-  return found
-    .sort((a, b) => a.gap - b.gap || ALTERS[a.kind] - ALTERS[b.kind])
-    .filter(({ kind }) => {
-      count.set(kind, (count.get(kind) ?? 0) + 1);
-      return count.get(kind)! <= MOST_OF_A_KIND;
-    });
+  const tryAll = (from: Exercise, first: Mending | null, kinds: ReadonlySet<MendKind> | null) => {
+    for (const candidate of candidates(from)) {
+      if (progress.cancelled?.()) return;
+      if (kinds && !kinds.has(candidate.kind)) continue;
+      const { after, gap } = judge(candidate.passage, candidate.policy);
+      const isBetter = gap !== null && gap < (first?.gap ?? now) - 1e-9;
+      const mending = isBetter ? { ...candidate, first, after, gap } : null;
+      if (mending) found.push(mending);
+      progress.report?.(++done, mending);
+    }
+  };
+  tryAll(exercise, null, null);
+  // Where no single change is enough, the best of them are followed by one that concerns the whole.
+  const singles = [...found].sort(byEffect);
+  if (singles[0] && singles[0].gap > 0)
+    for (const first of singles.slice(0, MOST_FIRSTS))
+      tryAll({ ...exercise, passage: first.passage, policy: first.policy }, first, SECOND_KINDS);
+  const count = new Map<MendKind | 'two changes', number>();
+  return found.sort(byEffect).filter(({ kind, first }) => {
+    const sort = first ? 'two changes' : kind;
+    count.set(sort, (count.get(sort) ?? 0) + 1);
+    return count.get(sort)! <= MOST_OF_A_KIND;
+  });
 }

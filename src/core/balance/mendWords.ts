@@ -5,11 +5,13 @@ import type { Schools } from '../picking/schools';
 import type { Mending, ScopedShare } from './mend';
 
 /** What to do, in one sentence. */
-export function mendText(
-  { passage: before, policy: was }: Exercise,
-  mending: Mending,
-  schools: Schools,
-): string {
+export function mendText(exercise: Exercise, mending: Mending, schools: Schools): string {
+  if (mending.first) {
+    const { first, ...second } = mending;
+    const then = { ...exercise, passage: first.passage, policy: first.policy };
+    return `${mendText(exercise, first, schools)} Then: ${mendText(then, { ...second, first: null }, schools)}`;
+  }
+  const { passage: before, policy: was } = exercise;
   const { kind, note, to, policy, passage } = mending;
   const one = before.notes[note - 1];
   const place = one ? `note ${note} (string ${one.string}, fret ${one.fret})` : '';

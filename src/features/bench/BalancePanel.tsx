@@ -1,23 +1,27 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { useRef } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
   againstTarget,
-  countText,
+  counted,
+  exposedPairs,
+  exposureOf,
   gapOf,
   missingPairs,
   pairRows,
+  passBeats,
   scopedShare,
   targetOf,
   tightestChanges,
   type Exercise,
+  type LadderStep,
   type PairCount,
-  type PairRow,
   type Plan,
   type Setup,
 } from '@/core';
-import { KindIcon } from '@/ui/lane/marks';
+import { PairTable } from '@/ui/charts/PairTable';
+import { Choice } from '@/ui/controls/Choice';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
 import type { Try } from './trying';
@@ -41,76 +45,21 @@ const Target = styled.p<{ $colour: string }>`
   font-weight: 650;
 `;
 
-const Table = styled.table`
-  width: 100%;
-  border-collapse: collapse;
-  font-variant-numeric: tabular-nums;
-  th {
-    padding: 0.1rem 0.4rem;
-    color: ${colour.inkSoft};
-    font-size: 0.8125rem;
-    font-weight: 500;
-    text-align: center;
-    svg {
-      vertical-align: -4px;
-    }
-  }
-  tbody th {
-    color: ${colour.ink};
-    font-size: 0.9375rem;
-    text-align: left;
-    white-space: nowrap;
-  }
-  td {
-    padding: 0.12rem 0.25rem;
-    border-top: 1px solid ${colour.line};
-    text-align: center;
-  }
-  tbody th {
-    border-top: 1px solid ${colour.line};
-  }
-  td.left,
-  td.right {
-    width: 28%;
-  }
-  td.left {
-    border-right: 2px solid ${colour.inkSoft};
-  }
-  .bar {
-    display: flex;
-    align-items: center;
-    gap: 0.4rem;
-    min-height: 1.25rem;
-  }
-  .left .bar {
-    flex-direction: row-reverse;
-  }
-  .bar i {
-    display: block;
-    height: 0.85rem;
-    border-radius: 0.15rem;
-  }
-  .left .bar i {
-    border: 2px solid ${colour.outside};
-  }
-  .right .bar i {
-    background: ${colour.inside};
-  }
-`;
+type UnitId = 'pass' | 'minute' | 'ladder';
 
-function Bar({ count, most }: { count: number; most: number }) {
-  return (
-    <div className="bar">
-      {count > 0 ? <i style={{ width: `${(75 * count) / most}%` }} /> : null}
-      {countText(count)}
-    </div>
+/** Directions of string pairs that are trained in one kind only, in words; empty where there are none. */
+function oneKindOnly(pairs: readonly PairCount[]): string {
+  const weighed = pairs.filter(({ outside, inside }) => outside + inside > 0);
+  const never = (kind: 'outside' | 'inside') => weighed.filter((pair) => pair[kind] === 0);
+  const whole = (['outside', 'inside'] as const).find(
+    (kind) => weighed.length > 1 && never(kind).length === weighed.length,
   );
-}
-
-function rowsOf(row: PairRow): { key: string; pair: PairCount }[] {
-  return [row.floorward, row.ceilingward].flatMap((pair) =>
-    pair ? [{ key: `${pair.stringFrom}-${pair.stringTo}`, pair }] : [],
-  );
+  if (whole) return `Never ${whole} on any pair in any direction.`;
+  const named = (['outside', 'inside'] as const).flatMap((kind) => {
+    const where = never(kind).map(({ stringFrom, stringTo }) => `${stringFrom} to ${stringTo}`);
+    return where.length === 0 ? [] : [`never ${kind}: ${where.join(', ')}`];
+  });
+  return named.length === 0 ? '' : `In one kind only; ${named.join('; ')}.`;
 }
 
 /** Inside against outside, pair by pair and direction by direction, against what the goal wants. */
@@ -119,6 +68,7 @@ export function BalancePanel({
   plan,
   setup,
   bpm,
+  steps,
   edit,
   onTry,
 }: {
@@ -126,6 +76,8 @@ export function BalancePanel({
   plan: Plan;
   setup: Setup;
   bpm: number;
+  /** Of the student's ladder. */
+  steps: readonly LadderStep[];
   edit: EditExercise;
   onTry: Try;
 }) {
@@ -133,8 +85,23 @@ export function BalancePanel({
   const heading = useRef<HTMLHeadingElement>(null);
   const { analysis } = plan;
   const { figures } = analysis;
-  const rows = pairRows(figures);
-  const most = Math.max(1, ...figures.pairs.flatMap((pair) => [pair.outside, pair.inside]));
+  const [unitId, setUnitId] = useState<UnitId>('pass');
+  const beats = passBeats(exercise);
+  const passes = steps.reduce(
+    (sum, step) => sum + (step.passes ?? Math.max(1, Math.floor(((step.minutes ?? 0) * step.bpm) / beats))),
+    0,
+  );
+  const exposure = useMemo(
+    () => (unitId === 'ladder' ? exposureOf([{ exercise, plan, passes, bpm }]) : null),
+    [unitId, exercise, plan, passes, bpm],
+  );
+  const perPass = pairRows(figures);
+  const rows = exposure ? exposedPairs(exposure) : perPass;
+  const unit = {
+    pass: { caption: analysis.passes > 1 ? 'a pass' : '', factor: 1 },
+    minute: { caption: `a minute at ${bpm} bpm`, factor: bpm / beats },
+    ladder: { caption: `in ${counted(passes, 'pass', 'passes')} of the ladder`, factor: 1 },
+  }[unitId];
   const target = targetOf(exercise.goal);
   const against = againstTarget(exercise.goal, figures);
   const gap = gapOf(exercise.goal, scopedShare(exercise.goal, analysis));
@@ -142,14 +109,12 @@ export function BalancePanel({
     against.state
   ];
   const isBalanced = target !== null && target.insideShare === 0.5;
-  const oneSided = isBalanced ? rows.filter((row) => row.oneSided !== null) : [];
+  const oneSided = isBalanced || target === null ? oneKindOnly(figures.pairs) : '';
   const missing = missingPairs(
     rows,
     exercise.passage.notes.map((note) => note.string),
   );
   const [tightest] = tightestChanges(exercise.passage, analysis, bpm, setup);
-  const hasSweeps = figures.kinds.sweep > 0;
-  const hasBacktracks = figures.kinds.backtrack > 0;
   return (
     <Panel aria-label="Balance">
       <h2 ref={heading} tabIndex={-1}>
@@ -159,60 +124,26 @@ export function BalancePanel({
       {rows.length === 0 ? (
         <p>There are no string changes to weigh.</p>
       ) : (
-        <Table>
-          <caption className="for-screen-readers">
-            String changes {analysis.passes > 1 ? 'a pass ' : ''}by pair and direction
-          </caption>
-          <thead>
-            <tr>
-              <th scope="col">
-                <span className="for-screen-readers">Change</span>
-              </th>
-              <th scope="col">
-                <KindIcon kind="outside" /> outside
-              </th>
-              <th scope="col">
-                <KindIcon kind="inside" /> inside
-              </th>
-              {hasSweeps ? (
-                <th scope="col">
-                  <KindIcon kind="sweep" /> sweep
-                </th>
-              ) : null}
-              {hasBacktracks ? (
-                <th scope="col">
-                  <KindIcon kind="backtrack" /> against
-                </th>
-              ) : null}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.flatMap(rowsOf).map(({ key, pair }) => (
-              <tr key={key}>
-                <th scope="row">
-                  {pair.stringFrom} → {pair.stringTo}
-                  {Math.abs(pair.stringFrom - pair.stringTo) > 1 ? ' skip' : ''}
-                </th>
-                <td className="left">
-                  <Bar count={pair.outside} most={most} />
-                </td>
-                <td className="right">
-                  <Bar count={pair.inside} most={most} />
-                </td>
-                {hasSweeps ? <td>{countText(pair.sweep)}</td> : null}
-                {hasBacktracks ? <td>{countText(pair.backtrack)}</td> : null}
-              </tr>
-            ))}
-          </tbody>
-        </Table>
+        <>
+          <Choice
+            label="Counted"
+            hideLabel
+            value={unitId}
+            options={[
+              { id: 'pass', name: 'a pass' },
+              { id: 'minute', name: `a minute at ${bpm} bpm` },
+              { id: 'ladder', name: `the whole ladder (${counted(passes, 'pass', 'passes')})` },
+            ]}
+            onChange={setUnitId}
+          />
+          <PairTable
+            caption={`String changes ${unit.caption} by pair and direction`}
+            rows={rows}
+            factor={unit.factor}
+          />
+        </>
       )}
-      {oneSided.length > 0 ? (
-        <p>
-          One-sided:{' '}
-          {oneSided.map((row) => `strings ${row.thicker} and ${row.thinner} only ${row.oneSided}`).join('; ')}
-          .
-        </p>
-      ) : null}
+      {oneSided !== '' ? <p>{oneSided}</p> : null}
       {missing.length > 0 ? <p>No change between strings {missing.join(', ')}.</p> : null}
       {gap !== null && gap > 0 ? (
         <Mendings

@@ -150,6 +150,7 @@ export function BenchPanels(props: BenchPanelsProps) {
                   plan={plan}
                   setup={setup}
                   bpm={playing.bpm}
+                  steps={playing.steps}
                   edit={edit}
                   onTry={onTry}
                 />

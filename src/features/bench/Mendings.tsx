@@ -66,6 +66,11 @@ interface Found {
   readonly mendings: readonly Mending[];
 }
 
+/** What tells one suggestion from another. */
+function keyOf({ kind, note, to, first }: Mending): string {
+  return `${first ? `${keyOf(first)}, ` : ''}${kind} ${note} ${to}`;
+}
+
 /** The search as it runs, in a worker that can be stopped. */
 function useMending(exercise: Exercise, setup: Setup) {
   const [found, setFound] = useState<Found | null>(null);
@@ -81,10 +86,17 @@ function useMending(exercise: Exercise, setup: Setup) {
   const start = () => {
     stop();
     setFault(null);
+    setFound(null);
     setTried(0);
     // Progress may arrive after the result; then it is told no more.
-    const search = startMending(exercise, setup, (count) => {
-      if (running.current === search) setTried(count);
+    const search = startMending(exercise, setup, (count, one) => {
+      if (running.current !== search) return;
+      setTried(count);
+      if (one)
+        setFound((now) => ({
+          exercise,
+          mendings: [...(now?.exercise === exercise ? now.mendings : []), one],
+        }));
     });
     running.current = search;
     search.result.then(
@@ -165,14 +177,14 @@ export function Mendings({ exercise, plan, setup, edit, onTry, onApplied }: Mend
         )}
       </Row>
       {fault ? <p role="alert">{fault} The exercise is as it was.</p> : null}
-      {isCurrent && found.mendings.length === 0 ? (
+      {isCurrent && tried === null && found.mendings.length === 0 ? (
         <p role="status">No small change brings it nearer; the goal may ask for other material.</p>
       ) : null}
       {isCurrent && found.mendings.length > 0 ? (
         <List aria-label="What would mend the balance">
           {found.mendings.map((mending) => (
             <Offer
-              key={`${mending.kind} ${mending.note} ${mending.to}`}
+              key={keyOf(mending)}
               exercise={exercise}
               setup={setup}
               mending={mending}

@@ -1,9 +1,11 @@
 'use client';
-import { FileDown, Printer } from 'lucide-react';
+import { FileDown, Printer, Scale } from 'lucide-react';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
 import type { LibraryItem } from '@/storage';
+import { SetBalance } from './SetBalance';
 
 const Bar = styled.div`
   position: sticky;
@@ -24,17 +26,23 @@ const Bar = styled.div`
 
 interface ChosenBarProps {
   readonly chosen: readonly LibraryItem[];
+  readonly all: readonly LibraryItem[];
+  readonly onChoose: (id: string, isChosen: boolean) => void;
   readonly onHandout: (ids: readonly string[]) => void;
   readonly onClear: () => void;
 }
 
 /** What can be done with several exercises at once. */
-export function ChosenBar({ chosen, onHandout, onClear }: ChosenBarProps) {
+export function ChosenBar({ chosen, all, onChoose, onHandout, onClear }: ChosenBarProps) {
+  const [weighs, setWeighs] = useState(false);
   return (
     <Bar role="region" aria-label="Chosen exercises">
       <b>{chosen.length === 1 ? 'One exercise chosen' : `${chosen.length} exercises chosen`}</b>
       <Button look="primary" onPress={() => onHandout(chosen.map(({ record }) => record.id))}>
         <Printer size={16} aria-hidden /> Handout
+      </Button>
+      <Button onPress={() => setWeighs(true)}>
+        <Scale size={16} aria-hidden /> Balance
       </Button>
       <Button
         onPress={() =>
@@ -48,6 +56,9 @@ export function ChosenBar({ chosen, onHandout, onClear }: ChosenBarProps) {
       <Button look="quiet" onPress={onClear}>
         Choose none
       </Button>
+      {weighs ? (
+        <SetBalance chosen={chosen} all={all} onChoose={onChoose} onClose={() => setWeighs(false)} />
+      ) : null}
     </Bar>
   );
 }

@@ -290,7 +290,13 @@ export function LibraryView() {
         </section>
       ) : null}
       {chosenItems.length > 0 ? (
-        <ChosenBar chosen={chosenItems} onHandout={actions.openHandout} onClear={() => setChosenIds([])} />
+        <ChosenBar
+          chosen={chosenItems}
+          all={items ?? []}
+          onChoose={choose}
+          onHandout={actions.openHandout}
+          onClear={() => setChosenIds([])}
+        />
       ) : null}
       {isOver ? (
         <DropHint aria-hidden>
