@@ -3,6 +3,7 @@ import { chromium } from '@playwright/test';
 import { emptyPassage, newExercise, passageHash, putNote, type Project } from '@/core';
 import { writeProject } from '@/core/formats';
 import { freePort, startServer } from '../scripts/tools.mjs';
+import { benchComposing } from './composing';
 import { benchKeys } from './keys';
 import { report } from './report';
 
@@ -84,6 +85,7 @@ export async function benchBrowser(): Promise<void> {
     report('handout of four exercises, pressed to painted pages', toPages, 'ms', null);
 
     await benchKeys(page, address);
+    await benchComposing(page, address);
 
     await page.goto(`${address}/developers`);
     await page.getByRole('button', { name: 'Measure the click' }).click();

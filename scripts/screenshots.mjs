@@ -36,6 +36,37 @@ const FINGERS = async (page) => {
   await page.evaluate(() => window.scrollTo(0, 0));
 };
 
+const BALANCE = async (page) => {
+  await page.getByRole('button', { name: 'What would mend it?' }).click();
+  await page
+    .getByRole('button', { name: /^Apply: / })
+    .first()
+    .waitFor();
+  await page.waitForTimeout(900);
+};
+const COMPOSE = async (page) => {
+  await page.getByRole('tab', { name: /^Compose/ }).click();
+  await page.getByRole('textbox', { name: 'How many notes' }).fill('16');
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: 'Compose', exact: true }).click();
+  await page.getByText('The first is proven best').waitFor({ timeout: 60_000 });
+};
+const DRILLS = async (page) => {
+  await page.getByRole('tab', { name: /^Drills/ }).click();
+  await page.getByRole('button', { name: /^Make 4 drills/ }).click();
+  await page.getByRole('region', { name: 'Drills of this exercise' }).waitFor();
+};
+const SET = async (page) => {
+  await page.getByRole('checkbox', { name: 'Choose Heron between two reeds' }).check();
+  await page.getByRole('checkbox', { name: 'Choose Inside knot on four and three' }).check();
+  await page.getByRole('button', { name: 'Balance' }).click();
+  await page.getByRole('button', { name: 'What would balance them?' }).click();
+  await page
+    .getByRole('button', { name: /^Apply: / })
+    .first()
+    .waitFor();
+};
+
 const SHOTS = [
   { file: 'library', open: null, dark: false },
   { file: 'library-dark', open: null, dark: true },
@@ -53,6 +84,10 @@ const SHOTS = [
     then: tab(/^Rhythm/),
     height: 1100,
   },
+  { file: 'balance', open: 'Heron between two reeds', dark: false, then: BALANCE, height: 1340 },
+  { file: 'compose', open: 'Heron between two reeds', dark: false, then: COMPOSE, height: 1340 },
+  { file: 'drills', open: 'Inside knot on four and three', dark: true, then: DRILLS, height: 1240 },
+  { file: 'set-balance', open: null, dark: false, then: SET, height: 1000 },
   { file: 'ladder', open: 'Rolling stair in sweeps', dark: false, then: LADDER },
   { file: 'handout', open: 'Gate between two and one', dark: false, then: HANDOUT, height: 1220 },
 ];

@@ -5,10 +5,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETUP, STANDARD_TUNING } from '../instrument/instrument';
+import { checkGoal } from '../balance/goal';
+import { newExercise, NO_GOAL } from '../exercise/exercise';
 import { planOf } from '../exercise/plan';
+import { emptyPassage } from '../passage/empty';
 import type { Finger, Stroke } from '../passage/passage';
 import { describeChanges } from '../picking/changes';
 import { BRIEF_POLICIES, CONTOURS, type Brief, type Target } from './brief';
+import { draftBrief, withCandidate } from './draft';
 import { placesOf, WEIGHTS, type Place } from './grid';
 import { PUBLISHED_BRIEFS } from './published';
 import { differs } from './candidate';
@@ -258,6 +262,25 @@ describe('composing to a brief', () => {
         const { state } = composeToBrief(advice.brief, DEFAULT_SETUP, { wanted: 1, expansions: 0 });
         expect(state).toBe('best found');
       }
+    }
+  });
+
+  it('says that it is impossible where there are no two notes to go between', () => {
+    const { brief } = PUBLISHED_BRIEFS[0]!;
+    const { state, conflict } = composeToBrief({ ...brief, strings: [3], frets: [8, 8] }, DEFAULT_SETUP);
+    expect([state, conflict?.wishes]).toEqual(['impossible', []]);
+  });
+
+  it('is drafted from a goal so that what comes of it meets the goal', () => {
+    for (const kind of ['outside', 'inside', 'balanced', 'sweep'] as const) {
+      const exercise = { ...newExercise('Drafted', emptyPassage()), goal: { ...NO_GOAL, kind } };
+      const brief = draftBrief(exercise);
+      const [first] = composeToBrief(brief, DEFAULT_SETUP, { wanted: 1, expansions: 0 }).candidates;
+      const made = withCandidate({ ...exercise, goal: NO_GOAL }, brief, first!);
+      expect(made.goal.kind).toBe(kind);
+      expect(
+        checkGoal(made.goal, planOf(made.passage, made.policy, DEFAULT_SETUP).analysis).met,
+      ).toBeGreaterThan(0);
     }
   });
 

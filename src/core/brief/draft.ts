@@ -1,4 +1,5 @@
 /** The brief that an exercise's goal asks for, to begin with. */
+import { asksForChanges } from '../balance/goal';
 import type { Exercise, Goal } from '../exercise/exercise';
 import {
   BRIEF_POLICIES,
@@ -104,7 +105,17 @@ export function draftBrief(exercise: Exercise): Brief {
   };
 }
 
-/** An exercise whose notes are those of a candidate; goal, tempo, words and meter stay. */
+/** The goal that a brief amounts to: what its first wish for changes asks for; inside and outside alike where it asks so. */
+function goalFrom({ targets }: Brief): Partial<Goal> {
+  const [first, second] = targets.filter(({ max, kind }) => max !== 0 && kind !== null);
+  if (!first) return {};
+  const { strings, direction, skipped } = first;
+  const isAlike =
+    second !== undefined && second.kind !== first.kind && second.min === first.min && first.kind !== 'sweep';
+  return { kind: isAlike ? 'balanced' : first.kind, strings, direction, skipped };
+}
+
+/** An exercise whose notes are those of a candidate; goal (where it has one), tempo, words and meter stay. */
 export function withCandidate(
   exercise: Exercise,
   brief: Brief,
@@ -117,5 +128,6 @@ export function withCandidate(
     policy,
     recipe,
     brief,
+    goal: asksForChanges(exercise.goal) ? exercise.goal : { ...exercise.goal, ...goalFrom(brief) },
   };
 }

@@ -82,7 +82,7 @@ export function adviceText({ wish, brief }: Advice, schools: Schools): string {
 }
 
 /** How sure the search is. */
-export function outcomeText({ state, candidates, bound }: Outcome): string {
+export function outcomeText({ state, candidates, bound, conflict }: Outcome): string {
   switch (state) {
     case 'best':
       return 'The first is proven best: no line that grants the brief is smoother.';
@@ -91,7 +91,11 @@ export function outcomeText({ state, candidates, bound }: Outcome): string {
         ? 'The first is the best found; how much smoother one could be is not known.'
         : `The first is the best found: at most ${candidates[0]!.cost - bound} steps above what no line can beat.`;
     case 'impossible':
-      return 'The brief is impossible, whatever the notes: these wishes cannot be granted together.';
+      if (conflict?.wishes.length === 0)
+        return 'The brief is impossible: on these strings and frets this hand has too few of these notes to go from one to another.';
+      return conflict === null
+        ? 'The brief is impossible: every line was looked at, and none grants all of it.'
+        : `The brief is impossible, whatever the notes: ${conflict.wishes.length === 1 ? 'this wish cannot be granted here' : 'these wishes cannot be granted together'}.`;
     case 'none found':
       return 'None was found within the limits of the search, nor a proof that there is none.';
   }

@@ -12,6 +12,7 @@ import {
 import type { Plan } from '../exercise/plan';
 import type { Setup } from '../instrument/instrument';
 import type { Transition } from '../picking/analysis';
+import { KIND_NAMES } from '../picking/words';
 import { secondsOf } from '../rhythm/slots';
 import { sectionDrills } from './sections';
 import { forHands, spotOf, stagesOf, type Drill } from './stages';
@@ -74,6 +75,19 @@ export function drillName({ stage, hands, part }: Pick<Drill, 'stage' | 'hands' 
   return `${part === '' ? STAGE_NAMES[stage] : part}${HANDS_WORDS[hands]}`;
 }
 
+/** Stages that come round over a rest. */
+const RESTS_BACK: ReadonlySet<DrillStage> = new Set([
+  'two notes',
+  'as written, there and back',
+  'neighbours',
+  'stop',
+]);
+
+/** A kind of change as it is said. */
+function spokenKind(kind: string): string {
+  return kind.replace('backtrack', KIND_NAMES.backtrack).replace('sweep', 'a sweep');
+}
+
 /** What to know about a drill, each a sentence. */
 export function drillRemarks({ stage, kinds, keepsPlace, hands }: Drill): string[] {
   const { there, back } = kinds;
@@ -83,11 +97,17 @@ export function drillRemarks({ stage, kinds, keepsPlace, hands }: Drill): string
     remarks.push(
       'Stop after the exit stroke and compare the pick with the one that Pick in motion draws; the stop shortens from a beat to nothing.',
     );
-  if (stage === 'as written, there and back' && there !== back && back !== null)
-    remarks.push(`The way back would be ${back}: the rest keeps it out of the drill.`);
-  else if (there !== null && back !== null)
-    remarks.push(there === back ? `Both ways are ${there}.` : `There it is ${there}, back ${back}.`);
-  else if (there !== null && stage !== 'stop') remarks.push(`The change is ${there}.`);
+  if (RESTS_BACK.has(stage)) {
+    if (there !== null) remarks.push(`The change is ${spokenKind(there)}.`);
+    if (back !== null && back !== there)
+      remarks.push(`The way back would be ${spokenKind(back)}: a rest keeps it out of the drill.`);
+  } else if (there !== null && back !== null)
+    remarks.push(
+      there === back
+        ? `Both ways are ${spokenKind(there)}.`
+        : `There it is ${spokenKind(there)}, back ${spokenKind(back)}.`,
+    );
+  else if (there !== null) remarks.push(`The change is ${spokenKind(there)}.`);
   if (!keepsPlace) remarks.push('The change moves through the beat.');
   return remarks;
 }

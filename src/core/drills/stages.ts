@@ -182,7 +182,8 @@ function stopCell(exercise: Exercise, spot: Spot, before: CellPick | undefined):
 function inTriplets(exercise: Exercise, spot: Spot): LaidCell | null {
   const { meter } = exercise.passage;
   const gapTicks = meter.beatTicks / 3;
-  if (!Number.isInteger(gapTicks)) return null;
+  // What is in triplets already needs no such drill.
+  if (!Number.isInteger(gapTicks) || spot.from.gapTicks === gapTicks) return null;
   const grid = { ...exercise, passage: { ...exercise.passage, subdivision: 3 } };
   const { from, to } = spot;
   const short = (pick: CellPick): CellPick => ({

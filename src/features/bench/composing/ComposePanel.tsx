@@ -84,8 +84,8 @@ function briefText(brief: Brief): string {
 function ConflictNote({ composing, onAdvice }: { composing: Composing; onAdvice: (advice: Advice) => void }) {
   const view = useView();
   const { outcome, brief } = composing;
-  if (!outcome?.conflict || !brief) return null;
-  const { wishes, advice } = outcome.conflict;
+  if (outcome?.state !== 'impossible' || !brief) return null;
+  const { wishes, advice } = outcome.conflict ?? { wishes: [], advice: [] };
   return (
     <Conflicting role="alert">
       <p>{outcomeText(outcome)}</p>
@@ -94,7 +94,7 @@ function ConflictNote({ composing, onAdvice }: { composing: Composing; onAdvice:
           <li key={JSON.stringify(wish)}>{wishText(wish, brief, view)}</li>
         ))}
       </ul>
-      <p>Give up any one of them, or change it; the nearest that works:</p>
+      {advice.length > 0 ? <p>Give up any one of them, or change it; the nearest that works:</p> : null}
       <FieldRow>
         {advice.map((one) => (
           <Button key={JSON.stringify(one.wish)} onPress={() => onAdvice(one)}>

@@ -1,4 +1,5 @@
 'use client';
+import { memo, useMemo } from 'react';
 import styled from 'styled-components';
 import { counted, planOf, trainsSentence, type Setup } from '@/core';
 import type { Candidate } from '@/core/brief';
@@ -16,17 +17,28 @@ const List = styled.ol`
   list-style: none;
   li {
     display: grid;
-    grid-template-columns: 230px minmax(0, 1fr) auto;
+    grid-template:
+      'lane name buttons' auto
+      'lane said buttons' auto / 230px minmax(0, 1fr) auto;
     align-items: center;
-    gap: 0.6rem;
+    gap: 0 0.6rem;
     padding: 0.35rem 0;
     border-top: 1px solid ${colour.line};
   }
+  svg {
+    grid-area: lane;
+  }
+  .name {
+    grid-area: name;
+    align-self: end;
+  }
   small {
-    display: block;
+    grid-area: said;
+    align-self: start;
     color: ${colour.inkSoft};
   }
   .buttons {
+    grid-area: buttons;
     display: grid;
     gap: 0.2rem;
   }
@@ -43,23 +55,33 @@ interface LinesProps {
   readonly onTake: (candidate: Candidate) => void;
 }
 
+/** What is drawn and said of a line: made once, however often others come after it. */
+const Shown = memo(function Shown({ candidate, setup }: { candidate: Candidate; setup: Setup }) {
+  const view = useView();
+  const { passage, policy } = candidate;
+  const plan = useMemo(() => planOf(passage, policy, setup), [passage, policy, setup]);
+  return (
+    <>
+      <SmallLane plan={plan} width={230} />
+      <small>{trainsSentence(plan.analysis, view)}</small>
+    </>
+  );
+});
+
 /** The lines that were found, each to be heard and taken. */
 export function Lines({ candidates, best, setup, onTry, onTake }: LinesProps) {
-  const view = useView();
   return (
     <List aria-label="Lines that grant the brief">
       {candidates.map((candidate, at) => {
-        const { passage, policy, cost } = candidate;
-        const plan = planOf(passage, policy, setup);
+        const { passage, cost } = candidate;
         const name = `Line ${at + 1}`;
         const smooth = cost === best ? 'the smoothest' : `${counted(cost - best, 'step')} less smooth`;
         return (
           <li key={passage.notes.map(({ string, fret }) => `${string}.${fret}`).join(' ')}>
-            <SmallLane plan={plan} width={230} />
-            <div>
+            <span className="name">
               {name}, {smooth}
-              <small>{trainsSentence(plan.analysis, view)}</small>
-            </div>
+            </span>
+            <Shown candidate={candidate} setup={setup} />
             <span className="buttons">
               <Button
                 aria-label={`Try ${name} in the lane`}
