@@ -33,6 +33,8 @@ const LOOKS = 300_000_000;
 export type SearchEvent =
   | { readonly kind: 'candidate'; readonly candidate: Candidate }
   | { readonly kind: 'proving' }
+  /** Whether the best line is proven; what comes after are further ones. */
+  | { readonly kind: 'settled'; readonly isProven: boolean }
   | { readonly kind: 'tick' };
 
 export interface Outcome {
@@ -46,6 +48,8 @@ export interface Outcome {
 
 /** Exchanges of two stretches of a trail that are tried to better it. */
 const EXCHANGES = 120;
+/** In a loop each is looked at from every first place, which takes longer. */
+const EXCHANGES_ROUND = 30;
 
 /** The trail with two neighbouring stretches exchanged that begin, and end, at one node; the flow stays the same. */
 function exchanged(trail: readonly number[], chance: Chance): number[] | null {
@@ -88,7 +92,7 @@ function lineOf(ground: Ground, flow: Flow, chance: Chance): Found | null {
   let trail = asPlayed(ground, flow, chance);
   if (!trail) return null;
   let best = bestAlong(lattice, byNode, trail);
-  for (let exchange = 0; exchange < EXCHANGES; exchange++) {
+  for (let exchange = 0; exchange < (lattice.brief.loop ? EXCHANGES_ROUND : EXCHANGES); exchange++) {
     const other = exchanged(trail, chance);
     if (!other) continue;
     const found = bestAlong(lattice, byNode, other);
@@ -166,8 +170,9 @@ export function* searching(
     yield { kind: 'candidate', candidate: best };
   }
   if (proof.state === 'open') return outcome(found, proof.bound > 0 ? proof.bound : null);
-  if (prices) yield* more(ground, candidates, prices, wanted);
   const isProven = best !== null || proof.state === 'known is best';
+  yield { kind: 'settled', isProven };
+  if (prices) yield* more(ground, candidates, prices, wanted);
   return outcome(isProven ? 'best' : found, isProven ? ranked(candidates)[0]!.cost : null);
 }
 

@@ -106,7 +106,7 @@ export interface FlowOptions {
 /** Branches that the solver may take, so that the same brief always ends the same way. */
 const SOLVER_STEPS = 3000;
 /** Where any flow will do, the search leans no further than this. */
-const LEANING_STEPS = 200;
+const LEANING_STEPS = 100;
 /** Rounds of cutting off flows that fall apart. */
 const MAX_CUTS = 12;
 /** On one string in a row, on the average, where the flow is to be spread. */

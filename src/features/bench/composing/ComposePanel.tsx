@@ -171,9 +171,11 @@ export function ComposePanel({ exercise, setup, edit, onTry, onGo }: ComposePane
             ? `Looking for lines: ${candidates.length} so far …`
             : stage === 'proving'
               ? `${counted(candidates.length, 'line')}; looking whether a smoother one exists …`
-              : outcome && outcome.state !== 'impossible'
-                ? outcomeText(outcome)
-                : ''}
+              : stage === 'more'
+                ? `${counted(candidates.length, 'line')}; looking for others nearly as smooth …`
+                : outcome && outcome.state !== 'impossible'
+                  ? outcomeText(outcome)
+                  : ''}
         </span>
       </FieldRow>
       {fault ? <p role="alert">{fault} The exercise is as it was.</p> : null}

@@ -10,7 +10,7 @@ export interface Composing {
   readonly candidates: readonly Candidate[];
   readonly outcome: Outcome | null;
   /** Null when nothing runs. */
-  readonly stage: 'looking' | 'proving' | null;
+  readonly stage: 'looking' | 'proving' | 'more' | null;
   readonly fault: string | null;
   readonly start: (brief: Brief, seed: number) => void;
   readonly stop: () => void;
@@ -28,6 +28,7 @@ const NOTHING: State = { brief: null, candidates: [], outcome: null, stage: null
 
 function after(state: State, event: SearchEvent): State {
   if (event.kind === 'proving') return { ...state, stage: 'proving' };
+  if (event.kind === 'settled') return { ...state, stage: 'more' };
   if (event.kind !== 'candidate') return state;
   // Lines that were there stay where they are until the end, so that nothing moves under the hand.
   return { ...state, candidates: [...state.candidates, event.candidate] };
