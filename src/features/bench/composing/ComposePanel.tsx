@@ -1,5 +1,5 @@
 'use client';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { counted, type Exercise, type Setup } from '@/core';
 import {
@@ -113,7 +113,10 @@ export function ComposePanel({ exercise, setup, edit, onTry, onGo }: ComposePane
   const composing = useComposing(setup);
   const drafted = useMemo(() => exercise.brief ?? draftBrief(exercise), [exercise]);
   const brief = own ?? drafted;
-  const set = (part: Partial<Brief>) => setOwn({ ...brief, ...part });
+  const set = useCallback(
+    (part: Partial<Brief>) => setOwn((now) => ({ ...(now ?? drafted), ...part })),
+    [drafted],
+  );
   const run = (to: Brief, withSeed: number) => {
     setOwn(to);
     setSeed(withSeed);

@@ -1,5 +1,6 @@
 'use client';
 import { Plus, X } from 'lucide-react';
+import { memo } from 'react';
 import styled from 'styled-components';
 import type { Brief } from '@/core/brief';
 import { targetText } from '@/core/brief';
@@ -94,7 +95,7 @@ interface TargetFieldsProps {
 const FRESH: Target = { kind: 'inside', strings: null, direction: null, skipped: null, min: 2, max: 2 };
 
 /** How many changes of which kind and where. */
-export function TargetFields({ brief, set }: TargetFieldsProps) {
+export const TargetFields = memo(function TargetFields({ brief, set }: TargetFieldsProps) {
   const { targets, tuning } = brief;
   const change = (at: number, target: Target) =>
     set({ targets: targets.map((one, other) => (other === at ? target : one)) });
@@ -178,4 +179,4 @@ export function TargetFields({ brief, set }: TargetFieldsProps) {
       </div>
     </>
   );
-}
+});

@@ -1,4 +1,5 @@
 'use client';
+import { memo } from 'react';
 import styled from 'styled-components';
 import type { Finger } from '@/core';
 import { CONTOURS, MAX_BRIEF_NOTES, MAX_FINGER_CHANGES, type Brief } from '@/core/brief';
@@ -25,8 +26,8 @@ const TONE_KINDS = [
   { id: 'chromatic', name: 'any notes' },
 ] as const;
 
-/** Which notes, and how many. */
-export function NoteFields({ brief, set }: BriefFieldsProps) {
+/** Which notes, and how many. Fields are drawn anew for another brief only, not for each line that is found. */
+export const NoteFields = memo(function NoteFields({ brief, set }: BriefFieldsProps) {
   const { tones, notes } = brief;
   const tonic = tones.kind === 'chromatic' ? 'B' : tones.tonic;
   return (
@@ -75,7 +76,7 @@ export function NoteFields({ brief, set }: BriefFieldsProps) {
       />
     </>
   );
-}
+});
 
 const POLICIES = [
   { id: 'alternateByNote', name: 'alternate picking' },
@@ -121,7 +122,7 @@ function FingerChanges({ brief, set }: BriefFieldsProps) {
 }
 
 /** The wishes that are seldom changed. */
-export function WishFields({
+export const WishFields = memo(function WishFields({
   brief,
   set,
   places,
@@ -236,4 +237,4 @@ export function WishFields({
       </FieldRow>
     </Fields>
   );
-}
+});

@@ -1,8 +1,8 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import type { Setup } from '@/core';
 import type { Brief, Candidate, Outcome, SearchEvent } from '@/core/brief';
-import { startComposing, type Running } from '@/workers';
+import { prepareComposing, startComposing, type Running } from '@/workers';
 
 export interface Composing {
   /** What the lines were, or are being, composed to. */
@@ -34,11 +34,24 @@ function after(state: State, event: SearchEvent): State {
   return { ...state, candidates: [...state.candidates, event.candidate] };
 }
 
+/** The same line as it is shown already, so that it need not be drawn again. */
+function held({ candidates }: State, one: Candidate): Candidate {
+  const places = ({ passage }: Candidate) =>
+    passage.notes.map(({ string, fret }) => `${string}.${fret}`).join();
+  return candidates.find((other) => other.cost === one.cost && places(other) === places(one)) ?? one;
+}
+
 /** The search of the composer as it runs, in a worker that can be stopped at any moment. */
 export function useComposing(setup: Setup): Composing {
   const [state, setState] = useState(NOTHING);
   const running = useRef<Running<Outcome> | null>(null);
-  useEffect(() => () => running.current?.stop(), []);
+  useEffect(() => {
+    const leave = prepareComposing();
+    return () => {
+      running.current?.stop();
+      leave();
+    };
+  }, []);
   const stop = () => {
     running.current?.stop();
     running.current = null;
@@ -49,17 +62,18 @@ export function useComposing(setup: Setup): Composing {
     setState({ ...NOTHING, brief, stage: 'looking' });
     // What comes after the result, or from a search that was stopped, is told no more.
     const search = startComposing(brief, setup, seed, (event) => {
-      if (running.current === search) setState((now) => after(now, event));
+      // Drawing the lines must not hold up what the user does meanwhile.
+      if (running.current === search) startTransition(() => setState((now) => after(now, event)));
     });
     running.current = search;
-    const end = (change: Partial<State>) => {
+    const end = (change: (now: State) => Partial<State>) => {
       if (running.current !== search) return;
       running.current = null;
-      setState((now) => ({ ...now, stage: null, ...change }));
+      startTransition(() => setState((now) => ({ ...now, stage: null, ...change(now) })));
     };
     search.result.then(
-      (outcome) => end({ outcome, candidates: outcome.candidates }),
-      (error: unknown) => end({ fault: (error as Error).message }),
+      (outcome) => end((now) => ({ outcome, candidates: outcome.candidates.map((one) => held(now, one)) })),
+      (error: unknown) => end(() => ({ fault: (error as Error).message })),
     );
   };
   return { ...state, start, stop };
