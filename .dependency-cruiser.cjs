@@ -20,7 +20,8 @@ module.exports = {
       { path: '^src/(?!core/)', pathNot: '\\.test\\.ts$' },
       {
         path: '^src/core/',
-        pathNot: '^src/core/(index\\.ts|formats/index\\.ts|compose/index\\.ts|brief/index\\.ts|drills/index\\.ts|fretting/index\\.ts)$',
+        pathNot:
+          '^src/core/(index\\.ts|formats/index\\.ts|compose/index\\.ts|brief/index\\.ts|drills/index\\.ts|fretting/index\\.ts)$',
       },
       'Others use the core through its public face.',
     ),

@@ -48,6 +48,16 @@ const PLAIN: Brief = {
   likeness: null,
 };
 
+/** Each way from 2 to 1 needs a way back, and under this slant every way back is outside. */
+const ONE_SLANT: Brief = {
+  ...PLAIN,
+  notes: 23,
+  strings: [3, 2, 1],
+  frets: [5, 9],
+  tones: { kind: 'chromatic' },
+  slant: 'downward',
+};
+
 export interface PublishedBrief {
   readonly name: string;
   readonly brief: Brief;
@@ -102,28 +112,12 @@ export const PUBLISHED_BRIEFS: readonly PublishedBrief[] = [
   {
     name: '23 notes, two strings and one slant, inside from 2 to 1',
     isPossible: true,
-    brief: {
-      ...PLAIN,
-      notes: 23,
-      strings: [3, 2, 1],
-      frets: [5, 9],
-      tones: { kind: 'chromatic' },
-      slant: 'downward',
-      targets: [between('inside', 2, 1, 6), all('outside', 5)],
-    },
+    brief: { ...ONE_SLANT, targets: [between('inside', 2, 1, 6), all('outside', 5)] },
   },
   {
     name: 'the same with one outside change too few: impossible',
     isPossible: false,
-    brief: {
-      ...PLAIN,
-      notes: 23,
-      strings: [3, 2, 1],
-      frets: [5, 9],
-      tones: { kind: 'chromatic' },
-      slant: 'downward',
-      targets: [between('inside', 2, 1, 6), all('outside', 4)],
-    },
+    brief: { ...ONE_SLANT, targets: [between('inside', 2, 1, 6), all('outside', 4)] },
   },
   {
     name: '24 notes, chromatic, with four finger changes',

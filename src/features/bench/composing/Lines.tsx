@@ -6,24 +6,15 @@ import type { Candidate } from '@/core/brief';
 import { Button } from '@/ui/controls/Button';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { useView } from '@/ui/shell/viewSettings';
-import { colour } from '@/ui/theme/tokens';
+import { cardList } from '../cards';
 
 const List = styled.ol`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(32rem, 1fr));
-  gap: 0 1.5rem;
-  margin: 0;
-  padding: 0;
-  list-style: none;
+  ${cardList}
   li {
-    display: grid;
     grid-template:
       'lane name buttons' auto
       'lane said buttons' auto / 230px minmax(0, 1fr) auto;
-    align-items: center;
     gap: 0 0.6rem;
-    padding: 0.35rem 0;
-    border-top: 1px solid ${colour.line};
   }
   svg {
     grid-area: lane;
@@ -35,15 +26,11 @@ const List = styled.ol`
   small {
     grid-area: said;
     align-self: start;
-    color: ${colour.inkSoft};
   }
   .buttons {
     grid-area: buttons;
     display: grid;
     gap: 0.2rem;
-  }
-  @media (max-width: 60rem) {
-    grid-template-columns: minmax(0, 1fr);
   }
 `;
 

@@ -35,6 +35,7 @@ import { Switch } from '@/ui/controls/Switch';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
+import { cardList } from '../cards';
 import { FieldRow } from '../TwoColumns';
 import type { Try } from '../trying';
 
@@ -47,19 +48,10 @@ const Panel = styled.div`
 `;
 
 const Cards = styled.ul`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(32rem, 1fr));
-  gap: 0 1.5rem;
-  margin: 0;
-  padding: 0;
-  list-style: none;
+  ${cardList}
   li {
-    display: grid;
     grid-template-columns: 1.4rem 210px minmax(0, 1fr) auto;
-    align-items: center;
     gap: 0.6rem;
-    padding: 0.35rem 0;
-    border-top: 1px solid ${colour.line};
   }
   input {
     width: 1.1rem;
@@ -68,10 +60,6 @@ const Cards = styled.ul`
   }
   small {
     display: block;
-    color: ${colour.inkSoft};
-  }
-  @media (max-width: 60rem) {
-    grid-template-columns: minmax(0, 1fr);
   }
 `;
 
