@@ -4,7 +4,7 @@ import { planOf } from '../exercise/plan';
 import type { Setup } from '../instrument/instrument';
 import { deleteSlot, moveToString, putNote, setTechnique } from '../passage/edits';
 import type { Passage } from '../passage/passage';
-import { reverseRange } from '../passage/range';
+import { reversePassage } from '../passage/range';
 import type { Analysis } from '../picking/analysis';
 import { POLICY_KINDS, type PickingPolicy, type PolicyKind } from '../picking/policy';
 import { lastAgain } from '../rhythm/lay';
@@ -108,11 +108,7 @@ function* candidates({ passage, policy }: Exercise): Generator<Candidate> {
   yield { ...plain, kind: 'start', policy: { ...policy, start: policy.start === 'down' ? 'up' : 'down' } };
   yield { ...plain, kind: 'oneMore', passage: lastAgain(passage) };
   if (notes.length > 1) yield { ...plain, kind: 'oneLess', passage: deleteSlot(passage, last.onsetTicks) };
-  const whole = {
-    fromTicks: -passage.pickupTicks,
-    toTicks: passage.lengthTicks,
-  };
-  yield { ...plain, kind: 'reverse', passage: reverseRange(passage, whole) };
+  yield { ...plain, kind: 'reverse', passage: reversePassage(passage) };
   yield { ...plain, kind: 'thereAndBack', passage: withWayBack(passage, false) };
   yield { ...plain, kind: 'thereAndBackTwice', passage: withWayBack(passage, true) };
   for (const [at, note] of notes.entries()) {

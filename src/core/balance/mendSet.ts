@@ -3,7 +3,7 @@ import { solve } from 'yalps';
 import { passBeats } from '../exercise/climb';
 import { planOf } from '../exercise/plan';
 import type { Setup } from '../instrument/instrument';
-import { reverseRange } from '../passage/range';
+import { reversePassage } from '../passage/range';
 import { exposureOf, setVerdict, type Exposure, type Played } from './exposure';
 
 /** An exercise by its id. */
@@ -87,8 +87,7 @@ function rank(exposure: Exposure): number {
 
 function reversed(member: SetMember, setup: Setup): SetMember {
   const { passage, policy } = member.exercise;
-  const whole = { fromTicks: -passage.pickupTicks, toTicks: passage.lengthTicks };
-  const turned = reverseRange(passage, whole);
+  const turned = reversePassage(passage);
   return {
     ...member,
     exercise: { ...member.exercise, passage: turned },

@@ -36,12 +36,8 @@ function without(brief: Brief, wishes: readonly Wish[]): Brief {
 /** Whether no line can grant the wishes that are left; false where that is not proven. */
 function isImpossible(brief: Brief, setup: Setup, given: readonly Wish[] = []): boolean {
   const lattice = latticeOf(without(brief, given), setup);
-  const { rules, places, steps } = lattice;
-  const skeleton = skeletonOf(lattice.brief, rules, places, (a, b) => {
-    const cost = steps[a * places.length + b]!;
-    return cost < 0 ? null : cost;
-  });
-  if (findFlow(lattice.brief, rules, skeleton, { without: given }).state === 'none') return true;
+  const skeleton = skeletonOf(lattice);
+  if (findFlow(lattice.brief, lattice.rules, skeleton, { without: given }).state === 'none') return true;
   const isLengthKept = given.every(({ kind }) => kind !== 'notes');
   return (
     isLengthKept &&

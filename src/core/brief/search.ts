@@ -129,11 +129,8 @@ export function* searching(
   const { seed = 1, wanted = DEFAULT_WANTED, expansions = DEFAULT_EXPANSIONS } = options;
   const tries = options.tries ?? wanted * TRIES_EACH;
   const lattice = latticeOf(brief, setup);
-  const { rules, places, steps } = lattice;
-  const skeleton = skeletonOf(brief, rules, places, (a, b) => {
-    const cost = steps[a * places.length + b]!;
-    return cost < 0 ? null : cost;
-  });
+  const { rules } = lattice;
+  const skeleton = skeletonOf(lattice);
   const impossible = (): Outcome => ({
     state: 'impossible',
     candidates: [],
@@ -172,7 +169,7 @@ export function* searching(
   if (proof.state === 'open') return outcome(found, proof.bound > 0 ? proof.bound : null);
   const isProven = best !== null || proof.state === 'known is best';
   yield { kind: 'settled', isProven };
-  if (prices) yield* more(ground, candidates, prices, wanted);
+  if (prices && candidates.length > 0) yield* more(ground, candidates, prices, wanted);
   return outcome(isProven ? 'best' : found, isProven ? ranked(candidates)[0]!.cost : null);
 }
 
@@ -215,7 +212,7 @@ function* more(
 
 /**
  * Lines that grant a brief, best first, with whether the best is proven, or that the brief is impossible and which wishes
- * are in conflict. The same seed gives the same. Method: `rulings.md`, the composer.
+ * are in conflict. The same seed gives the same. Method: `docs/decisions/composing.md`.
  * @throws RangeError for names of tones that are none.
  */
 export function composeToBrief(brief: Brief, setup: Setup, options: SearchOptions = {}): Outcome {

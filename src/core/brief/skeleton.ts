@@ -7,6 +7,7 @@ import { solve } from 'yalps';
 import { MAX_BRIEF_NOTES, type Brief, type Wish } from './brief';
 import { mayBegin, mayEnd, type PickRules, type Place } from './grid';
 import type { Chance } from './chance';
+import type { Lattice } from './lattice';
 
 export interface Node {
   readonly string: number;
@@ -30,14 +31,10 @@ export interface Skeleton {
   readonly ends: readonly number[];
 }
 
-/** The nodes and arcs of a brief; `cost` as `stepCost`, by numbers of places. */
-export function skeletonOf(
-  brief: Brief,
-  rules: PickRules,
-  places: readonly Place[],
-  cost: (a: number, b: number) => number | null,
-): Skeleton {
-  const least = leastCosts(places, cost);
+/** The nodes and arcs of a brief's lattice. */
+export function skeletonOf(lattice: Lattice): Skeleton {
+  const { brief, rules, places } = lattice;
+  const least = leastCosts(lattice);
   const nodes = [...new Set(places.map(({ string }) => string))].flatMap((string) =>
     Array.from({ length: rules.strokes }, (_, stroke): Node => ({ string, stroke })),
   );
@@ -63,15 +60,12 @@ export function skeletonOf(
 }
 
 /** The least cost from a string to another; absent where no places allow it. */
-function leastCosts(
-  places: readonly Place[],
-  cost: (a: number, b: number) => number | null,
-): ReadonlyMap<number, number> {
+function leastCosts({ places, steps }: Lattice): ReadonlyMap<number, number> {
   const least = new Map<number, number>();
   places.forEach((a, from) => {
     places.forEach((b, to) => {
-      const here = cost(from, to);
-      if (here === null) return;
+      const here = steps[from * places.length + to]!;
+      if (here < 0) return;
       const key = a.string * 16 + b.string;
       const before = least.get(key);
       if (before === undefined || here < before) least.set(key, here);
@@ -265,17 +259,22 @@ function cutOff(model: Model, { arcs }: Skeleton, apart: ReadonlySet<number>, cu
     if (model.columns.has(`start ${at}`)) model.add(`start ${at}`, `cut ${cut}`, -MAX_BRIEF_NOTES);
 }
 
-function joined(model: Model, skeleton: Skeleton, hasCosts: boolean): FlowResult {
+/** Nodes of a flow that hang together with nothing that its start reaches. */
+function nodesApart(skeleton: Skeleton, flow: Flow): Set<number> {
+  const seen = reached(skeleton, flow);
+  return new Set(
+    skeleton.arcs.flatMap(({ from, to }, at) => (flow.counts[at]! > 0 && !seen.has(from) ? [from, to] : [])),
+  );
+}
+
+/** A flow in one piece, what falls apart being cut off; in a loop the piece goes through `root`. */
+function joined(model: Model, skeleton: Skeleton, hasCosts: boolean, root: number | null): FlowResult {
   for (let cut = 0; cut < MAX_CUTS; cut++) {
     const result = solved(model, skeleton, hasCosts);
     if (result.state !== 'found') return result;
-    const seen = reached(skeleton, result.flow);
-    const apart = new Set(
-      skeleton.arcs.flatMap(({ from, to }, at) =>
-        result.flow.counts[at]! > 0 && !seen.has(from) ? [from, to] : [],
-      ),
-    );
-    if (apart.size === 0) return result;
+    const flow = root === null ? result.flow : { ...result.flow, start: root, end: root };
+    const apart = nodesApart(skeleton, flow);
+    if (apart.size === 0) return { state: 'found', flow };
     cutOff(model, skeleton, apart, cut);
   }
   return { state: 'open' };
@@ -291,11 +290,9 @@ export function findFlow(
   const hasCosts = options.costs !== undefined;
   const isLoop = brief.loop && !has(options.without, 'loop');
   const whole = modelOf(brief, rules, skeleton, options);
+  if (!isLoop) return joined(whole, skeleton, hasCosts, null);
   const first = solved(whole, skeleton, hasCosts);
-  if (first.state !== 'found') return first;
-  const seen = reached(skeleton, first.flow);
-  if (skeleton.arcs.every(({ from }, at) => first.flow.counts[at] === 0 || seen.has(from))) return first;
-  if (!isLoop) return joined(whole, skeleton, hasCosts);
+  if (first.state !== 'found' || nodesApart(skeleton, first.flow).size === 0) return first;
   // A loop has no start that its parts must hang together with: each node is tried as the one that it goes through.
   let isOpen = false;
   for (const root of skeleton.nodes.keys()) {
@@ -304,28 +301,11 @@ export function findFlow(
     skeleton.arcs.forEach(({ from }, at) => {
       if (from === root) model.add(`arc ${at}`, 'root', 1);
     });
-    const result = rooted(model, skeleton, hasCosts, root);
+    const result = joined(model, skeleton, hasCosts, root);
     if (result.state === 'found') return result;
     isOpen ||= result.state === 'open';
   }
   return { state: isOpen ? 'open' : 'none' };
-}
-
-function rooted(model: Model, skeleton: Skeleton, hasCosts: boolean, root: number): FlowResult {
-  for (let cut = 0; cut < MAX_CUTS; cut++) {
-    const result = solved(model, skeleton, hasCosts);
-    if (result.state !== 'found') return result;
-    const flow = { ...result.flow, start: root, end: root };
-    const seen = reached(skeleton, flow);
-    const apart = new Set(
-      skeleton.arcs.flatMap(({ from, to }, at) =>
-        flow.counts[at]! > 0 && !seen.has(from) ? [from, to] : [],
-      ),
-    );
-    if (apart.size === 0) return { state: 'found', flow };
-    cutOff(model, skeleton, apart, cut);
-  }
-  return { state: 'open' };
 }
 
 /** The nodes of a line that goes every arc of a flow as often as it says (Hierholzer 1873), the order left to chance. */

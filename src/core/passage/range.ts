@@ -99,6 +99,11 @@ export function reverseRange(passage: Passage, range: Range): Passage {
   return { ...passage, notes: [...others, ...turned].sort(compareNotes) };
 }
 
+/** Plays all of a passage backwards. */
+export function reversePassage(passage: Passage): Passage {
+  return reverseRange(passage, { fromTicks: -passage.pickupTicks, toTicks: passage.lengthTicks });
+}
+
 /** Takes a range out; what follows closes up. A passage keeps at least one slot. */
 export function deleteRange(passage: Passage, range: Range): Passage {
   const count = slotsOf(passage).filter(

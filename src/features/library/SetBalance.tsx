@@ -6,7 +6,7 @@ import {
   exposedPairs,
   exposureOf,
   missingPairs,
-  reverseRange,
+  reversePassage,
   setVerdict,
   type Exposure,
   type SetMember,
@@ -150,15 +150,10 @@ export function SetBalance({ chosen, all, onChoose, onClose }: SetBalanceProps) 
     if (kind === 'add') onChoose(id!, true);
     if (kind === 'reverse') {
       const { exercise } = chosen.find(({ record }) => record.id === id)!;
-      const { passage } = exercise;
-      const turned = reverseRange(passage, {
-        fromTicks: -passage.pickupTicks,
-        toTicks: passage.lengthTicks,
-      });
       const copy = {
         ...exercise,
         title: `${exercise.title} (backwards)`,
-        passage: turned,
+        passage: reversePassage(exercise.passage),
         recipe: null,
         brief: null,
       };
