@@ -38,6 +38,7 @@ function libraryOf(count: number): string {
     passages: [...new Map(made.map(({ hash, passage }) => [hash, { hash, passage }])).values()],
     players: [],
     ladders: [],
+    runs: [],
     tombstones: [],
   };
   return writeProject(project);

@@ -20,6 +20,7 @@ function longExercise(): string {
     passages: [{ hash, passage }],
     players: [],
     ladders: [],
+    runs: [],
     tombstones: [],
   };
   return writeProject(project);

@@ -3,7 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { Ajv2019 } from 'ajv/dist/2019.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { DEFAULT_LADDER, readProject, writeProject } from '@/core';
+import { FRESH_LADDER, NEW_PLAYER, readProject, writeProject, type Project } from '@/core';
 import { demoProject } from '@/demo/library';
 import { jsonSchemaText } from './jsonSchema';
 
@@ -22,6 +22,23 @@ function demoBefore4() {
   const project = demoProject();
   return { ...project, exercises: project.exercises.map((one) => ({ ...one, recipe: null })) };
 }
+
+/** A project as a file without runs, kinds of ladders and what more is known of a student gives it. */
+function beforeRuns(project: Project): Project {
+  const { setup: _, ...unknown } = NEW_PLAYER;
+  return {
+    ...project,
+    players: project.players.map((player) => ({ ...player, ...unknown })),
+    ladders: project.ladders.map((ladder) => ({
+      ...FRESH_LADDER,
+      ...withoutFields([ladder], OF_LADDERS)[0],
+    })) as unknown as Project['ladders'],
+    runs: [],
+  };
+}
+
+const OF_LADDERS = ['rises', 'rounding', 'burstBpm', 'burstPasses', 'upAfter', 'backAfter', 'steps', 'time'];
+const OF_PLAYERS = ['hand', 'instrument', 'shapesKnown', 'goals', 'cautions', 'limits'];
 
 describe('project files', () => {
   it('come back equal', () => {
@@ -42,8 +59,8 @@ describe('project files', () => {
       ladders: [{ ...STAMP, id: 'l', exerciseId: 'e', playerId: 'me', startBpm: 72 }],
     };
     expect(readProject(JSON.stringify(old)).project).toEqual({
-      ...demoBefore4(),
-      ladders: [{ ...DEFAULT_LADDER, ...old.ladders[0], goalBpm: null }],
+      ...beforeRuns(demoBefore4()),
+      ladders: [{ ...FRESH_LADDER, ...old.ladders[0] }],
     });
   });
 
@@ -51,22 +68,27 @@ describe('project files', () => {
     [2, ['hand', 'recipe', 'brief', 'drill']],
     [3, ['recipe', 'brief', 'drill']],
     [4, ['brief', 'drill']],
+    [5, []],
   ])('of version %i get what came since, of which nothing is said', (version, since) => {
-    const file = JSON.parse(demo) as { exercises: object[]; players: { setup: object }[] };
+    const { runs: _, ...file } = JSON.parse(demo) as Record<'exercises' | 'ladders' | 'runs', object[]> & {
+      players: { setup: object }[];
+    };
     const isBefore4 = since.includes('recipe');
-    const players = file.players.map((player) => ({
-      ...player,
-      setup: isBefore4 ? withoutFields([player.setup], ['stretchLimitMm'])[0] : player.setup,
-    }));
-    const old = { ...file, version, players, exercises: withoutFields(file.exercises, since) };
-    expect(readProject(JSON.stringify(old)).project).toEqual(isBefore4 ? demoBefore4() : demoProject());
+    const players = withoutFields(file.players, OF_PLAYERS).map((player, at) => {
+      const { setup } = file.players[at]!;
+      return { ...player, setup: isBefore4 ? withoutFields([setup], ['stretchLimitMm'])[0] : setup };
+    });
+    const exercises = withoutFields(file.exercises, since);
+    const ladders = withoutFields(file.ladders, OF_LADDERS);
+    const { project } = readProject(JSON.stringify({ ...file, version, players, exercises, ladders }));
+    expect(project).toEqual(beforeRuns(isBefore4 ? demoBefore4() : demoProject()));
   });
 
   it.each([
     ['cut in half', demo.slice(0, demo.length / 2), 'cutOff'],
     ['no JSON', 'e|--5--|', 'notJson'],
     ['another JSON', '{"notes":[]}', 'notAProject'],
-    ['of a newer version', demo.replace('"version": 5', '"version": 6'), 'newerVersion'],
+    ['of a newer version', demo.replace('"version": 6', '"version": 7'), 'newerVersion'],
     ['changed by hand', demo.replace('"fret": 8', '"fret": 9'), 'inconsistent'],
     ['with a fret beyond the neck', demo.replace('"fret": 8', '"fret": 80'), 'badField'],
     ['with an unknown field', demo.replace('"exportedAt"', '"colour": 1, "exportedAt"'), 'badField'],
@@ -102,7 +124,7 @@ describe('project files', () => {
     for (const [from, to] of [
       ['"fret": 8', '"fret": 80'],
       ['"stroke": "down"', '"stroke": "left"'],
-      ['"version": 5', '"version": "five"'],
+      ['"version": 6', '"version": "six"'],
     ] as const)
       expect(validate(JSON.parse(demo.replace(from, to)))).toBe(false);
   });

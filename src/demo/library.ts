@@ -1,9 +1,10 @@
 /** The demo library as a project: what ships so that nobody starts before an empty page. */
 import {
-  DEFAULT_LADDER,
   DEFAULT_SETUP,
   emptyPassage,
+  FRESH_LADDER,
   ME,
+  NEW_PLAYER,
   newExercise,
   passageHash,
   readTabText,
@@ -92,12 +93,13 @@ export function demoProject(): Project {
   });
   const players = DEMO_PLAYERS.map(({ name, handedness }): PlayerRecord => ({
     ...stamp(),
+    ...NEW_PLAYER,
     name,
     setup: { ...DEFAULT_SETUP, handedness },
   }));
   const ladders = DEMO_LADDERS.map(({ exercise, player, ...set }): LadderRecord => ({
     ...stamp(),
-    ...DEFAULT_LADDER,
+    ...FRESH_LADDER,
     ...set,
     exerciseId: made.find(({ record }) => record.title === exercise)!.record.id,
     playerId: players.find(({ name }) => name === player)?.id ?? ME,
@@ -108,6 +110,7 @@ export function demoProject(): Project {
     passages: made.map(({ record, passage }) => ({ hash: record.passageHash, passage })),
     players,
     ladders,
+    runs: [],
     tombstones: [],
   };
 }

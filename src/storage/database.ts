@@ -3,14 +3,18 @@ import { Dexie, type EntityTable, type Table } from 'dexie';
 import {
   DEFAULT_LADDER,
   DEFAULT_SETUP,
+  FRESH_LADDER,
   ME,
+  NEW_PLAYER,
   OPEN_HAND,
   type ExerciseRecord,
   type LadderRecord,
   type PassageRecord,
   type PlayerRecord,
+  type RunRecord,
   type Tombstone,
 } from '@/core';
+import type { DayRecord } from '@/core/record';
 import { newId, timestamp } from './sources';
 
 /** A change of one record: the fields it had and the fields it got. Null stands for no record. */
@@ -45,6 +49,9 @@ export class Database extends Dexie {
   passages!: EntityTable<PassageRecord, 'hash'>;
   players!: EntityTable<PlayerRecord, 'id'>;
   ladders!: EntityTable<LadderRecord, 'id'>;
+  runs!: EntityTable<RunRecord, 'id'>;
+  /** Added up from runs; never in a file. */
+  days!: Table<DayRecord, [string, string, string]>;
   tombstones!: Table<Tombstone, [string, string]>;
   log!: EntityTable<LogEntry, 'id'>;
   meta!: EntityTable<MetaRecord, 'key'>;
@@ -68,8 +75,8 @@ export class Database extends Dexie {
         createdAt: at,
         updatedAt: at,
         deviceId,
+        ...NEW_PLAYER,
         name: 'Me',
-        setup: DEFAULT_SETUP,
       };
       void transaction.table('players').add(me);
     });
@@ -179,6 +186,19 @@ export const VERSIONS: readonly Version[] = [
     version: 6,
     stores: { exercises: 'id, updatedAt, passageHash, drill.parentId' },
     upgrade: (transaction) => addFields(transaction, { exercises: { brief: null, drill: null } }),
+  },
+  {
+    // Runs and the days they add up to; ladders of every kind; more is known of a student.
+    version: 7,
+    stores: {
+      runs: 'id, [playerId+exerciseId+day], [playerId+day], passageHash, corrects',
+      days: '[playerId+exerciseId+day], [playerId+day], exerciseId',
+    },
+    upgrade: async (transaction) => {
+      await addFields(transaction, { ladders: FRESH_LADDER });
+      const { setup: _, ...more } = NEW_PLAYER;
+      await addFields(transaction, { players: more });
+    },
   },
 ];
 

@@ -7,6 +7,7 @@ import {
   type Passage,
   type PlayerRecord,
   type Project,
+  type RunRecord,
 } from '@/core';
 import type { Database } from './database';
 import { recordFields } from './library';
@@ -15,16 +16,18 @@ import { newId, timestamp } from './sources';
 
 /** Everything that is kept, undo logs apart, as one consistent value. */
 export async function exportProject(db: Database): Promise<Project> {
-  return db.transaction('r', [db.exercises, db.passages, db.players, db.ladders, db.tombstones], async () => {
-    const [exercises, players, ladders, tombstones] = await Promise.all([
+  const tables = [db.exercises, db.passages, db.players, db.ladders, db.runs, db.tombstones];
+  return db.transaction('r', tables, async () => {
+    const [exercises, players, ladders, runs, tombstones] = await Promise.all([
       db.exercises.toArray(),
       db.players.toArray(),
       db.ladders.toArray(),
+      db.runs.toArray(),
       db.tombstones.toArray(),
     ]);
-    const hashes = [...new Set(exercises.map((exercise) => exercise.passageHash))];
+    const hashes = [...new Set([...exercises, ...runs].map(({ passageHash }) => passageHash))];
     const passages = (await db.passages.bulkGet(hashes)).filter((passage) => passage !== undefined);
-    return { exportedAt: timestamp(), exercises, passages, players, ladders, tombstones };
+    return { exportedAt: timestamp(), exercises, passages, players, ladders, runs, tombstones };
   });
 }
 
@@ -34,7 +37,10 @@ export interface ShownExercise {
   readonly exercise: Exercise;
 }
 
-/** Some exercises with their ladders and the students of these, as a project. What is shown goes out, kept or not. */
+/**
+ * Some exercises with their ladders and the students of these, as a project. What is shown goes out, kept or not. Runs stay here: what
+ * is given to one student must not carry the record of another.
+ */
 export async function exportExercises(db: Database, shown: readonly ShownExercise[]): Promise<Project> {
   const ids = shown.map(({ id }) => id);
   const [kept, ladders, players] = await Promise.all([
@@ -57,6 +63,7 @@ export async function exportExercises(db: Database, shown: readonly ShownExercis
     passages: [...passages].map(([hash, passage]) => ({ hash, passage })),
     players: players.filter(({ id }) => named.has(id)),
     ladders,
+    runs: [],
     tombstones: [],
   };
 }
@@ -74,7 +81,7 @@ function content(record: object, leaveOut: readonly string[] = []): string {
   return canonicalJson(Object.fromEntries(Object.entries(record).filter(([key]) => !stamp.includes(key))));
 }
 
-function bare<T extends ExerciseRecord | PlayerRecord | LadderRecord>(record: T) {
+function bare<T extends ExerciseRecord | PlayerRecord | LadderRecord | RunRecord>(record: T) {
   const { revision: _r, createdAt: _c, updatedAt: _u, deviceId: _d, ...fields } = record;
   return fields;
 }
@@ -84,11 +91,14 @@ function bare<T extends ExerciseRecord | PlayerRecord | LadderRecord>(record: T)
  * with another content comes in as a copy.
  */
 export async function importProject(db: Database, project: Project, label: string): Promise<ImportSummary> {
-  const [exercises, players, ladders] = await Promise.all([
+  const [exercises, players, ladders, runs] = await Promise.all([
     db.exercises.bulkGet(project.exercises.map((record) => record.id)),
     db.players.bulkGet(project.players.map((record) => record.id)),
     db.ladders.bulkGet(project.ladders.map((record) => record.id)),
+    db.runs.bulkGet(project.runs.map((record) => record.id)),
   ]);
+  // A run that was deleted here stays deleted.
+  const deleted = await db.tombstones.bulkGet(project.runs.map(({ id }) => ['runs', id]));
   const edits: Edit[] = [];
   const newIds = new Map<string, string>();
   let [added, same, copied] = [0, 0, 0];
@@ -123,6 +133,9 @@ export async function importProject(db: Database, project: Project, label: strin
     const exerciseId = newIds.get(record.exerciseId);
     if (exerciseId) edits.push({ table: 'ladders', create: { ...bare(record), id: newId(), exerciseId } });
     else if (!ladders[at]) edits.push({ table: 'ladders', create: bare(record) });
+  });
+  project.runs.forEach((record, at) => {
+    if (!runs[at] && !deleted[at]) edits.push({ table: 'runs', create: bare(record) });
   });
   await commit(db, LIBRARY, label, edits, { passages: project.passages });
   return { added, same, copied };

@@ -1,20 +1,14 @@
 /** What the library does to exercises and players, and what it reads. */
 import {
-  BPM_DECIMALS,
-  DEFAULT_LADDER,
-  MAX_BPM,
-  MIN_BPM,
-  ME,
   newExercise,
   passageHash,
   type Exercise,
   type ExerciseRecord,
   type LadderRecord,
   type Passage,
-  type PlayerRecord,
-  type Setup,
 } from '@/core';
 import type { Database, LogEntry } from './database';
+import { keptLadder, scaledBpm } from './ladders';
 import { commit, LIBRARY, type Edit } from './log';
 import { newId } from './sources';
 
@@ -176,43 +170,6 @@ export async function deleteExercise(db: Database, record: ExerciseRecord): Prom
   return commit(db, LIBRARY, `Delete “${record.title}”`, edits);
 }
 
-/** What of a ladder can be set. */
-export type LadderFields = Partial<
-  Pick<LadderRecord, 'startBpm' | 'goalBpm' | 'stepBpm' | 'passes' | 'countInBeats' | 'restSeconds'>
->;
-
-function ownLadder(db: Database, exerciseId: string, playerId: string): Promise<LadderRecord | undefined> {
-  return db.ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();
-}
-
-function scaledBpm(bpm: number, factor: number): number {
-  return Math.max(MIN_BPM, Math.min(MAX_BPM, Number((bpm * factor).toFixed(BPM_DECIMALS))));
-}
-
-/**
- * The ladder that is kept for a player on an exercise; a drill without one of its own has that of the exercise that it was cut
- * out of, at the same speed of the notes.
- */
-export async function keptLadder(
-  db: Database,
-  exerciseId: string,
-  playerId: string,
-): Promise<LadderRecord | undefined> {
-  const own = await ownLadder(db, exerciseId, playerId);
-  if (own) return own;
-  const record = await db.exercises.get(exerciseId);
-  if (!record?.drill) return undefined;
-  const { parentId } = record.drill;
-  const [parent, ladder] = await Promise.all([db.exercises.get(parentId), ownLadder(db, parentId, playerId)]);
-  if (!parent || !ladder) return undefined;
-  const factor = record.startBpm / parent.startBpm;
-  return {
-    ...ladder,
-    startBpm: scaledBpm(ladder.startBpm, factor),
-    goalBpm: ladder.goalBpm === null ? null : scaledBpm(ladder.goalBpm, factor),
-  };
-}
-
 /** A drill in its group. */
 export interface GroupedDrill {
   readonly id: string;
@@ -246,71 +203,4 @@ export async function addExercises(
   }));
   const passages = exercises.map(({ exercise: { passage } }) => ({ hash: passageHash(passage), passage }));
   return commit(db, LIBRARY, label, creates, { passages });
-}
-
-/** What a new ladder begins with: the one that it takes over from, or the usual. */
-function fieldsOf(inherited: LadderRecord | undefined, startBpm: number) {
-  if (!inherited) return { ...DEFAULT_LADDER, goalBpm: null, startBpm };
-  const { id: _i, revision: _r, createdAt: _c, updatedAt: _u, deviceId: _d, ...fields } = inherited;
-  return fields;
-}
-
-/** Two settings in a row must not both find no ladder yet and make one each. */
-let settingLadders: Promise<void> = Promise.resolve();
-
-/**
- * Sets parts of a player's ladder on an exercise; an action of the exercise, joined while one field is being turned.
- * @param startBpm where a ladder that is not kept yet starts.
- */
-export function setLadder(
-  db: Database,
-  exerciseId: string,
-  playerId: string,
-  startBpm: number,
-  set: LadderFields,
-): Promise<void> {
-  const work = async () => {
-    const own = await ownLadder(db, exerciseId, playerId);
-    const inherited = own ? undefined : await keptLadder(db, exerciseId, playerId);
-    const edit: Edit = own
-      ? { table: 'ladders', id: own.id, set }
-      : {
-          table: 'ladders',
-          create: { ...fieldsOf(inherited, startBpm), ...set, exerciseId, playerId },
-        };
-    const label = 'startBpm' in set ? 'Start tempo' : 'Ladder';
-    await commit(db, exerciseId, label, [edit], {
-      mergeKey: `ladder-${playerId}-${Object.keys(set).join()}`,
-    });
-  };
-  const done = settingLadders.then(work);
-  settingLadders = done.catch(() => undefined);
-  return done;
-}
-
-/** The player whose tempos and hand apply now. */
-export async function currentPlayer(db: Database): Promise<PlayerRecord | undefined> {
-  const id = (await db.meta.get('currentPlayer'))?.value;
-  return (typeof id === 'string' ? await db.players.get(id) : undefined) ?? db.players.get(ME);
-}
-
-/** Chooses the player of the moment. */
-export async function choosePlayer(db: Database, id: string): Promise<void> {
-  await db.meta.put({ key: 'currentPlayer', value: id });
-}
-
-/** Adds a player and chooses it. */
-export async function addPlayer(db: Database, name: string, setup: Setup): Promise<void> {
-  const id = newId();
-  await commit(db, LIBRARY, `Add student ${name}`, [{ table: 'players', create: { id, name, setup } }]);
-  await choosePlayer(db, id);
-}
-
-/** Changes a player's name or set-up. */
-export async function changePlayer(
-  db: Database,
-  id: string,
-  set: { name?: string; setup?: Setup },
-): Promise<void> {
-  await commit(db, LIBRARY, 'Change student', [{ table: 'players', id, set }]);
 }

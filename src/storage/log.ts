@@ -6,10 +6,12 @@ import type {
   PassageRecord,
   PlayerRecord,
   RecordStamp,
+  RunRecord,
   Tombstone,
 } from '@/core';
 import { canonicalJson } from '@/core';
 import type { Database, LogEntry, RecordChange } from './database';
+import { refreshDays } from './days';
 import { newId, timestamp } from './sources';
 
 /** Actions that can be undone in one scope; the oldest fall off. */
@@ -18,10 +20,18 @@ export const MAX_LOG_ENTRIES = 1000;
 /** The revision of a record that was just made. */
 export const FIRST_REVISION = 1;
 
+/** The scope of actions on a player's record. */
+export const recordScope = (playerId: string) => `record:${playerId}`;
+
 /** The scope of actions on the library itself. */
 export const LIBRARY = 'library';
 
-type Tables = { exercises: ExerciseRecord; players: PlayerRecord; ladders: LadderRecord };
+type Tables = {
+  exercises: ExerciseRecord;
+  players: PlayerRecord;
+  ladders: LadderRecord;
+  runs: RunRecord;
+};
 type TableName = Tombstone['table'];
 type WithoutStamp<T> = Omit<T, keyof RecordStamp> & { readonly id?: string };
 
@@ -49,7 +59,17 @@ interface CommitOptions {
   readonly mergeKey?: string;
 }
 
-const COMMIT_TABLES = ['exercises', 'passages', 'players', 'ladders', 'tombstones', 'log', 'meta'] as const;
+export const COMMIT_TABLES = [
+  'exercises',
+  'passages',
+  'players',
+  'ladders',
+  'runs',
+  'days',
+  'tombstones',
+  'log',
+  'meta',
+] as const;
 
 function tableOf(db: Database, name: TableName): Table<RecordStamp, string> {
   return db.table(name);
@@ -139,6 +159,7 @@ export async function commit(
       if (change) changes.push(change);
     }
     if (changes.length === 0) return null;
+    await refreshDays(db, changes);
     const redoable = await db.log
       .where('[scope+undone+seq]')
       .between([scope, 1, -Infinity], [scope, 1, Infinity])
@@ -194,6 +215,7 @@ export async function step(db: Database, scope: string, way: 'undo' | 'redo'): P
     const deviceId = await deviceIdOf(db);
     const changes = way === 'undo' ? [...entry.changes].reverse() : entry.changes;
     for (const change of changes) await flip(db, change, way === 'undo', deviceId);
+    await refreshDays(db, changes);
     await db.log.update(entry.id, { undone: way === 'undo' ? 1 : 0, mergeKey: null });
     return entry;
   });
@@ -212,8 +234,12 @@ export async function steps(
 export async function sweepUnused(db: Database): Promise<void> {
   await db.transaction('rw', COMMIT_TABLES, async () => {
     const exercises = await db.exercises.toArray();
-    const ids = new Set<string>([LIBRARY, ...exercises.map((exercise) => exercise.id)]);
+    const players = await db.players.toCollection().primaryKeys();
+    const scopes = [LIBRARY, ...players.map(recordScope)];
+    const ids = new Set<string>([...scopes, ...exercises.map((exercise) => exercise.id)]);
     const used = new Set(exercises.map((exercise) => exercise.passageHash));
+    // What was played is kept as it was played.
+    for (const hash of await db.runs.orderBy('passageHash').uniqueKeys()) used.add(String(hash));
     await db.log
       .where('[scope+seq]')
       .between([LIBRARY, -Infinity], [LIBRARY, Infinity])

@@ -6,6 +6,8 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import {
   DEFAULT_LADDER,
   DEFAULT_SETUP,
+  FRESH_LADDER,
+  NEW_PLAYER,
   emptyPassage,
   newExercise,
   passageHash,
@@ -20,12 +22,11 @@ import {
   addExercise,
   beginExercise,
   deleteExercise,
-  keptLadder,
   readLibrary,
   readSheet,
   renameExercise,
-  setLadder,
 } from './library';
+import { keptLadder, setLadder } from './ladders';
 import { commit, ConflictError, LIBRARY, step, steps, sweepUnused } from './log';
 import { ExerciseSession } from './session';
 import { seededSources, setSources } from './sources';
@@ -244,13 +245,16 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
       old.version(one.version).stores(one.stores);
     const passage = putNote(emptyPassage(), 0, 2, 7);
     const kept = newExercise('Kept', passage);
-    const { passage: _, origin, cues, hand, recipe, brief: _b, drill: _d, ...fields } = kept;
+    const { passage: _, origin, cues, hand, recipe, brief, drill, ...fields } = kept;
     const since3 = {
       ...(version < 3 ? {} : { origin, cues }),
       ...(version < 4 ? {} : { hand }),
       ...(version < 5 ? {} : { recipe }),
+      ...(version < 6 ? {} : { brief, drill }),
     };
-    const ladderSince3 = version < 3 ? {} : { ...DEFAULT_LADDER, goalBpm: null };
+    const { kind, stepBpm, passes, countInBeats, restSeconds } = DEFAULT_LADDER;
+    const since = { kind, stepBpm, passes, countInBeats, restSeconds, goalBpm: null };
+    const ladderSince3 = version < 3 ? {} : since;
     const stamp = { revision: 1, createdAt: '', updatedAt: '', deviceId: 'd' };
     await old
       .table('exercises')
@@ -269,12 +273,8 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     old.close();
     const now = new Database(name);
     expect((await readLibrary(now, 'me'))[0]?.exercise).toEqual(newExercise('Kept', passage));
-    expect(await keptLadder(now, 'a', 'me')).toMatchObject({
-      ...DEFAULT_LADDER,
-      startBpm: 72,
-      goalBpm: null,
-    });
-    expect((await now.players.get('p'))?.setup).toEqual(DEFAULT_SETUP);
+    expect(await keptLadder(now, 'a', 'me')).toMatchObject({ ...FRESH_LADDER, startBpm: 72 });
+    expect(await now.players.get('p')).toEqual({ ...NEW_PLAYER, ...stamp, id: 'p', name: 'Early' });
     await step(now, 'a', 'undo');
     expect((await now.exercises.get('a'))?.title).toBe('Earlier');
     now.close();

@@ -1,8 +1,12 @@
 /** Records: what is kept, in the browser's database and in project files alike. */
-import type { Setup } from '../instrument/instrument';
+import { DEFAULT_SETUP, type Setup } from '../instrument/instrument';
 import type { Passage } from '../passage/passage';
-import type { LadderSpec } from '../tempo/ladder';
+import { DEFAULT_LIMITS, type Limits } from '../record/limits';
+import type { Run } from '../record/run';
+import type { LadderSpec, LadderStep } from '../tempo/ladder';
+import type { PracticeTime } from '../tempo/planner';
 import type { Exercise } from './exercise';
+import { OPEN_HAND, type PickingHand } from './hand';
 
 /** On every record. Ids are UUIDs made by the client. */
 export interface RecordStamp {
@@ -31,7 +35,26 @@ export interface PassageRecord {
 export interface PlayerRecord extends RecordStamp {
   readonly name: string;
   readonly setup: Setup;
+  /** How the picking hand is set up where an exercise says nothing else. */
+  readonly hand: PickingHand;
+  /** In the teacher's words. */
+  readonly instrument: string;
+  readonly shapesKnown: string;
+  readonly goals: string;
+  readonly cautions: string;
+  readonly limits: Limits;
 }
+
+/** What is known of a new player. */
+export const NEW_PLAYER: Omit<PlayerRecord, keyof RecordStamp | 'name'> = {
+  setup: DEFAULT_SETUP,
+  hand: OPEN_HAND,
+  instrument: '',
+  shapesKnown: '',
+  goals: '',
+  cautions: '',
+  limits: DEFAULT_LIMITS,
+};
 
 /** A player's ladder on an exercise: where it starts, and how it climbs. */
 export interface LadderRecord extends RecordStamp, Omit<LadderSpec, 'goalBpm'> {
@@ -39,12 +62,18 @@ export interface LadderRecord extends RecordStamp, Omit<LadderSpec, 'goalBpm'> {
   readonly playerId: string;
   /** Null: the tempo of the exercise's goal. */
   readonly goalBpm: number | null;
+  /** The steps where some were made by hand; null: all as computed. */
+  readonly steps: readonly LadderStep[] | null;
+  readonly time: PracticeTime;
 }
+
+/** A run of a player on an exercise. */
+export interface RunRecord extends RecordStamp, Run {}
 
 /** What is left of a deleted record, so that a merge does not bring it back unasked. */
 export interface Tombstone {
   readonly id: string;
-  readonly table: 'exercises' | 'players' | 'ladders';
+  readonly table: 'exercises' | 'players' | 'ladders' | 'runs';
   readonly deletedAt: string;
   readonly deviceId: string;
 }
@@ -59,5 +88,6 @@ export interface Project {
   readonly passages: readonly PassageRecord[];
   readonly players: readonly PlayerRecord[];
   readonly ladders: readonly LadderRecord[];
+  readonly runs: readonly RunRecord[];
   readonly tombstones: readonly Tombstone[];
 }

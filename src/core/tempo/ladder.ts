@@ -1,145 +1,263 @@
 /** Tempo ladders: the ordered steps from a start to a goal, and how long they take. */
-import { MAX_BPM, MIN_BPM } from '../exercise/exercise';
-import { MAX_SLOTS_PER_BEAT } from '../rhythm/slots';
+import { BPM_DECIMALS, MAX_BPM, MIN_BPM } from '../exercise/exercise';
+import { roundedBpm, type Rounding } from './marks';
+
+export const LADDER_KINDS = ['even', 'ratio', 'twoUpOneBack', 'overshoot', 'density', 'adaptive'] as const;
+export type LadderKind = (typeof LADDER_KINDS)[number];
+
+/** Parts of an exercise with more and more string changes a beat. */
+export const DENSITY_PARTS = ['cell', 'pair', 'two pairs', 'whole'] as const;
+export type DensityPart = (typeof DENSITY_PARTS)[number];
 
 /** What a ladder is made from. Tempos in beats a minute. */
 export interface LadderSpec {
-  /** Even steps: so many beats a minute more each time. */
-  readonly kind: 'even';
+  readonly kind: LadderKind;
   readonly startBpm: number;
   readonly goalBpm: number;
+  /** So many beats a minute more each time; even ratios have `rises` instead. */
   readonly stepBpm: number;
-  /** Passes of the exercise at each step. */
+  /** Even ratios: in so many rises from start to goal. */
+  readonly rises: number;
+  readonly rounding: Rounding;
+  /** Overshoot: so far above the working tempo a burst goes, and for so many passes. */
+  readonly burstBpm: number;
+  readonly burstPasses: number;
+  /** Passes of the exercise in a run. */
   readonly passes: number;
+  /** Clean runs in a row that lead up a step; 0: any run does. */
+  readonly upAfter: number;
+  /** Runs in a row that are not clean and lead back a step; 0: never. */
+  readonly backAfter: number;
   readonly countInBeats: number;
-  /** Between two steps. */
+  /** After each run. */
   readonly restSeconds: number;
 }
 
-/** One step of a ladder. It lasts a number of passes or of minutes; the other is null. */
+export const STEP_SOUNDS = ['clean', 'driven', 'damped'] as const;
+export type StepSound = (typeof STEP_SOUNDS)[number];
+export const MOVEMENTS = ['large', 'small'] as const;
+export type Movement = (typeof MOVEMENTS)[number];
+
+/** A look at the hands, with one question in mind. */
+export interface Look {
+  readonly with: 'mirror' | 'camera';
+  readonly question: string;
+}
+
+/** One step of a ladder. A run of it lasts a number of passes or of minutes; the other is null. */
 export interface LadderStep {
   readonly bpm: number;
   /** Slots a beat; null: as the exercise is written. */
   readonly subdivision: number | null;
+  /** The part of the exercise that is played; null: the whole. */
+  readonly part: DensityPart | null;
   readonly passes: number | null;
   readonly minutes: number | null;
-  /** What leads on to the next step: that this one was played. */
-  readonly moveOn: 'played';
+  /** As in the spec of the ladder. */
+  readonly upAfter: number;
+  readonly backAfter: number;
   /** How it is to sound; null: as it likes. */
-  readonly sound: 'clean' | 'driven' | 'damped' | null;
+  readonly sound: StepSound | null;
+  readonly movement: Movement | null;
+  readonly look: Look | null;
   readonly restSeconds: number;
+  /** A short burst above the working tempo. */
+  readonly isBurst: boolean;
   /** Made by hand, and kept when the rest is computed anew. */
   readonly byHand: boolean;
 }
 
 export const MIN_STEP_BPM = 1;
 export const MAX_STEP_BPM = 60;
+export const MAX_RISES = 100;
 export const MAX_LADDER_PASSES = 99;
+export const MAX_RUNS_IN_A_ROW = 9;
+export const MAX_STEP_MINUTES = 60;
 /** A ladder of more steps is no plan for a lesson; the arithmetic does not need the limit. */
-export const MAX_LADDER_STEPS = (MAX_BPM - MIN_BPM) / MIN_STEP_BPM + 1;
+export const MAX_LADDER_STEPS = 3 * (MAX_BPM - MIN_BPM) + 1;
 
-/** Common practice, no source: four passes at each step, four beats more, a bar's count-in and a breath between. */
+/**
+ * Common practice, no source: four passes a run, four beats more after two clean runs, back after two that are not, a bar's
+ * count-in and a breath between.
+ */
 export const DEFAULT_LADDER = {
   kind: 'even',
   stepBpm: 4,
+  rises: 8,
+  rounding: 'none',
+  burstBpm: 12,
+  burstPasses: 1,
   passes: 4,
+  upAfter: 2,
+  backAfter: 2,
   countInBeats: 4,
   restSeconds: 10,
 } as const satisfies Omit<LadderSpec, 'startBpm' | 'goalBpm'>;
 
+/** Movements are made large up to this part of the climb (counted in octaves): common practice, no source. */
+const LARGE_UP_TO = 1 / 3;
+
+interface Rung {
+  readonly bpm: number;
+  readonly isBurst?: boolean;
+  readonly part?: DensityPart;
+}
+
+const exact = (bpm: number) => Number(bpm.toFixed(BPM_DECIMALS));
+
+/** Even steps up to the goal itself, the last one shorter where it does not divide. */
+function evenRungs({ startBpm, goalBpm, stepBpm }: LadderSpec): number[] {
+  const count = Math.max(0, Math.ceil((goalBpm - startBpm) / stepBpm - 1e-9));
+  return Array.from({ length: count + 1 }, (_, at) =>
+    at === 0 ? startBpm : exact(Math.min(goalBpm, startBpm + at * stepBpm)),
+  );
+}
+
+function ratioRungs({ startBpm, goalBpm, rises }: LadderSpec): number[] {
+  if (goalBpm <= startBpm) return [startBpm];
+  return Array.from({ length: rises + 1 }, (_, at) =>
+    at === rises ? goalBpm : exact(startBpm * (goalBpm / startBpm) ** (at / rises)),
+  );
+}
+
+/** Rounded, without equal neighbours, never beyond the goal; the last rung stays the goal itself. */
+function rounded(rungs: readonly number[], { goalBpm, rounding }: LadderSpec): number[] {
+  const last = rungs.at(-1)!;
+  const top = Math.max(goalBpm, last);
+  const all = rungs.map((bpm, at) =>
+    at === rungs.length - 1 ? bpm : Math.min(top, roundedBpm(bpm, rounding)),
+  );
+  return all.filter((bpm, at) => at === all.length - 1 || (bpm !== all[at + 1] && bpm !== last));
+}
+
+/** Two single steps up, one back, until the last is reached. */
+function twoUpOneBack(rungs: readonly number[]): number[] {
+  const last = rungs.length - 1;
+  const order = [0];
+  for (let low = 0; order.at(-1)! < last; low++) {
+    order.push(Math.min(last, low + 1));
+    if (low + 2 <= last) order.push(low + 2);
+    if (order.at(-1)! < last) order.push(low + 1);
+  }
+  return order.filter((rung, at) => rung !== order[at - 1]).map((rung) => rungs[rung]!);
+}
+
+function rungsOf(spec: LadderSpec, parts: readonly DensityPart[]): Rung[] {
+  if (spec.kind === 'density')
+    return parts.map((part) => ({ bpm: roundedBpm(spec.startBpm, spec.rounding), part }));
+  const plain = rounded(spec.kind === 'ratio' ? ratioRungs(spec) : evenRungs(spec), spec);
+  if (spec.kind === 'twoUpOneBack') return twoUpOneBack(plain).map((bpm) => ({ bpm }));
+  if (spec.kind !== 'overshoot') return plain.map((bpm) => ({ bpm }));
+  return plain.flatMap((bpm): Rung[] => {
+    const burst = roundedBpm(Math.min(MAX_BPM, exact(bpm + spec.burstBpm)), spec.rounding);
+    return burst > bpm ? [{ bpm }, { bpm: burst, isBurst: true }, { bpm }] : [{ bpm }];
+  });
+}
+
+/** What a ladder may be asked for by: start and goal; all else is the usual where it is left out. */
+export type LadderAsk = Pick<LadderSpec, 'startBpm' | 'goalBpm'> & Partial<LadderSpec>;
+
 /**
- * The steps of a ladder, slowest first: even steps end on the goal, the last one shorter where it does not divide. With
- * a goal at or below the start there is one step, the start.
+ * The steps of a ladder, first to last: by even steps, by even ratio, two up and one back, with bursts above the working tempo,
+ * by density (the tempo stays, the part of the exercise grows) or adaptive (even steps, up after so many clean runs, back after
+ * one that is not: transformed up-down, Levitt 1971). With a goal at or below the start there is one tempo, the start.
+ * @param parts the parts that a ladder of density has.
  * @throws RangeError for a step that is not above 0 or tempos that are not finite.
  */
-export function buildLadder(spec: LadderSpec): LadderStep[] {
-  const { startBpm, goalBpm, stepBpm, passes, restSeconds } = spec;
-  if (!(stepBpm > 0) || !Number.isFinite(startBpm) || !Number.isFinite(goalBpm))
+export function buildLadder(ask: LadderAsk, parts: readonly DensityPart[] = DENSITY_PARTS): LadderStep[] {
+  const spec: LadderSpec = { ...DEFAULT_LADDER, ...ask };
+  const { startBpm, goalBpm, stepBpm, rises, passes, upAfter, backAfter, restSeconds } = spec;
+  if (!(stepBpm > 0) || !(rises >= 1) || !Number.isFinite(startBpm) || !Number.isFinite(goalBpm))
     throw new RangeError('A ladder needs a start, a goal and a step above 0.');
-  const count = Math.max(0, Math.ceil((goalBpm - startBpm) / stepBpm));
-  return Array.from({ length: count + 1 }, (_, at): LadderStep => ({
-    bpm: at === 0 ? startBpm : Math.min(goalBpm, startBpm + at * stepBpm),
-    subdivision: null,
-    passes,
-    minutes: null,
-    moveOn: 'played',
-    sound: null,
-    restSeconds,
-    byHand: false,
-  }));
+  const climb = Math.log2(Math.max(goalBpm, startBpm) / startBpm);
+  return rungsOf(spec, parts).map(({ bpm, isBurst = false, part }): LadderStep => {
+    const isLow = climb > 0 && Math.log2(bpm / startBpm) <= LARGE_UP_TO * climb;
+    const isAdaptive = spec.kind === 'adaptive';
+    return {
+      bpm,
+      subdivision: null,
+      part: part === undefined || part === 'whole' ? null : part,
+      passes: isBurst ? spec.burstPasses : passes,
+      minutes: null,
+      // A burst is left whether it was clean or not.
+      upAfter: isBurst ? 0 : isAdaptive ? Math.max(1, upAfter) : upAfter,
+      backAfter: isBurst ? 0 : isAdaptive ? 1 : backAfter,
+      sound: null,
+      movement: isLow && !isBurst ? 'large' : null,
+      look: null,
+      restSeconds,
+      isBurst,
+      byHand: false,
+    };
+  });
 }
 
 /** How long a step takes, and when it is over. */
 export interface StepTime {
   readonly passSeconds: number;
-  /** Count-in and all passes, without the rest after it. */
+  /** Count-in and all passes of a run. */
+  readonly runSeconds: number;
+  /** The fewest runs that lead on. */
+  readonly runs: number;
+  /** All those runs with the rests between them, without the rest after the last. */
   readonly seconds: number;
   /** From the start of the ladder to the end of this step, with the rests before it. */
   readonly untilSeconds: number;
 }
 
+/** Passes in a run of a step: as many whole ones as its minutes hold, at least one. */
+export function passesInRun({ passes, minutes, bpm }: LadderStep, passBeats: number): number {
+  if (minutes === null) return passes ?? 1;
+  return Math.max(1, Math.floor((minutes * bpm) / passBeats + 1e-9));
+}
+
 /**
- * Times of the steps of a ladder.
- * @param passBeats length of a pass in beats of the meter, trailing rest included.
+ * Times of the steps of a ladder where every run is clean.
+ * @param passBeats length of a pass in beats of the meter, trailing rest included; or that of the pass of a step.
  */
 export function ladderTimes(
   steps: readonly LadderStep[],
-  passBeats: number,
+  passBeats: number | ((step: LadderStep) => number),
   countInBeats: number,
 ): StepTime[] {
   let until = 0;
   return steps.map((step, at) => {
+    const beats = typeof passBeats === 'number' ? passBeats : passBeats(step);
     const beatSeconds = 60 / step.bpm;
-    const passSeconds = passBeats * beatSeconds;
-    const playing = step.minutes === null ? (step.passes ?? 1) * passSeconds : step.minutes * 60;
-    const seconds = countInBeats * beatSeconds + playing;
+    const passSeconds = beats * beatSeconds;
+    const runSeconds = countInBeats * beatSeconds + passesInRun(step, beats) * passSeconds;
+    const runs = Math.max(1, step.upAfter);
+    const seconds = runs * runSeconds + (runs - 1) * step.restSeconds;
     until += seconds + (at > 0 ? steps[at - 1]!.restSeconds : 0);
-    return { passSeconds, seconds, untilSeconds: until };
+    return { passSeconds, runSeconds, runs, seconds, untilSeconds: until };
   });
 }
 
-/** A tempo with the slots a beat that make it as fast, in notes a second, as another. */
-export interface EqualSpeed {
-  readonly subdivision: number;
-  readonly bpm: number;
+/** Whether two steps are the same tempo of the same thing. */
+function isSameSpeed(a: LadderStep | undefined, b: LadderStep): boolean {
+  return a?.bpm === b.bpm && a.part === b.part && a.subdivision === b.subdivision && a.isBurst === b.isBurst;
 }
 
-/** Equal speed in every other subdivision: bpm × m / m′. Tempos that no exercise may have are left out. */
-export function equalSpeeds(bpm: number, subdivision: number): EqualSpeed[] {
-  return Array.from({ length: MAX_SLOTS_PER_BEAT }, (_, at) => ({
-    subdivision: at + 1,
-    bpm: (bpm * subdivision) / (at + 1),
-  })).filter((one) => one.subdivision !== subdivision && one.bpm >= MIN_BPM && one.bpm <= MAX_BPM);
-}
-
-/** A tempo as it is written: "72", "93.3". */
-export function bpmText(bpm: number): string {
-  return Number.isInteger(bpm) ? String(bpm) : bpm.toFixed(1);
-}
-
-/** A duration as it is said: "48 s", "3 min 20 s", "1 h 5 min". */
-export function durationText(seconds: number): string {
-  const whole = Math.round(seconds);
-  if (whole < 60) return `${whole} s`;
-  const minutes = Math.floor(whole / 60);
-  if (minutes < 60) return whole % 60 === 0 ? `${minutes} min` : `${minutes} min ${whole % 60} s`;
-  return `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
-}
-
-/** What taps on the beat say about the tempo, in whole beats a minute: from the mean of the last few gaps; null with fewer than two taps. */
-export function tappedBpm(tapSeconds: readonly number[]): number | null {
-  // A longer gap than the slowest beat begins a new count; more than eight gaps make it slow to follow the hand.
-  const MAX_GAP_SECONDS = 60 / MIN_BPM;
-  const MOST_GAPS = 8;
-  let first = tapSeconds.length - 1;
-  while (
-    first > 0 &&
-    tapSeconds.length - first <= MOST_GAPS &&
-    tapSeconds[first]! - tapSeconds[first - 1]! <= MAX_GAP_SECONDS
-  )
-    first--;
-  const gaps = tapSeconds.length - 1 - first;
-  if (gaps < 1) return null;
-  const bpm = Math.round((60 * gaps) / (tapSeconds.at(-1)! - tapSeconds[first]!));
-  return Math.max(MIN_BPM, Math.min(MAX_BPM, bpm));
+/**
+ * A ladder computed anew with the steps that were made by hand in the one before: each stands where it fits into the climb,
+ * as near as that allows to where it stood, and takes the place of a computed neighbour of its speed.
+ */
+export function withHandMade(computed: readonly LadderStep[], before: readonly LadderStep[]): LadderStep[] {
+  const steps = [...computed];
+  before.forEach((mine, was) => {
+    if (!mine.byHand) return;
+    const wanted = (was / Math.max(1, before.length - 1)) * steps.length;
+    const fits = Array.from({ length: steps.length + 1 }, (_, at) => at).filter((at) => {
+      const [prior, next] = [steps[at - 1], steps[at]];
+      return (!prior || prior.bpm <= mine.bpm) && (!next || next.bpm >= mine.bpm);
+    });
+    const at = fits.reduce(
+      (best, one) => (Math.abs(one - wanted) < Math.abs(best - wanted) ? one : best),
+      fits[0] ?? steps.length,
+    );
+    const replaced = [at, at - 1].find((one) => isSameSpeed(steps[one], mine) && !steps[one]!.byHand);
+    if (replaced === undefined) steps.splice(at, 0, mine);
+    else steps.splice(replaced, 1, mine);
+  });
+  return steps;
 }

@@ -1,6 +1,6 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { buildLadder, MAX_BPM, MIN_BPM, type Exercise, type LadderStep, type Plan } from '@/core';
+import { MAX_BPM, MIN_BPM, type Exercise, type LadderStep, type Plan } from '@/core';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { tapBeat, usePlayback, type PlaybackHands } from '@/ui/sound/usePlayback';
@@ -34,14 +34,13 @@ export interface Playing {
 /** Playing the plan that the lane of the Bench shows (the slurs that its policy makes included), at a tempo of the moment or on the steps of its ladder. */
 export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan, isLoop: boolean): Playing {
   const player = usePlayer();
-  const { spec, set } = useLadder(exerciseId, exercise);
+  const { spec, tempos: steps, set } = useLadder(exerciseId, exercise);
   const [own, setOwn] = useState<{ playerId: string; bpm: number } | null>(null);
   const bpm = own?.playerId === player.id ? own.bpm : spec.startBpm;
   const [speed, setSpeed] = useState<Speed>(1);
   // Counting in at a tenth of the tempo would take a minute.
   const hands = usePlayback(plan, isLoop, bpm * speed, speed >= 0.5);
   return useMemo((): Playing => {
-    const steps = buildLadder(spec);
     const setBpm = (next: number) =>
       setOwn({ playerId: player.id, bpm: Math.max(MIN_BPM, Math.min(MAX_BPM, next)) });
     const toStep = (step: LadderStep | undefined) => step && setBpm(step.bpm);
@@ -68,5 +67,5 @@ export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan, i
         set({ startBpm: bpm });
       },
     };
-  }, [hands, speed, bpm, spec, player.id, set]);
+  }, [hands, speed, bpm, spec, steps, player.id, set]);
 }

@@ -4,7 +4,6 @@ import type { ReactNode } from 'react';
 import {
   asksForChanges,
   bpmText,
-  climbOf,
   countText,
   cuesFor,
   durationText,
@@ -13,15 +12,19 @@ import {
   KIND_NAMES,
   largerExits,
   ladderSpecOf,
+  ladderTimes,
+  passBeats,
   pinnedWhere,
   pinNumbers,
   planOf,
   policyText,
   spokenNote,
+  tempoSteps,
   trainsSentence,
   withArticle,
   type Exercise,
   type LadderRecord,
+  type LadderStep,
   type Plan,
   type Setup,
 } from '@/core';
@@ -202,9 +205,16 @@ function notePieces(exercise: Exercise, plan: Plan): Omit<SheetPiece, 'startsPag
 const MOST_BOXES = 8;
 const STEPS_A_ROW = 3;
 
+/** What of a step must be said beside its tempo. */
+function stepNote({ subdivision, part, isBurst, sound }: LadderStep): ReactNode {
+  const words = [part, subdivision && `${subdivision} a beat`, isBurst && 'burst', sound].filter(Boolean);
+  return words.length > 0 ? <small>{words.join(', ')}</small> : null;
+}
+
 function ladderPieces({ exercise, ladder }: SheetItem): Omit<SheetPiece, 'startsPage'>[] {
   const spec = ladderSpecOf(exercise, ladder);
-  const { steps, times } = climbOf(exercise, spec);
+  const steps = tempoSteps(spec, ladder);
+  const times = ladderTimes(steps, passBeats(exercise), spec.countInBeats);
   const rows = Array.from({ length: Math.ceil(steps.length / STEPS_A_ROW) }, (_, row) =>
     steps.slice(row * STEPS_A_ROW, (row + 1) * STEPS_A_ROW),
   );
@@ -215,9 +225,9 @@ function ladderPieces({ exercise, ladder }: SheetItem): Omit<SheetPiece, 'starts
       <h3>
         Ladder{' '}
         <small>
-          {spec.passes === 1 ? '1 pass' : `${spec.passes} passes`} a step, {bpmText(spec.startBpm)} to{' '}
-          {bpmText(steps.at(-1)!.bpm)} bpm, about {durationText(times.at(-1)!.untilSeconds)}. Tick a box for
-          each clean pass.
+          {spec.passes === 1 ? '1 pass' : `${spec.passes} passes`} a run, {bpmText(spec.startBpm)} to{' '}
+          {bpmText(steps.at(-1)!.bpm)} bpm, at least {durationText(times.at(-1)!.untilSeconds)}. Tick a box
+          for each clean run.
         </small>
       </h3>
     ),
@@ -229,11 +239,12 @@ function ladderPieces({ exercise, ladder }: SheetItem): Omit<SheetPiece, 'starts
       withNext: false,
       body: (
         <ul className="steps">
-          {some.map((step) => {
-            const boxes = step.passes ?? 1;
+          {some.map((step, at) => {
+            const boxes = Math.max(1, step.upAfter);
             return (
-              <li key={step.bpm}>
+              <li key={at}>
                 <b>{bpmText(step.bpm)}</b>
+                {stepNote(step)}
                 {boxes > MOST_BOXES ? (
                   <span>
                     <i className="box" /> × {boxes}

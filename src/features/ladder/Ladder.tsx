@@ -1,19 +1,32 @@
 'use client';
+import { Timer } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { bpmText, climbOf, durationText, planOf, type Exercise } from '@/core';
-import type { ExerciseSession, SessionState } from '@/storage';
+import { bpmText, durationText, FRESH_LADDER, type Exercise } from '@/core';
+import { climbOf } from '@/core/drills';
+import type { ExerciseSession, LadderFields, SessionState } from '@/storage';
+import { Button, pressable } from '@/ui/controls/Button';
 import { UndoButtons } from '@/ui/controls/UndoButtons';
 import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
-import { usePlayback } from '@/ui/sound/usePlayback';
+import { useRecord } from '@/ui/shell/useRecord';
+import { tapBeat, usePlayback } from '@/ui/sound/usePlayback';
 import { colour } from '@/ui/theme/tokens';
 import { EqualSpeeds } from './EqualSpeeds';
 import { LadderForm } from './LadderForm';
+import { changedStep, fieldsWith, stepAfter } from './steps';
 import { StepTable } from './StepTable';
+
+const ClimbPicture = dynamic(() => import('./ClimbPicture').then((module) => module.ClimbPicture), {
+  ssr: false,
+  loading: () => <div style={{ height: 340 }} aria-busy="true" />,
+});
+const StepEditor = dynamic(() => import('./StepEditor').then((module) => module.StepEditor), { ssr: false });
+const TimePanel = dynamic(() => import('./TimePanel').then((module) => module.TimePanel), { ssr: false });
 
 const Root = styled.div`
   display: grid;
@@ -43,15 +56,36 @@ const Head = styled.header`
 
 const Columns = styled.div`
   display: grid;
-  grid-template-columns: minmax(15rem, 20rem) minmax(0, 1fr);
+  grid-template-columns: minmax(15rem, 19rem) minmax(0, 1fr);
   align-items: start;
   gap: 1.5rem;
+  .left {
+    display: grid;
+    gap: 0.75rem;
+  }
+  .probe {
+    color: ${colour.inkSoft};
+    font-size: 0.875rem;
+  }
   @media (max-width: 48rem) {
     grid-template-columns: minmax(0, 1fr);
   }
 `;
 
+const Practise = styled(Link)`
+  ${pressable}
+  border-color: ${colour.accent};
+  background: ${colour.accent};
+  color: ${colour.accentInk};
+  font-weight: 600;
+  text-decoration: none;
+`;
+
 const Total = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.25rem 0.75rem;
   margin-bottom: 0.5rem;
   font-size: 1.15rem;
   font-weight: 650;
@@ -61,9 +95,11 @@ const KEYS: readonly KeyGroup[] = [
   {
     title: 'Tempo ladder',
     bindings: [
-      { keys: [' '], does: 'Play or stop' },
-      { keys: ['j'], does: 'One step down' },
-      { keys: ['k'], does: 'One step up' },
+      { keys: [' '], does: 'Play or stop the chosen step' },
+      { keys: ['j'], does: 'The step before' },
+      { keys: ['k'], does: 'The next step' },
+      { keys: ['e'], does: 'Change the chosen step' },
+      { keys: ['t'], does: 'Tap the start tempo' },
       { keys: ['Ctrl+z'], does: 'Undo' },
       { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
       { keys: ['?'], does: 'This sheet' },
@@ -76,6 +112,9 @@ const focusOnce = (element: HTMLElement | null) => element?.focus({ preventScrol
 
 const LANE_WIDTH = 260;
 
+/** Stands for the exercise as it is written. */
+const WHOLE = { part: null, subdivision: null };
+
 interface LadderProps {
   readonly session: ExerciseSession;
   readonly state: SessionState;
@@ -85,26 +124,40 @@ interface LadderProps {
 /** The ladder of an exercise that is there. */
 export function Ladder({ session, state, exercise }: LadderProps) {
   const player = usePlayer();
-  const { spec, ownGoalBpm, set } = useLadder(session.id, exercise);
-  const { steps, times } = useMemo(() => climbOf(exercise, spec), [exercise, spec]);
-  const plan = useMemo(
-    () => planOf(exercise.passage, exercise.policy, player.setup),
-    [exercise.passage, exercise.policy, player.setup],
-  );
-  const [wanted, setWanted] = useState(0);
-  const chosen = Math.min(wanted, steps.length - 1);
+  const { spec, kept, ownGoalBpm, set } = useLadder(session.id, exercise);
+  const climb = useMemo(() => climbOf(exercise, kept, player.setup), [exercise, kept, player.setup]);
+  const { steps, times } = climb;
+  const ladder = useMemo(() => kept ?? { ...FRESH_LADDER, startBpm: exercise.startBpm }, [kept, exercise]);
   const { passage, policy } = exercise;
-  const hands = usePlayback(plan, policy.loop === true, steps[chosen]!.bpm);
+  const record = useRecord(session.id, passage.subdivision);
+  const [wanted, setWanted] = useState(0);
+  const [isEditing, setIsEditing] = useState(false);
+  const chosen = Math.min(wanted, steps.length - 1);
+  const step = steps[chosen]!;
+  const { plan } = climb.stepped(step);
+  const whole = climb.stepped(WHOLE).plan;
+  const hands = usePlayback(plan, step.part !== null || policy.loop === true, step.bpm);
+  const partNames = climb.parts.map(({ part }) => part);
+  const setSpec = (fields: LadderFields) =>
+    set(fieldsWith(fields, spec, kept?.steps ?? null, partNames.length > 0 ? partNames : undefined));
+  const tap = (seconds: number) => {
+    const bpm = tapBeat(seconds);
+    if (bpm !== null) setSpec({ startBpm: bpm });
+  };
   useKeySheet(KEYS);
   const onKeyDown = keyHandler([
     { keys: [' '], does: '', run: hands.toggle },
     { keys: ['j'], does: '', run: () => setWanted(Math.max(0, chosen - 1)) },
     { keys: ['k'], does: '', run: () => setWanted(Math.min(steps.length - 1, chosen + 1)) },
+    { keys: ['e'], does: '', run: () => setIsEditing(!isEditing) },
+    { keys: ['t'], does: '', run: (event) => tap(event.timeStamp / 1000) },
     { keys: ['Ctrl+z'], does: '', run: () => session.step('undo') },
     { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => session.step('redo') },
   ]);
   const total = times.at(-1)!.untilSeconds;
-  const passes = steps.reduce((sum, step) => sum + (step.passes ?? 0), 0);
+  const runs = times.reduce((sum, time) => sum + time.runs, 0);
+  const tempos = steps.map(({ bpm }) => bpm);
+  const byHand = steps.filter((one) => one.byHand).length;
   return (
     <Root ref={focusOnce} tabIndex={-1} onKeyDown={onKeyDown}>
       <Head>
@@ -113,33 +166,77 @@ export function Ladder({ session, state, exercise }: LadderProps) {
         </h1>
         <p>for {player.name}</p>
         <div aria-hidden>
-          <SmallLane plan={plan} width={LANE_WIDTH} />
+          <SmallLane plan={whole} width={LANE_WIDTH} />
         </div>
         <div className="end">
           <Link href={`/handout?ids=${session.id}`}>Handout</Link>
           <UndoButtons undo={state.undo} redo={state.redo} onStep={(way) => session.step(way)} />
+          <Practise href={`/practice/${session.id}`} prefetch={false}>
+            <Timer size={16} aria-hidden /> Practise
+          </Practise>
         </div>
       </Head>
       <Columns>
-        <div>
-          <LadderForm exercise={exercise} ownGoalBpm={ownGoalBpm} spec={spec} set={set} />
+        <div className="left">
+          <LadderForm exercise={exercise} ownGoalBpm={ownGoalBpm} spec={spec} set={setSpec} />
+          <p className="probe">
+            Not sure where to start?{' '}
+            <Link href={`/practice/${session.id}?mode=probe`} prefetch={false}>
+              Probe upward from slow
+            </Link>{' '}
+            or tap it <kbd>t</kbd>.
+          </p>
+          <TimePanel exercise={exercise} setup={player.setup} kept={ladder} climb={climb} set={setSpec} />
           <EqualSpeeds spec={spec} subdivision={passage.subdivision} />
         </div>
         <section aria-label="Steps">
           <Total data-total>
             {steps.length === 1
               ? `One step at ${bpmText(steps[0]!.bpm)}`
-              : `${steps.length} steps from ${bpmText(steps[0]!.bpm)} to ${bpmText(steps.at(-1)!.bpm)} bpm`}
-            : {passes} {passes === 1 ? 'pass' : 'passes'}, {durationText(total)}
+              : `${steps.length} steps from ${bpmText(Math.min(...tempos))} to ${bpmText(Math.max(...tempos))} bpm`}
+            : {runs === 1 ? 'one run' : `${runs} runs`}, {durationText(total)} if every run is clean
+            {ladder.steps ? (
+              <Button onPress={() => set({ steps: null })}>
+                {byHand > 0 ? `All as computed (${byHand} by hand)` : 'All as computed'}
+              </Button>
+            ) : null}
           </Total>
+          <ClimbPicture
+            climb={climb}
+            kept={ladder}
+            record={record}
+            subdivision={passage.subdivision}
+            chosen={chosen}
+            file={exercise.title || 'exercise'}
+          />
           <StepTable
-            exercise={exercise}
-            steps={steps}
-            times={times}
+            climb={climb}
             chosen={chosen}
             isPlaying={hands.isPlaying}
+            cleanBpm={record.tempo?.bpm ?? null}
             onChoose={setWanted}
             onToggle={hands.toggle}
+            isEditing={isEditing}
+            onEdit={(at) => {
+              setIsEditing(at !== chosen || !isEditing);
+              setWanted(at);
+            }}
+            editor={
+              <StepEditor
+                key={chosen}
+                number={chosen + 1}
+                step={step}
+                subdivision={passage.subdivision}
+                isUneven={Object.keys(passage.beatSubdivisions).length > 0}
+                isOnly={steps.length === 1}
+                onChange={(change) => set({ steps: changedStep(steps, chosen, change) })}
+                onAdd={() => {
+                  set({ steps: stepAfter(steps, chosen) });
+                  setWanted(chosen + 1);
+                }}
+                onRemove={() => set({ steps: steps.toSpliced(chosen, 1) })}
+              />
+            }
           />
         </section>
       </Columns>

@@ -1,7 +1,9 @@
 'use client';
-import { Play, Square } from 'lucide-react';
+import { Pencil, Play, Square } from 'lucide-react';
+import { Fragment, type ReactNode } from 'react';
 import styled from 'styled-components';
-import { bpmText, durationText, notesPerSecond, type Exercise, type LadderStep, type StepTime } from '@/core';
+import { bpmText, durationText, KIND_NAMES, notesPerSecond, type LadderStep } from '@/core';
+import type { Climbing } from '@/core/drills';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
 
@@ -11,7 +13,7 @@ const Table = styled.table`
   font-variant-numeric: tabular-nums;
   th,
   td {
-    padding: 0 0.6rem;
+    padding: 0 0.5rem;
     height: 2rem;
     border-bottom: 1px solid ${colour.line};
     text-align: right;
@@ -28,23 +30,28 @@ const Table = styled.table`
   td button {
     min-height: 1.7rem;
   }
+  tbody tr {
+    cursor: pointer;
+  }
+  td:last-child {
+    padding: 0;
+  }
+  .edit td {
+    padding: 0 0 0.75rem;
+    white-space: normal;
+    text-align: left;
+    cursor: default;
+  }
+  .as {
+    color: ${colour.inkSoft};
+    text-align: left;
+    white-space: normal;
+  }
+  .over th {
+    color: ${colour.warn};
+  }
   tr[aria-current] {
     background: ${colour.accentSoft};
-  }
-  .climb {
-    width: 40%;
-    text-align: left;
-  }
-  .climb i {
-    display: block;
-    height: 0.45rem;
-    border-radius: 0 0.2rem 0.2rem 0;
-    background: ${colour.accent};
-  }
-  @media (max-width: 60rem) {
-    .climb {
-      display: none;
-    }
   }
   @media (max-width: 40rem) {
     th,
@@ -55,43 +62,70 @@ const Table = styled.table`
       white-space: normal;
     }
     .pass,
-    .until {
+    .until,
+    .fastest {
       display: none;
     }
   }
 `;
 
 interface StepTableProps {
-  readonly exercise: Exercise;
-  readonly steps: readonly LadderStep[];
-  readonly times: readonly StepTime[];
+  readonly climb: Climbing;
   readonly chosen: number;
   readonly isPlaying: boolean;
+  /** Null where there is no record. */
+  readonly cleanBpm: number | null;
   readonly onChoose: (step: number) => void;
   readonly onToggle: () => void;
+  /** The step that is being changed shows this below it. */
+  readonly editor: ReactNode;
+  readonly isEditing: boolean;
+  readonly onEdit: (step: number) => void;
 }
 
-/** The steps, slowest first; each can be heard. */
+/** What is particular about a step, in a few words. */
+function stepWords(step: LadderStep, subdivision: number): string {
+  const { part, sound, movement, look, isBurst, byHand } = step;
+  return [
+    part === 'cell' ? 'the two notes' : part === 'pair' ? 'one pair of strings' : part,
+    step.subdivision === null || step.subdivision === subdivision ? null : `${step.subdivision} a beat`,
+    isBurst ? 'burst' : null,
+    movement ? `${movement} movements` : null,
+    sound,
+    look ? look.with : null,
+    byHand ? 'by hand' : null,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
+
+/** The steps, first to last; each can be heard, and one is chosen. */
 export function StepTable(props: StepTableProps) {
-  const { exercise, steps, times, chosen, isPlaying, onChoose, onToggle } = props;
-  const fastest = Math.max(...steps.map((step) => step.bpm));
+  const { climb, chosen, isPlaying, cleanBpm, onChoose, onToggle, editor, isEditing, onEdit } = props;
+  const { steps, times, passes } = climb;
+  const written = climb.stepped({ part: null, subdivision: null }).subdivision;
   return (
     <Table>
       <thead>
         <tr>
           <th scope="col">Step</th>
           <th scope="col">bpm</th>
-          <th className="climb" aria-hidden />
           <th scope="col">Notes a second</th>
           <th scope="col" className="pass">
             One pass
           </th>
-          <th scope="col">Step with count-in</th>
+          <th scope="col">Runs</th>
           <th scope="col" className="until">
             Done after
           </th>
+          <th scope="col" className="fastest">
+            Fastest change
+          </th>
+          <th scope="col" className="as">
+            How
+          </th>
           <th scope="col">
-            <span className="for-screen-readers">Hear it</span>
+            <span className="for-screen-readers">Change it, hear it</span>
           </th>
         </tr>
       </thead>
@@ -99,33 +133,64 @@ export function StepTable(props: StepTableProps) {
         {steps.map((step, at) => {
           const time = times[at]!;
           const sounds = isPlaying && at === chosen;
+          const { subdivision } = climb.stepped(step);
+          const fastest = climb.fastest(step);
+          const isOver = cleanBpm !== null && step.bpm * subdivision > cleanBpm * written;
           return (
-            <tr key={at} {...(at === chosen ? { 'aria-current': 'step' as const } : {})}>
-              <td>{at + 1}</td>
-              <th scope="row">{bpmText(step.bpm)}</th>
-              <td className="climb" aria-hidden>
-                <i style={{ width: `${(100 * step.bpm) / fastest}%` }} />
-              </td>
-              <td>{notesPerSecond(step.bpm, step.subdivision ?? exercise.passage.subdivision).toFixed(1)}</td>
-              <td className="pass">{time.passSeconds.toFixed(1)} s</td>
-              <td>
-                {step.passes === 1 ? '1 pass' : `${step.passes} passes`}, {durationText(time.seconds)}
-              </td>
-              <td className="until">{durationText(time.untilSeconds)}</td>
-              <td>
-                <Button
-                  square
-                  look="quiet"
-                  aria-label={sounds ? `Stop step ${at + 1}` : `Play at ${bpmText(step.bpm)}`}
-                  onPress={() => {
-                    onChoose(at);
-                    if (at === chosen || !isPlaying) onToggle();
-                  }}
-                >
-                  {sounds ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />}
-                </Button>
-              </td>
-            </tr>
+            <Fragment key={at}>
+              <tr
+                className={isOver ? 'over' : ''}
+                onClick={() => onChoose(at)}
+                {...(at === chosen ? { 'aria-current': 'step' as const } : {})}
+              >
+                <td>{at + 1}</td>
+                <th scope="row">
+                  {bpmText(step.bpm)}
+                  {isOver ? <span className="for-screen-readers">, above the clean tempo</span> : null}
+                </th>
+                <td>{notesPerSecond(step.bpm, subdivision).toFixed(1)}</td>
+                <td className="pass">{time.passSeconds.toFixed(1)} s</td>
+                <td>
+                  {time.runs} × {passes[at] === 1 ? '1 pass' : `${passes[at]} passes`}
+                </td>
+                <td className="until">{durationText(time.untilSeconds)}</td>
+                <td className="fastest">
+                  {fastest
+                    ? `${KIND_NAMES[fastest.change.kind]} ${fastest.change.stringFrom} → ${fastest.change.stringTo} in ${Math.round(fastest.seconds * 1000)} ms`
+                    : '–'}
+                </td>
+                <td className="as">{stepWords(step, written)}</td>
+                <td>
+                  <Button
+                    square
+                    look="quiet"
+                    aria-label={`Change step ${at + 1}`}
+                    aria-expanded={isEditing && at === chosen}
+                    onPress={() => onEdit(at)}
+                  >
+                    <Pencil size={15} aria-hidden />
+                  </Button>
+                  <Button
+                    square
+                    look="quiet"
+                    aria-label={
+                      sounds ? `Stop step ${at + 1}` : `Play step ${at + 1} at ${bpmText(step.bpm)}`
+                    }
+                    onPress={() => {
+                      onChoose(at);
+                      if (at === chosen || !isPlaying) onToggle();
+                    }}
+                  >
+                    {sounds ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />}
+                  </Button>
+                </td>
+              </tr>
+              {isEditing && at === chosen ? (
+                <tr className="edit">
+                  <td colSpan={9}>{editor}</td>
+                </tr>
+              ) : null}
+            </Fragment>
           );
         })}
       </tbody>

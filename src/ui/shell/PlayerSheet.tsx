@@ -3,7 +3,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useState, type RefObject } from 'react';
 import { Dialog } from 'react-aria-components';
 import styled from 'styled-components';
-import { DEFAULT_SETUP, ME } from '@/core';
+import { ME } from '@/core';
 import { addPlayer, changePlayer, choosePlayer, database } from '@/storage';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
@@ -69,7 +69,7 @@ function PlayerForm({ onDone }: { onDone: () => void }) {
 
   function add() {
     if (name.trim() === '') return;
-    void addPlayer(db, name.trim(), DEFAULT_SETUP);
+    void addPlayer(db, name.trim());
     setName('');
     onDone();
   }

@@ -1,13 +1,13 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { createContext, useContext, type ReactNode } from 'react';
-import { DEFAULT_SETUP, ME, type PlayerRecord } from '@/core';
+import { ME, NEW_PLAYER, type PlayerRecord } from '@/core';
 import { currentPlayer, database } from '@/storage';
 
 const NOBODY: PlayerRecord = {
+  ...NEW_PLAYER,
   id: ME,
   name: 'Me',
-  setup: DEFAULT_SETUP,
   revision: 0,
   createdAt: '',
   updatedAt: '',

@@ -1,13 +1,25 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useMemo, useState } from 'react';
-import { DEFAULT_LADDER, ladderSpecOf, type Exercise, type LadderSpec } from '@/core';
+import {
+  FRESH_LADDER,
+  ladderSpecOf,
+  tempoSteps,
+  type Exercise,
+  type KeptLadder,
+  type LadderSpec,
+  type LadderStep,
+} from '@/core';
 import { database, keptLadder, setLadder, type LadderFields } from '@/storage';
 import { say } from '../controls/say';
 import { usePlayer } from './player';
 
 export interface LadderOfPlayer {
   readonly spec: LadderSpec;
+  /** All that is kept of it; undefined where nothing is yet. */
+  readonly kept: KeptLadder | undefined;
+  /** Its steps as far as tempos go. */
+  readonly tempos: readonly LadderStep[];
   /** The ladder's own goal; null where it is the exercise's, or suggested. */
   readonly ownGoalBpm: number | null;
   /** Shown at once, then kept. */
@@ -19,6 +31,9 @@ interface Ahead {
   readonly playerId: string;
   readonly fields: LadderFields;
 }
+
+/** Whether what is read back is what was set; steps and times come back as new values. */
+const isSame = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b);
 
 /** A change that another tab has overtaken is given up after this. */
 const GIVE_UP_MS = 1_000;
@@ -32,15 +47,16 @@ export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlaye
   // What is read back is dropped, so that a later undo shows.
   const isReadBack =
     fields !== null &&
-    Object.entries(fields).every(([key, value]) => kept?.[key as keyof LadderFields] === value);
+    Object.entries(fields).every(([key, value]) => isSame(kept?.[key as keyof LadderFields], value));
   if (isReadBack) setAhead(null);
   const merged = useMemo(() => {
     if (fields === null) return kept;
-    const base = kept ?? { ...DEFAULT_LADDER, goalBpm: null, startBpm: exercise.startBpm };
+    const base = kept ?? { ...FRESH_LADDER, startBpm: exercise.startBpm };
     return { ...base, ...fields };
   }, [kept, fields, exercise.startBpm]);
   const { startBpm, goal } = exercise;
   const spec = useMemo(() => ladderSpecOf({ startBpm, goal }, merged), [startBpm, goal, merged]);
+  const tempos = useMemo(() => tempoSteps(spec, merged), [spec, merged]);
   const set = useCallback(
     (change: LadderFields) => {
       setAhead((now) => ({
@@ -59,5 +75,5 @@ export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlaye
     },
     [exerciseId, player.id, exercise.startBpm],
   );
-  return { spec, ownGoalBpm: merged?.goalBpm ?? null, set };
+  return { spec, kept: merged, tempos, ownGoalBpm: merged?.goalBpm ?? null, set };
 }

@@ -1,11 +1,12 @@
 /** Project files: the whole library, or a part of it, as versioned JSON. */
 import { OPEN_HAND } from '../../exercise/hand';
-import type { Project } from '../../exercise/records';
+import { FRESH_LADDER } from '../../exercise/climb';
+import { NEW_PLAYER, type Project } from '../../exercise/records';
 import { DEFAULT_SETUP } from '../../instrument/instrument';
 import { passageHash } from '../../passage/hash';
-import { DEFAULT_LADDER } from '../../tempo/ladder';
 import { compareNotes, type Passage } from '../../passage/passage';
-import { PROJECT_FORMAT, PROJECT_LIMITS, PROJECT_VERSION, projectSchema } from './schema';
+import { PROJECT_LIMITS } from './parts';
+import { PROJECT_FORMAT, PROJECT_VERSION, projectSchema } from './schema';
 
 /** Why a project file was refused. Nothing of a refused file is used. */
 export interface ProjectProblem {
@@ -68,6 +69,9 @@ function consistencyFault(project: Project): { path: string; message: string } |
     hashes.add(hash);
   }
   const ids = new Set<string>();
+  for (const [at, { passageHash: hash }] of project.runs.entries())
+    if (!hashes.has(hash))
+      return { path: `runs[${at}].passageHash`, message: 'The notes of one run are missing.' };
   for (const [at, exercise] of project.exercises.entries()) {
     if (!hashes.has(exercise.passageHash))
       return {
@@ -101,7 +105,8 @@ function withStretchLimit(players: unknown): unknown {
 /** A file of an older version in the shape of the current one; a damaged one goes on to the schema as it is. */
 function upToDate(value: object): unknown {
   const file = value as Record<string, unknown>;
-  if (![1, 2, 3, 4].includes(file.version as number)) return file;
+  if (![1, 2, 3, 4, 5].includes(file.version as number)) return file;
+  const { setup: _, ...ofPlayers } = NEW_PLAYER;
   return {
     ...file,
     version: PROJECT_VERSION,
@@ -112,9 +117,9 @@ function upToDate(value: object): unknown {
       brief: null,
       drill: null,
     }),
-    players: withStretchLimit(file.players),
-    ladders:
-      file.version === 1 ? withField(file.ladders, { ...DEFAULT_LADDER, goalBpm: null }) : file.ladders,
+    players: withField(withStretchLimit(file.players), ofPlayers),
+    ladders: withField(file.ladders, FRESH_LADDER),
+    runs: [],
   };
 }
 
@@ -169,7 +174,7 @@ export function readProject(text: string): ProjectReading {
 
 /** Writes a project file of the current version: JSON, one value a line at the top level. */
 export function writeProject(project: Project): string {
-  const { exportedAt, exercises, passages, players, ladders, tombstones } = project;
+  const { exportedAt, exercises, passages, players, ladders, runs, tombstones } = project;
   const whole = {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
@@ -178,6 +183,7 @@ export function writeProject(project: Project): string {
     passages,
     players,
     ladders,
+    runs,
     tombstones,
   };
   return `${JSON.stringify(whole, null, 1)}\n`;

@@ -8,39 +8,19 @@ import {
   MAX_BPM,
   MIN_BPM,
 } from '../../exercise/exercise';
-import { GRIP_DEPTHS, MAX_EDGE_ANGLE, MOTIONS, PICK_PARTS } from '../../exercise/hand';
-import {
-  MAX_CAPO,
-  MAX_FRET,
-  MAX_STRETCH_MM,
-  MAX_STRINGS,
-  MIN_STRETCH_MM,
-  MIN_STRINGS,
-} from '../../instrument/instrument';
+import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
 import { POLICY_KINDS, RESTARTS } from '../../picking/policy';
 import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
 import { MAX_SWING, STRAIGHT } from '../../rhythm/swing';
 import { briefSchema } from './brief';
+import { hand, orNull, PROJECT_LIMITS, stamp, text } from './parts';
+import { ladder, player, run } from './record';
 import { keptRecipeSchema } from './recipe';
-import { MAX_LADDER_PASSES, MAX_STEP_BPM, MIN_STEP_BPM } from '../../tempo/ladder';
 
 export const PROJECT_FORMAT = 'yardfell-project';
-/** Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch, version 5 briefs and drills; older files are brought up to date when read. */
-export const PROJECT_VERSION = 5;
+/** Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch, version 5 briefs and drills, version 6 runs, ladders of every kind and more of a student; older files are brought up to date when read. */
+export const PROJECT_VERSION = 6;
 
-/** More than any exercise or library holds; what is larger is refused before it is looked at. */
-export const PROJECT_LIMITS = {
-  characters: 50_000_000,
-  depth: 12,
-  notesInPassage: 20_000,
-  exercises: 5_000,
-  textLength: 20_000,
-  titleLength: 300,
-  sourceLength: 4_000_000,
-} as const;
-
-const text = (max: number) => Joi.string().allow('').max(max).required();
-const orNull = (schema: Joi.Schema) => Joi.alternatives(schema, Joi.valid(null)).required();
 const ticks = Joi.number().integer().min(-10_000_000).max(1_000_000_000).required();
 const string = Joi.number().integer().min(1).max(MAX_STRINGS);
 const stroke = Joi.string().valid('down', 'up');
@@ -94,14 +74,6 @@ const passage = Joi.object({
   nextNoteNumber: Joi.number().integer().min(1).required(),
 });
 
-const stamp = {
-  id: Joi.string().max(80).required(),
-  revision: Joi.number().integer().min(1).required(),
-  createdAt: Joi.string().max(40).required(),
-  updatedAt: Joi.string().max(40).required(),
-  deviceId: Joi.string().max(80).required(),
-};
-
 const goal = Joi.object({
   kind: orNull(Joi.string().valid(...GOAL_KINDS)),
   strings: orNull(Joi.array().items(string).length(2)),
@@ -126,13 +98,6 @@ const policy = Joi.object({
 });
 
 const cues = orNull(Joi.string().allow('').max(PROJECT_LIMITS.textLength));
-
-const hand = Joi.object({
-  motion: orNull(Joi.string().valid(...MOTIONS)),
-  edgeAngleDegrees: orNull(Joi.number().min(0).max(MAX_EDGE_ANGLE)),
-  gripDepth: orNull(Joi.string().valid(...GRIP_DEPTHS)),
-  pickPart: orNull(Joi.string().valid(...PICK_PARTS)),
-});
 
 /** Parts of an exercise that other formats carry too. */
 export const exerciseParts = {
@@ -202,33 +167,9 @@ const exercise = Joi.object({
   archivedAt: orNull(Joi.string().max(40)),
 });
 
-const player = Joi.object({
-  ...stamp,
-  name: text(PROJECT_LIMITS.titleLength),
-  setup: Joi.object({
-    handedness: Joi.string().valid('right', 'left').required(),
-    stringSpacingMm: Joi.number().min(5).max(20).required(),
-    scaleLengthMm: Joi.number().min(300).max(1000).required(),
-    stretchLimitMm: Joi.number().min(MIN_STRETCH_MM).max(MAX_STRETCH_MM).required(),
-  }).required(),
-});
-
-const ladder = Joi.object({
-  ...stamp,
-  exerciseId: Joi.string().max(80).required(),
-  playerId: Joi.string().max(80).required(),
-  kind: Joi.string().valid('even').required(),
-  startBpm: bpm.required(),
-  goalBpm: orNull(bpm),
-  stepBpm: Joi.number().min(MIN_STEP_BPM).max(MAX_STEP_BPM).required(),
-  passes: Joi.number().integer().min(1).max(MAX_LADDER_PASSES).required(),
-  countInBeats: Joi.number().integer().min(0).max(64).required(),
-  restSeconds: Joi.number().min(0).max(3600).required(),
-});
-
 const tombstone = Joi.object({
   id: Joi.string().max(80).required(),
-  table: Joi.string().valid('exercises', 'players', 'ladders').required(),
+  table: Joi.string().valid('exercises', 'players', 'ladders', 'runs').required(),
   deletedAt: Joi.string().max(40).required(),
   deviceId: Joi.string().max(80).required(),
 });
@@ -244,5 +185,6 @@ export const projectSchema = Joi.object({
     .required(),
   players: Joi.array().items(player).max(1000).required(),
   ladders: Joi.array().items(ladder).max(100_000).required(),
+  runs: Joi.array().items(run).max(1_000_000).required(),
   tombstones: Joi.array().items(tombstone).max(100_000).required(),
 }).required();

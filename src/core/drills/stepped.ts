@@ -1,0 +1,76 @@
+/** An exercise as a step of its ladder has it played, and the whole climb with its times. */
+import { ladderSpecOf, passBeats, type KeptLadder } from '../exercise/climb';
+import type { Exercise } from '../exercise/exercise';
+import { planOf, type Plan } from '../exercise/plan';
+import type { Setup } from '../instrument/instrument';
+import { setSubdivision } from '../passage/edits';
+import { tightestChanges, type TightestChange } from '../picking/analysis';
+import {
+  buildLadder,
+  ladderTimes,
+  passesInRun,
+  type LadderSpec,
+  type LadderStep,
+  type StepTime,
+} from '../tempo/ladder';
+import { densityParts, type DensePart } from './density';
+
+/** An exercise with its plan, as it is played. */
+export interface Stepped {
+  readonly exercise: Exercise;
+  readonly plan: Plan;
+  /** Slots a beat. */
+  readonly subdivision: number;
+}
+
+export interface Climbing {
+  readonly spec: LadderSpec;
+  readonly steps: readonly LadderStep[];
+  readonly times: readonly StepTime[];
+  /** Passes in a run of each step. */
+  readonly passes: readonly number[];
+  readonly parts: readonly DensePart[];
+  /** What a step has played. */
+  readonly stepped: (step: Pick<LadderStep, 'part' | 'subdivision'>) => Stepped;
+  /** The change that leaves the least room at a step; null where no string is changed. */
+  readonly fastest: (step: LadderStep) => TightestChange | null;
+}
+
+/** The climb of a player on an exercise. */
+export function climbOf(exercise: Exercise, kept: KeptLadder | undefined, setup: Setup): Climbing {
+  const spec = ladderSpecOf(exercise, kept);
+  const plan = planOf(exercise.passage, exercise.policy, setup);
+  const isDense = spec.kind === 'density' || (kept?.steps ?? []).some(({ part }) => part !== null);
+  const parts = isDense ? densityParts(exercise, plan, setup) : [];
+  const steps = kept?.steps ?? buildLadder(spec, isDense ? parts.map(({ part }) => part) : undefined);
+
+  const made = new Map<string, Stepped>();
+  const stepped = ({ part, subdivision }: Pick<LadderStep, 'part' | 'subdivision'>): Stepped => {
+    const key = `${part} ${subdivision}`;
+    const known = made.get(key);
+    if (known) return known;
+    const whole = parts.find((one) => one.part === part)?.exercise ?? exercise;
+    const isOther = subdivision !== null && subdivision !== whole.passage.subdivision;
+    const played = isOther ? { ...whole, passage: setSubdivision(whole.passage, subdivision) } : whole;
+    const one: Stepped = {
+      exercise: played,
+      plan: played === exercise ? plan : planOf(played.passage, played.policy, setup),
+      subdivision: played.passage.subdivision,
+    };
+    made.set(key, one);
+    return one;
+  };
+  const beats = (step: LadderStep) => passBeats(stepped(step).exercise);
+  return {
+    spec,
+    steps,
+    times: ladderTimes(steps, beats, spec.countInBeats),
+    passes: steps.map((step) => passesInRun(step, beats(step))),
+    parts,
+    stepped,
+    fastest: (step) => {
+      const one = stepped(step);
+      return tightestChanges(one.exercise.passage, one.plan.analysis, step.bpm, setup)[0] ?? null;
+    },
+  };
+}

@@ -1,0 +1,32 @@
+/** Parts that several shapes of a project file have, and the limits of a file. */
+import Joi from 'joi';
+import { GRIP_DEPTHS, MAX_EDGE_ANGLE, MOTIONS, PICK_PARTS } from '../../exercise/hand';
+
+/** More than any exercise or library holds; what is larger is refused before it is looked at. */
+export const PROJECT_LIMITS = {
+  characters: 50_000_000,
+  depth: 12,
+  notesInPassage: 20_000,
+  exercises: 5_000,
+  textLength: 20_000,
+  titleLength: 300,
+  sourceLength: 4_000_000,
+} as const;
+
+export const text = (max: number) => Joi.string().allow('').max(max).required();
+export const orNull = (schema: Joi.Schema) => Joi.alternatives(schema, Joi.valid(null)).required();
+
+export const stamp = {
+  id: Joi.string().max(80).required(),
+  revision: Joi.number().integer().min(1).required(),
+  createdAt: Joi.string().max(40).required(),
+  updatedAt: Joi.string().max(40).required(),
+  deviceId: Joi.string().max(80).required(),
+};
+
+export const hand = Joi.object({
+  motion: orNull(Joi.string().valid(...MOTIONS)),
+  edgeAngleDegrees: orNull(Joi.number().min(0).max(MAX_EDGE_ANGLE)),
+  gripDepth: orNull(Joi.string().valid(...GRIP_DEPTHS)),
+  pickPart: orNull(Joi.string().valid(...PICK_PARTS)),
+});

@@ -1,0 +1,166 @@
+/** A player's day on one exercise, added up from its runs: what logbook and filters read. */
+import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
+import { formatISO } from 'date-fns/formatISO';
+import { parseISO } from 'date-fns/parseISO';
+import { startOfISOWeek } from 'date-fns/startOfISOWeek';
+import type { RunRecord } from '../exercise/records';
+import { notesPerSecond } from '../rhythm/slots';
+import type { JudgedRun } from '../tempo/cleanTempo';
+import { standing, type KindCounts, type Reason, type RunPlace } from './run';
+
+/** Runs of one day that count alike. */
+export interface SpeedGroup {
+  readonly notesPerSecond: number;
+  readonly passes: number;
+  readonly clean: boolean;
+  readonly stoppedIn: number | null;
+  readonly runs: number;
+  readonly seconds: number;
+}
+
+/** How often a change was named as the place where it fell apart. */
+export interface FailingChange extends RunPlace {
+  readonly passageHash: string;
+  readonly runs: number;
+  readonly reasons: Readonly<Partial<Record<Reason, number>>>;
+}
+
+export interface DayRecord {
+  readonly playerId: string;
+  readonly exerciseId: string;
+  readonly day: string;
+  readonly runs: number;
+  readonly clean: number;
+  readonly passes: number;
+  readonly seconds: number;
+  readonly strokes: number;
+  readonly exposure: KindCounts;
+  readonly wideStretches: number;
+  /** Of all runs that were not clean, named place or not. */
+  readonly reasons: Readonly<Partial<Record<Reason, number>>>;
+  readonly speeds: readonly SpeedGroup[];
+  readonly fails: readonly FailingChange[];
+  /** Judged last, ISO 8601. */
+  readonly lastAt: string;
+}
+
+export const NO_KINDS: KindCounts = { outside: 0, inside: 0, sweep: 0, backtrack: 0 };
+
+/** Two counts by kind, added up. */
+export function addedKinds(a: KindCounts, b: KindCounts): KindCounts {
+  return {
+    outside: a.outside + b.outside,
+    inside: a.inside + b.inside,
+    sweep: a.sweep + b.sweep,
+    backtrack: a.backtrack + b.backtrack,
+  };
+}
+
+function withReason(counts: Partial<Record<Reason, number>>, reason: Reason | null) {
+  if (reason !== null) counts[reason] = (counts[reason] ?? 0) + 1;
+  return counts;
+}
+
+/** Speeds are told apart to a thousandth of a note a second. */
+const speedOf = ({ bpm, subdivision }: RunRecord) => Number(notesPerSecond(bpm, subdivision).toFixed(3));
+
+/**
+ * The day of some runs of one player on one exercise and one day; null where none of them holds.
+ * @param runs in any order, corrected ones included.
+ */
+export function dayOf(runs: readonly RunRecord[]): DayRecord | null {
+  const kept = standing(runs).sort((a, b) => a.at.localeCompare(b.at) || a.id.localeCompare(b.id));
+  const first = kept[0];
+  if (!first) return null;
+  const speeds = new Map<string, SpeedGroup>();
+  const fails = new Map<string, FailingChange>();
+  const reasons: Partial<Record<Reason, number>> = {};
+  let [clean, passes, seconds, strokes, wideStretches] = [0, 0, 0, 0, 0];
+  let exposure = NO_KINDS;
+  for (const run of kept) {
+    const isClean = run.verdict === 'clean';
+    if (isClean) clean++;
+    passes += run.passes;
+    seconds += run.seconds;
+    strokes += run.strokes;
+    wideStretches += run.wideStretches;
+    exposure = addedKinds(exposure, run.exposure);
+    withReason(reasons, run.reason);
+    const speed = speedOf(run);
+    const key = [speed, run.passes, isClean, run.stoppedIn].join();
+    const group = speeds.get(key);
+    speeds.set(key, {
+      notesPerSecond: speed,
+      passes: run.passes,
+      clean: isClean,
+      stoppedIn: run.stoppedIn,
+      runs: (group?.runs ?? 0) + 1,
+      seconds: (group?.seconds ?? 0) + run.seconds,
+    });
+    if (!run.place) continue;
+    const { place, passageHash } = run;
+    const name = [passageHash, place.fromNote, place.toNote, place.kind].join();
+    const fail = fails.get(name);
+    fails.set(name, {
+      ...place,
+      passageHash,
+      runs: (fail?.runs ?? 0) + 1,
+      reasons: withReason({ ...fail?.reasons }, run.reason),
+    });
+  }
+  const { playerId, exerciseId, day } = first;
+  return {
+    playerId,
+    exerciseId,
+    day,
+    runs: kept.length,
+    clean,
+    passes,
+    seconds,
+    strokes,
+    exposure,
+    wideStretches,
+    reasons,
+    speeds: [...speeds.values()],
+    fails: [...fails.values()],
+    lastAt: kept.at(-1)!.at,
+  };
+}
+
+const EPOCH = '1970-01-01';
+
+/** A local day (`2026-11-25`) as a number of days, so that days can be subtracted. */
+export function dayNumber(day: string): number {
+  return differenceInCalendarDays(parseISO(day), parseISO(EPOCH));
+}
+
+/** The Monday of a day's week. */
+export function weekOf(day: string): string {
+  return formatISO(startOfISOWeek(parseISO(day)), { representation: 'date' });
+}
+
+/** Older runs weigh half as much after so many days: common practice, no source; can be set. */
+export const DEFAULT_HALF_LIFE_DAYS = 21;
+/** What weighs less than a thousandth is left out. */
+const OLDEST_HALF_LIVES = 10;
+
+/** The runs of some days as the model of clean tempo takes them, in notes a minute of one slot a beat, weighed by age. */
+export function judgedRuns(
+  days: readonly DayRecord[],
+  today: string,
+  halfLifeDays = DEFAULT_HALF_LIFE_DAYS,
+): JudgedRun[] {
+  const now = dayNumber(today);
+  return days.flatMap(({ day, speeds }) => {
+    const age = Math.max(0, now - dayNumber(day));
+    if (age > OLDEST_HALF_LIVES * halfLifeDays) return [];
+    const weight = 2 ** (-age / halfLifeDays);
+    return speeds.map(({ notesPerSecond: speed, passes, clean, stoppedIn, runs }): JudgedRun => ({
+      bpm: speed * 60,
+      clean,
+      passes,
+      ...(stoppedIn === null ? {} : { stoppedIn }),
+      weight: weight * runs,
+    }));
+  });
+}

@@ -1,0 +1,8 @@
+/** The door to the record: runs, days, clean tempo over time, load. */
+export * from './run';
+export * from './day';
+export * from './mending';
+export * from './limits';
+export * from './load';
+export * from './tempo';
+export { forecast, type Forecast } from '../tempo/forecast';

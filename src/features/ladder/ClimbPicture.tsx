@@ -1,0 +1,211 @@
+'use client';
+import { useCallback, useMemo, useState } from 'react';
+import { bpmText, planClimb, type KeptLadder } from '@/core';
+import type { Climbing } from '@/core/drills';
+import { forecastOf, tempoOverDays, type Forecast } from '@/core/record';
+import { axisLook, Chart, tipLook, type ChartColours } from '@/ui/charts/Chart';
+import { ChartFigure } from '@/ui/charts/ChartFigure';
+import { Choice } from '@/ui/controls/Choice';
+import { daysLater } from '@/ui/charts/dates';
+import type { RecordOfPlayer } from '@/ui/shell/useRecord';
+
+const HEIGHT = 240;
+
+interface ClimbPictureProps {
+  readonly climb: Climbing;
+  readonly kept: KeptLadder;
+  readonly record: RecordOfPlayer;
+  readonly subdivision: number;
+  readonly chosen: number;
+  readonly file: string;
+}
+
+const round = (value: number) => Number(value.toFixed(1));
+
+/** When the goal may be reached, in a sentence. */
+export function forecastText(forecast: Forecast, goalBpm: number, today: string): string {
+  const goal = bpmText(goalBpm);
+  switch (forecast.state) {
+    case 'too early':
+      return `Too early to tell when ${goal} will be clean: ${forecast.sessions === 1 ? 'one day' : `${forecast.sessions} days`} of practice on record; it takes six over two weeks.`;
+    case 'not rising':
+      return `By this record more practice has not made it faster, so no date is given for ${goal}.`;
+    case 'reached':
+      return `${goal} is clean by this record.`;
+    case 'band': {
+      const date = (days: number | null) =>
+        days === null ? 'more than two years from now' : daysLater(today, days);
+      return `${goal} may be clean between ${date(forecast.earlyDays)} and ${date(forecast.lateDays)}, if practice goes on as in the last four weeks.`;
+    }
+  }
+}
+
+/** The climb as a picture, over steps or over time, with the clean tempo where there is a record. */
+export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }: ClimbPictureProps) {
+  const [over, setOver] = useState<'steps' | 'time'>('steps');
+  const { steps, spec } = climb;
+  const { tempo, days, today } = record;
+  const points = useMemo(() => tempoOverDays(days ?? [], subdivision), [days, subdivision]);
+  const sessions = useMemo(
+    () => planClimb(steps, climb.times, climb.passes, kept.time).sessionOfStep,
+    [steps, climb, kept.time],
+  );
+  const ahead = useMemo(
+    () =>
+      steps.map(
+        (step, at) =>
+          [
+            daysLater(today, Math.round((sessions[at]! * 7) / Math.max(1, kept.time.sessionsAWeek)), 'iso'),
+            step.bpm,
+          ] as const,
+      ),
+    [steps, sessions, today, kept.time.sessionsAWeek],
+  );
+  const drawSteps = useCallback(
+    (colours: ChartColours) => ({
+      grid: { left: 48, right: 16, top: 28, bottom: 40 },
+      tooltip: { trigger: 'axis', ...tipLook(colours) },
+      xAxis: {
+        type: 'category',
+        data: steps.map((_, at) => String(at + 1)),
+        name: 'step',
+        nameLocation: 'middle',
+        nameGap: 24,
+        ...axisLook(colours),
+      },
+      yAxis: { type: 'value', scale: true, name: 'bpm', ...axisLook(colours) },
+      series: [
+        {
+          name: 'tempo, bpm',
+          type: 'line',
+          step: 'middle',
+          symbol: 'circle',
+          symbolSize: (_: unknown, { dataIndex }: { dataIndex: number }) => (dataIndex === chosen ? 11 : 6),
+          data: steps.map(({ bpm }) => bpm),
+          lineStyle: { color: colours.accent, width: 2 },
+          itemStyle: { color: colours.accent },
+          ...(tempo
+            ? {
+                markArea: {
+                  silent: true,
+                  itemStyle: { color: colours.good, opacity: 0.14 },
+                  data: [[{ yAxis: round(tempo.low) }, { yAxis: round(tempo.high) }]],
+                },
+                markLine: {
+                  silent: true,
+                  symbol: 'none',
+                  lineStyle: { color: colours.good, type: 'dashed', width: 2 },
+                  label: {
+                    formatter: `clean ${Math.round(tempo.bpm)}`,
+                    position: 'insideStartTop',
+                    color: colours.good,
+                  },
+                  data: [{ yAxis: round(tempo.bpm) }],
+                },
+              }
+            : {}),
+        },
+      ],
+    }),
+    [steps, tempo, chosen],
+  );
+  const drawTime = useCallback(
+    (colours: ChartColours) => ({
+      grid: { left: 48, right: 20, top: 34, bottom: 28 },
+      legend: { top: 0, textStyle: { color: colours.ink }, data: ['clean tempo', 'planned climb'] },
+      tooltip: { trigger: 'axis', ...tipLook(colours) },
+      xAxis: { type: 'time', ...axisLook(colours) },
+      yAxis: { type: 'value', scale: true, ...axisLook(colours) },
+      series: [
+        ...[
+          { name: 'from', data: points.map(({ day, low }) => [day, round(low)]), opacity: 0 },
+          {
+            name: '90 % interval',
+            data: points.map(({ day, low, high }) => [day, round(high - low)]),
+            opacity: 0.16,
+          },
+        ].map(({ name, data, opacity }) => ({
+          name,
+          type: 'line',
+          data,
+          stack: 'band',
+          symbol: 'none',
+          lineStyle: { opacity: 0 },
+          areaStyle: { color: colours.good, opacity },
+          tooltip: { show: false },
+          silent: true,
+        })),
+        {
+          name: 'clean tempo',
+          type: 'line',
+          data: points.map(({ day, bpm }) => [day, round(bpm)]),
+          symbolSize: 5,
+          lineStyle: { color: colours.good, width: 2 },
+          itemStyle: { color: colours.good },
+        },
+        {
+          name: 'planned climb',
+          type: 'line',
+          step: 'end',
+          data: ahead,
+          symbolSize: 5,
+          lineStyle: { color: colours.accent, type: 'dashed', width: 2 },
+          itemStyle: { color: colours.accent },
+        },
+      ],
+    }),
+    [points, ahead],
+  );
+  const isSteps = over === 'steps';
+  const table = isSteps
+    ? {
+        heads: ['Step', 'bpm', 'Minutes', 'Session'],
+        rows: steps.map((step, at) => [
+          at + 1,
+          bpmText(step.bpm),
+          round(climb.times[at]!.seconds / 60),
+          sessions[at]! + 1,
+        ]),
+      }
+    : {
+        heads: ['Day', 'Clean tempo', 'From', 'To', 'Planned'],
+        rows: [
+          ...points.map(({ day, bpm, low, high }) => [day, round(bpm), round(low), round(high), null]),
+          ...ahead.map(([day, bpm]) => [day, null, null, null, bpm]),
+        ],
+      };
+  const said = tempo
+    ? `Clean tempo now ${Math.round(tempo.bpm)} bpm, somewhere from ${Math.round(tempo.low)} to ${Math.round(tempo.high)}. ${forecastText(forecastOf(points, spec.goalBpm), spec.goalBpm, today)}`
+    : 'No run is on record yet; the clean tempo is drawn in as soon as there is one.';
+  return (
+    <ChartFigure
+      title="The climb in a picture"
+      said={said}
+      table={table}
+      file={`${file}-climb-${over}.csv`}
+      choices={
+        <Choice
+          label="Drawn over"
+          hideLabel
+          value={over}
+          onChange={setOver}
+          options={[
+            { id: 'steps', name: 'over steps' },
+            { id: 'time', name: 'over time' },
+          ]}
+        />
+      }
+    >
+      <Chart
+        key={over}
+        height={HEIGHT}
+        label={
+          isSteps
+            ? `Tempo over ${steps.length} steps, from ${bpmText(steps[0]!.bpm)} to ${bpmText(steps.at(-1)!.bpm)} bpm`
+            : `Clean tempo over ${points.length} days, and the planned climb`
+        }
+        draw={isSteps ? drawSteps : drawTime}
+      />
+    </ChartFigure>
+  );
+}

@@ -1,0 +1,51 @@
+/** Days are added up anew, in the same transaction, whenever a run of them comes or goes. */
+import type { RunRecord } from '@/core';
+import { dayOf, standing } from '@/core/record';
+import type { Database, RecordChange } from './database';
+
+type DayKey = [playerId: string, exerciseId: string, day: string];
+
+async function refreshDay(db: Database, key: DayKey): Promise<void> {
+  const runs = await db.runs.where('[playerId+exerciseId+day]').equals(key).toArray();
+  // A correction may have moved a run to another day.
+  const corrections = await db.runs
+    .where('corrects')
+    .anyOf(runs.map(({ id }) => id))
+    .toArray();
+  const here = new Set(runs.map(({ id }) => id));
+  const elsewhere = corrections.filter(({ id }) => !here.has(id));
+  const day = dayOf(standing([...runs, ...elsewhere]).filter(({ id }) => here.has(id)));
+  if (day) await db.days.put(day);
+  else await db.days.delete(key);
+}
+
+/** Adds up the days that some changes touch; within a transaction. */
+export async function refreshDays(db: Database, changes: readonly RecordChange[]): Promise<void> {
+  const keys = new Map<string, DayKey>();
+  const note = (run: RunRecord) => {
+    const key: DayKey = [run.playerId, run.exerciseId, run.day];
+    keys.set(key.join(' '), key);
+  };
+  for (const change of changes) {
+    if (change.table !== 'runs') continue;
+    const run = (change.after ?? change.before) as unknown as RunRecord;
+    note(run);
+    const old = run.corrects === null ? undefined : await db.runs.get(run.corrects);
+    if (old) note(old);
+  }
+  for (const key of keys.values()) await refreshDay(db, key);
+}
+
+/** Adds up every day from the runs that are there; for runs that come in bulk. */
+export async function refreshAllDays(db: Database): Promise<void> {
+  const byDay = new Map<string, RunRecord[]>();
+  for (const run of standing(await db.runs.toArray())) {
+    const key = `${run.playerId} ${run.exerciseId} ${run.day}`;
+    const some = byDay.get(key);
+    if (some) some.push(run);
+    else byDay.set(key, [run]);
+  }
+  const days = [...byDay.values()].map((runs) => dayOf(runs)!);
+  await db.days.clear();
+  await db.days.bulkPut(days);
+}

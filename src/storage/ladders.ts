@@ -1,0 +1,82 @@
+/** Ladders of players on exercises. */
+import { BPM_DECIMALS, FRESH_LADDER, MAX_BPM, MIN_BPM, type LadderRecord, type RecordStamp } from '@/core';
+import type { Database } from './database';
+import { commit, type Edit } from './log';
+
+/** What of a ladder can be set. */
+export type LadderFields = Partial<Omit<LadderRecord, keyof RecordStamp | 'exerciseId' | 'playerId'>>;
+
+function ownLadder(db: Database, exerciseId: string, playerId: string): Promise<LadderRecord | undefined> {
+  return db.ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();
+}
+
+/** A tempo times a factor, within what an exercise may have. */
+export function scaledBpm(bpm: number, factor: number): number {
+  return Math.max(MIN_BPM, Math.min(MAX_BPM, Number((bpm * factor).toFixed(BPM_DECIMALS))));
+}
+
+/**
+ * The ladder that is kept for a player on an exercise; a drill without one of its own has that of the exercise that it was cut
+ * out of, at the same speed of the notes.
+ */
+export async function keptLadder(
+  db: Database,
+  exerciseId: string,
+  playerId: string,
+): Promise<LadderRecord | undefined> {
+  const own = await ownLadder(db, exerciseId, playerId);
+  if (own) return own;
+  const record = await db.exercises.get(exerciseId);
+  if (!record?.drill) return undefined;
+  const { parentId } = record.drill;
+  const [parent, ladder] = await Promise.all([db.exercises.get(parentId), ownLadder(db, parentId, playerId)]);
+  if (!parent || !ladder) return undefined;
+  const factor = record.startBpm / parent.startBpm;
+  return {
+    ...ladder,
+    startBpm: scaledBpm(ladder.startBpm, factor),
+    goalBpm: ladder.goalBpm === null ? null : scaledBpm(ladder.goalBpm, factor),
+    // Steps made by hand belong to the exercise that they were made for.
+    steps: null,
+  };
+}
+
+/** What a new ladder begins with: the one that it takes over from, or the usual. */
+function fieldsOf(inherited: LadderRecord | undefined, startBpm: number) {
+  if (!inherited) return { ...FRESH_LADDER, startBpm };
+  const { id: _i, revision: _r, createdAt: _c, updatedAt: _u, deviceId: _d, ...fields } = inherited;
+  return fields;
+}
+
+/** Two settings in a row must not both find no ladder yet and make one each. */
+let settingLadders: Promise<void> = Promise.resolve();
+
+/**
+ * Sets parts of a player's ladder on an exercise; an action of the exercise, joined while one field is being turned.
+ * @param startBpm where a ladder that is not kept yet starts.
+ */
+export function setLadder(
+  db: Database,
+  exerciseId: string,
+  playerId: string,
+  startBpm: number,
+  set: LadderFields,
+): Promise<void> {
+  const work = async () => {
+    const own = await ownLadder(db, exerciseId, playerId);
+    const inherited = own ? undefined : await keptLadder(db, exerciseId, playerId);
+    const edit: Edit = own
+      ? { table: 'ladders', id: own.id, set }
+      : {
+          table: 'ladders',
+          create: { ...fieldsOf(inherited, startBpm), ...set, exerciseId, playerId },
+        };
+    const label = 'startBpm' in set ? 'Start tempo' : 'Ladder';
+    await commit(db, exerciseId, label, [edit], {
+      mergeKey: `ladder-${playerId}-${Object.keys(set).join()}`,
+    });
+  };
+  const done = settingLadders.then(work);
+  settingLadders = done.catch(() => undefined);
+  return done;
+}

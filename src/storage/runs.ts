@@ -1,0 +1,93 @@
+/** Runs: added one by one as they are judged, put right by new ones, taken away by tombstones. */
+import type { RunRecord } from '@/core';
+import { standing, type DayRecord, type Run } from '@/core/record';
+import type { Database, LogEntry } from './database';
+import { commit, COMMIT_TABLES, recordScope } from './log';
+import { keepPractice, type PracticeSession } from './practice';
+import { newId, timestamp } from './sources';
+
+/** A run before it is kept: when it was judged is said here. */
+export type NewRun = Omit<Run, 'at' | 'day'> & { readonly at?: string };
+
+const VERDICT_LABELS = { clean: 'Clean run', 'not clean': 'Run that was not clean', stopped: 'Stopped run' };
+
+function dated(run: NewRun): Run {
+  const at = run.at ?? timestamp();
+  return { ...run, at, day: at.slice(0, 10) };
+}
+
+/**
+ * Keeps a run the moment it is judged, and with it where the session stands, in one transaction: a crash loses neither.
+ * @returns the id of the run.
+ */
+export async function addRun(db: Database, run: NewRun, session?: PracticeSession): Promise<string> {
+  const id = newId();
+  const create = { ...dated(run), id };
+  await db.transaction('rw', COMMIT_TABLES, async () => {
+    await commit(db, recordScope(run.playerId), VERDICT_LABELS[run.verdict], [{ table: 'runs', create }]);
+    if (session) await keepPractice(db, session);
+  });
+  return id;
+}
+
+/** Puts a run right: a new record that names the old one. */
+export async function correctRun(db: Database, old: RunRecord, run: NewRun): Promise<LogEntry | null> {
+  const create = { ...dated({ ...run, corrects: old.id }), id: newId() };
+  return commit(db, recordScope(old.playerId), 'Change run', [{ table: 'runs', create }]);
+}
+
+/** Takes runs away; undo brings them back. What they put right goes with them, so that it does not come back instead. */
+export async function removeRuns(db: Database, runs: readonly RunRecord[]): Promise<LogEntry | null> {
+  const [first] = runs;
+  if (!first) return null;
+  const all: string[] = [];
+  for (const run of runs)
+    for (
+      let one: RunRecord | undefined = run;
+      one;
+      one = one.corrects ? await db.runs.get(one.corrects) : undefined
+    )
+      all.push(one.id);
+  const label = runs.length === 1 ? 'Delete run' : `Delete ${runs.length} runs`;
+  const edits = all.map((id) => ({ table: 'runs', remove: id }) as const);
+  return commit(db, recordScope(first.playerId), label, edits);
+}
+
+/** The days of a player from one to another, in order; all where nothing is said. */
+export async function readDays(
+  db: Database,
+  playerId: string,
+  from = '',
+  to = '\uffff',
+): Promise<DayRecord[]> {
+  return db.days.where('[playerId+day]').between([playerId, from], [playerId, to], true, true).toArray();
+}
+
+/** The days of a player on one exercise, in order. */
+export async function daysOn(db: Database, playerId: string, exerciseId: string): Promise<DayRecord[]> {
+  return db.days
+    .where('[playerId+exerciseId+day]')
+    .between([playerId, exerciseId, ''], [playerId, exerciseId, '\uffff'])
+    .toArray();
+}
+
+/** The runs of a player on some days that hold, oldest first. */
+export async function readRuns(
+  db: Database,
+  playerId: string,
+  from: string,
+  to: string,
+): Promise<RunRecord[]> {
+  const runs = await db.runs
+    .where('[playerId+day]')
+    .between([playerId, from], [playerId, to], true, true)
+    .toArray();
+  const corrected = await db.runs
+    .where('corrects')
+    .anyOf(runs.map(({ id }) => id))
+    .toArray();
+  const gone = new Set(corrected.map(({ corrects }) => corrects));
+  return standing(runs)
+    .filter(({ id }) => !gone.has(id))
+    .sort((a, b) => a.at.localeCompare(b.at));
+}

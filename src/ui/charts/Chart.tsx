@@ -1,0 +1,112 @@
+'use client';
+import { LineChart, BarChart, CustomChart } from 'echarts/charts';
+import {
+  GridComponent,
+  LegendComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+} from 'echarts/components';
+import { init, use as register, type ECharts, type EChartsCoreOption } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { useEffect, useRef, useState } from 'react';
+import { THEMES, FONT } from '../theme/tokens';
+
+register([
+  LineChart,
+  BarChart,
+  CustomChart,
+  GridComponent,
+  LegendComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+  SVGRenderer,
+]);
+
+/** The colours of the theme that is shown. */
+export type ChartColours = (typeof THEMES)['dark'];
+
+export interface ChartProps {
+  /** What it shows, for those who do not see it; the table beside it says the rest. */
+  readonly label: string;
+  readonly height: number;
+  /** What to draw in the colours of the theme. A new function draws anew. */
+  readonly draw: (colours: ChartColours) => EChartsCoreOption;
+}
+
+function shownColours(): ChartColours {
+  const { theme } = document.documentElement.dataset;
+  const isDark = theme ? theme === 'dark' : matchMedia('(prefers-color-scheme: dark)').matches;
+  return isDark ? THEMES.dark : THEMES.light;
+}
+
+/** Follows the theme, chosen or the system's. */
+function useShownColours(): ChartColours {
+  const [colours, setColours] = useState(shownColours);
+  useEffect(() => {
+    const follow = () => setColours(shownColours());
+    const query = matchMedia('(prefers-color-scheme: dark)');
+    query.addEventListener('change', follow);
+    const observer = new MutationObserver(follow);
+    observer.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
+    return () => {
+      query.removeEventListener('change', follow);
+      observer.disconnect();
+    };
+  }, []);
+  return colours;
+}
+
+/** A chart drawn by ECharts, as wide as its place. Loaded when the first one is shown. */
+export function Chart({ label, height, draw }: ChartProps) {
+  const place = useRef<HTMLDivElement>(null);
+  const chart = useRef<ECharts | null>(null);
+  const colours = useShownColours();
+  useEffect(() => {
+    const element = place.current!;
+    const made = init(element, null, { renderer: 'svg' });
+    chart.current = made;
+    const observer = new ResizeObserver(() => made.resize());
+    observer.observe(element);
+    return () => {
+      observer.disconnect();
+      made.dispose();
+      chart.current = null;
+    };
+  }, []);
+  useEffect(() => {
+    const isStill = matchMedia('(prefers-reduced-motion: reduce)').matches;
+    chart.current?.setOption(
+      {
+        animation: !isStill,
+        animationDuration: 250,
+        textStyle: { fontFamily: FONT, color: colours.ink },
+        ...draw(colours),
+      },
+      { notMerge: true },
+    );
+  }, [draw, colours]);
+  return <div ref={place} role="img" aria-label={label} style={{ height }} data-chart />;
+}
+
+/** The look that axes share. */
+export function axisLook(colours: ChartColours) {
+  return {
+    axisLabel: { color: colours.inkSoft, fontSize: 12, hideOverlap: true },
+    axisLine: { show: true, lineStyle: { color: colours.string } },
+    axisTick: { lineStyle: { color: colours.string } },
+    splitLine: { lineStyle: { color: colours.line, width: 1 } },
+    nameTextStyle: { color: colours.inkSoft, fontSize: 12 },
+  };
+}
+
+/** The look of what is said at the pointer. */
+export function tipLook(colours: ChartColours) {
+  return {
+    backgroundColor: colours.card,
+    borderColor: colours.line,
+    textStyle: { color: colours.ink, fontSize: 13 },
+    confine: true,
+  };
+}

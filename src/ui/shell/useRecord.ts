@@ -1,0 +1,37 @@
+'use client';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useMemo } from 'react';
+import { cleanTempoOn, type DayRecord, type TempoNow } from '@/core/record';
+import { database, daysOn, timestamp } from '@/storage';
+import { usePlayer } from './player';
+
+export interface RecordOfPlayer {
+  /** Undefined until it is read. */
+  readonly days: readonly DayRecord[] | undefined;
+  readonly today: string;
+  /** Null where there is no record that says one. */
+  readonly tempo: TempoNow | null;
+}
+
+/** The local day of today. */
+export const today = (): string => timestamp().slice(0, 10);
+
+/**
+ * The record of the student of the moment on an exercise.
+ * @param subdivision slots a beat that tempos are given in.
+ */
+export function useRecord(exerciseId: string, subdivision: number): RecordOfPlayer {
+  const player = usePlayer();
+  const read = useLiveQuery(
+    async () => ({ days: await daysOn(database(), player.id, exerciseId), on: today() }),
+    [player.id, exerciseId],
+  );
+  return useMemo(
+    () => ({
+      days: read?.days,
+      today: read?.on ?? '',
+      tempo: read ? cleanTempoOn(read.days, read.on, subdivision) : null,
+    }),
+    [read, subdivision],
+  );
+}
