@@ -9,6 +9,7 @@ const ROUTES = {
   Library: '/',
   Bench: '/bench/none',
   Ladder: '/ladder/none',
+  Practice: '/practice/none',
   Handout: '/handout',
   'Controls and marks': '/developers',
 };

@@ -1,11 +1,23 @@
 /** Measuring the click: minutes of it rendered as the loudspeaker would get them, and where each click really begins. */
-import { changeTempo, emptyPassage, frameAt, performanceOf, steadyTempo, type PerformedEvent } from '@/core';
+import {
+  changeTempo,
+  emptyPassage,
+  frameAt,
+  PLAIN_CLICK,
+  performanceOf,
+  rampTempo,
+  steadyTempo,
+  type ClickPattern,
+  type PerformedEvent,
+} from '@/core';
 import { placeSound, SoundBank } from './place';
 
 /** A tempo from a beat on. */
 export interface TempoAtBeat {
   readonly beat: number;
   readonly bpm: number;
+  /** Rises or falls evenly to the next one, instead of changing there. */
+  readonly ramps?: boolean;
 }
 
 export interface ClickMeasure {
@@ -43,12 +55,17 @@ export async function measureClicks(
   seconds: number,
   sampleRate: number,
   tempos: readonly TempoAtBeat[],
+  clicks: ClickPattern = PLAIN_CLICK,
 ): Promise<ClickMeasure> {
   const passage = emptyPassage();
   const { beatTicks } = passage.meter;
-  const performance = performanceOf(passage, { loop: true, passes: null, countInBeats: 0 });
+  const performance = performanceOf(passage, { loop: true, passes: null, countInBeats: 0, clicks });
   let map = steadyTempo(sampleRate, beatTicks, tempos[0]?.bpm ?? 60, { ticks: 0, frame: 0 });
-  for (const { beat, bpm } of tempos.slice(1)) map = changeTempo(map, beat * beatTicks, bpm);
+  tempos.forEach(({ beat, bpm, ramps }, at) => {
+    const next = tempos[at + 1];
+    if (at > 0 && !tempos[at - 1]!.ramps) map = changeTempo(map, beat * beatTicks, bpm);
+    if (ramps && next) map = rampTempo(map, beat * beatTicks, next.beat * beatTicks, next.bpm);
+  });
   const length = Math.round(seconds * sampleRate);
   const context = new OfflineAudioContext(1, length, sampleRate);
   const bank = new SoundBank(sampleRate);
@@ -63,9 +80,10 @@ export async function measureClicks(
       if (event?.kind !== 'click') return;
       const at = frameAt(map, event.ticks);
       if (at >= frame) return;
+      placedTicks = event.ticks + 1;
+      if (event.accent === 'silent') continue;
       planned.push(at);
       placeSound(context, bank.click(event.accent), at, context.destination);
-      placedTicks = event.ticks + 1;
     }
   };
   for (let slice = SLICE_SECONDS; slice < seconds; slice += SLICE_SECONDS)

@@ -37,7 +37,7 @@ export class SoundBank {
     return buffer;
   }
 
-  click(accent: 'bar' | 'beat'): AudioBuffer {
+  click(accent: 'bar' | 'beat' | 'slot'): AudioBuffer {
     return this.bufferOf(`click ${accent}`, () => click(accent, this.sampleRate));
   }
 

@@ -2,6 +2,7 @@
 import {
   changeTempo,
   frameAt,
+  rampTempo,
   steadyTempo,
   ticksAtFrame,
   type Beat,
@@ -48,6 +49,8 @@ interface Running {
   /** The pass it ends with, once the loop was turned off on the way; else null. */
   lastPass: number | null;
   map: TempoMap;
+  /** Where it ends; null: it goes on. */
+  endTicks: number | null;
   /** Everything before this tick is placed. */
   placedTicks: number;
   waiting: Waiting[];
@@ -57,7 +60,7 @@ interface Running {
 }
 
 export class Playback {
-  private state: PlaybackState = { isPlaying: false, bpm: 0, problem: null };
+  private state: PlaybackState = { isPlaying: false, bpm: 0, problem: null, finished: 0 };
   private readonly listeners = new Set<() => void>();
   private running: Running | null = null;
   private readonly banks = new Map<number, SoundBank>();
@@ -120,7 +123,8 @@ export class Playback {
       performance,
       loop: score.loop,
       lastPass: null,
-      map: steadyTempo(sampleRate, performance.meter.beatTicks, bpm, { ticks: firstTicks, frame }),
+      map: this.mapFor(score, performance, bpm, sampleRate, frame),
+      endTicks: performance.endTicks,
       placedTicks: firstTicks,
       waiting: [],
       moved: { audioSeconds: context.currentTime, pageMs: globalThis.performance.now() },
@@ -129,6 +133,27 @@ export class Playback {
     context.onstatechange = () => this.onContextState(context);
     this.wakeLock.hold();
     this.set({ isPlaying: true, bpm });
+    this.placeAhead();
+  }
+
+  private mapFor(
+    { toBpm }: Score,
+    { startTicks, endTicks, meter }: Performance,
+    bpm: number,
+    sampleRate: number,
+    frame: number,
+  ): TempoMap {
+    const steady = steadyTempo(sampleRate, meter.beatTicks, bpm, { ticks: startTicks, frame });
+    return toBpm === undefined || endTicks === null ? steady : rampTempo(steady, 0, endTicks, toBpm);
+  }
+
+  /** Ends at the next click. */
+  stopAtClick(): void {
+    const { running } = this;
+    if (!running) return;
+    const ticks = this.nextBeatTicks(running);
+    this.takeBackAfter(running, ticks - 1);
+    running.endTicks = running.endTicks === null ? ticks : Math.min(running.endTicks, ticks);
     this.placeAhead();
   }
 
@@ -184,6 +209,7 @@ export class Playback {
     running.waiting = running.waiting.map((one) => ({ ...one, ticks: -Infinity }));
     running.placedTicks = from;
     running.performance = performance;
+    running.endTicks = performance.endTicks;
     this.placeAhead();
   }
 
@@ -265,7 +291,7 @@ export class Playback {
     const from = Math.max(performance.startTicks, Math.ceil(this.nowTicks(running, LEAD_SECONDS)));
     const click = performance
       .eventsBetween(from, from + 2 * performance.meter.beatTicks)
-      .find((event) => event.kind === 'click');
+      .find((event) => event.kind === 'click' && event.accent !== 'slot');
     return click?.ticks ?? from;
   }
 
@@ -289,14 +315,18 @@ export class Playback {
     if (currentTime > running.moved.audioSeconds) running.moved = { audioSeconds: currentTime, pageMs };
     else if (pageMs - running.moved.pageMs > STILL_MS) return this.interrupt();
     running.waiting = running.waiting.filter((one) => one.frame > nowFrame);
-    const until = Math.ceil(ticksAtFrame(map, nowFrame + AHEAD_SECONDS * sampleRate));
+    const { endTicks } = running;
+    const ahead = Math.ceil(ticksAtFrame(map, nowFrame + AHEAD_SECONDS * sampleRate));
+    const until = endTicks === null ? ahead : Math.min(ahead, endTicks);
     if (until > running.placedTicks) {
       for (const event of performance.eventsBetween(running.placedTicks, until))
         this.placeEvent(running, event, nowFrame);
       running.placedTicks = until;
     }
-    const { endTicks } = performance;
-    if (endTicks !== null && nowFrame > frameAt(map, endTicks) + LEAD_SECONDS * sampleRate) this.stop();
+    if (endTicks === null || nowFrame <= frameAt(map, endTicks) + LEAD_SECONDS * sampleRate) return;
+    const isWhole = endTicks === performance.endTicks;
+    this.stop();
+    if (isWhole) this.set({ finished: this.state.finished + 1 });
   }
 
   private placeEvent(running: Running, event: PerformedEvent, nowFrame: number): void {

@@ -15,6 +15,8 @@ export interface PlaySounds {
 /** What is played, and how often round. */
 export interface Score extends Omit<PerformOptions, 'strikes'> {
   readonly plan: Plan;
+  /** The tempo that it climbs to evenly, from the first pass to the end; only where it ends. */
+  readonly toBpm?: number;
 }
 
 /** The performance of a score; some of how it is played may be changed. */
@@ -32,6 +34,8 @@ export interface PlaybackState {
   readonly isPlaying: boolean;
   readonly bpm: number;
   readonly problem: PlaybackProblem | null;
+  /** How often something was played to its end. */
+  readonly finished: number;
 }
 
 /** What can be heard or not. */

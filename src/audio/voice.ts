@@ -33,7 +33,10 @@ export function voicesOf(
   bpm: number,
   beatTicks: number,
 ): { readonly buffer: AudioBuffer; readonly level: number }[] {
-  if (event.kind === 'click') return click ? [{ buffer: bank.click(event.accent), level: 1 }] : [];
+  if (event.kind === 'click') {
+    const { accent } = event;
+    return click && accent !== 'silent' ? [{ buffer: bank.click(accent), level: 1 }] : [];
+  }
   if (event.kind === 'note') return [];
   const { strike, arrives } = event;
   return [

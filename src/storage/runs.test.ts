@@ -142,7 +142,7 @@ describe('the record', () => {
       bpm: 80,
       tights: 0,
     };
-    await addRun(db, runOf({ exerciseId: id }), session);
+    await addRun(db, runOf({ exerciseId: id }), { session: () => session });
     expect((await openPractice(db, 'me'))?.climb).toEqual(climb);
     expect(await daysOn(db, 'me', id)).toHaveLength(1);
     await endPractice(db, 'me');
@@ -156,7 +156,9 @@ describe('the record', () => {
 
   it('a write that fails keeps neither the run nor the step', async () => {
     await expect(
-      addRun(db, runOf(), { playerId: 'me', bad: () => 0 } as unknown as PracticeSession),
+      addRun(db, runOf(), {
+        session: () => ({ playerId: 'me', bad: () => 0 }) as unknown as PracticeSession,
+      }),
     ).rejects.toThrow();
     expect(await db.runs.count()).toBe(0);
     expect(await db.days.count()).toBe(0);

@@ -1,5 +1,5 @@
 /** Runs: added one by one as they are judged, put right by new ones, taken away by tombstones. */
-import type { RunRecord } from '@/core';
+import type { Passage, RunRecord } from '@/core';
 import { standing, type DayRecord, type Run } from '@/core/record';
 import type { Database, LogEntry } from './database';
 import { commit, COMMIT_TABLES, recordScope } from './log';
@@ -18,22 +18,32 @@ function dated(run: NewRun): Run {
 
 /**
  * Keeps a run the moment it is judged, and with it where the session stands, in one transaction: a crash loses neither.
+ * @param session where it stands with this run. @param passage what was played, where it is not kept yet.
  * @returns the id of the run.
  */
-export async function addRun(db: Database, run: NewRun, session?: PracticeSession): Promise<string> {
+export async function addRun(
+  db: Database,
+  run: NewRun,
+  { session, passage }: { session?: (runId: string) => PracticeSession; passage?: Passage } = {},
+): Promise<string> {
   const id = newId();
   const create = { ...dated(run), id };
   await db.transaction('rw', COMMIT_TABLES, async () => {
-    await commit(db, recordScope(run.playerId), VERDICT_LABELS[run.verdict], [{ table: 'runs', create }]);
-    if (session) await keepPractice(db, session);
+    const passages = passage ? [{ hash: run.passageHash, passage }] : [];
+    await commit(db, recordScope(run.playerId), VERDICT_LABELS[run.verdict], [{ table: 'runs', create }], {
+      passages,
+    });
+    if (session) await keepPractice(db, session(id));
   });
   return id;
 }
 
 /** Puts a run right: a new record that names the old one. */
-export async function correctRun(db: Database, old: RunRecord, run: NewRun): Promise<LogEntry | null> {
-  const create = { ...dated({ ...run, corrects: old.id }), id: newId() };
-  return commit(db, recordScope(old.playerId), 'Change run', [{ table: 'runs', create }]);
+export async function correctRun(db: Database, old: RunRecord, run: NewRun): Promise<string> {
+  const id = newId();
+  const create = { ...dated({ ...run, corrects: old.id }), id };
+  await commit(db, recordScope(old.playerId), 'Change run', [{ table: 'runs', create }]);
+  return id;
 }
 
 /** Takes runs away; undo brings them back. What they put right goes with them, so that it does not come back instead. */

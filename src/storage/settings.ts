@@ -1,5 +1,5 @@
 /** What the user set once and expects to find again: kept in this browser, not in files. */
-import { DEFAULT_SCHOOLS, type Schools } from '@/core';
+import { DEFAULT_SCHOOLS, PLAIN_CLICK, type ClickPattern, type Schools } from '@/core';
 import type { HandSchool } from '@/core/fretting';
 import type { Database } from './database';
 
@@ -79,4 +79,34 @@ export const { read: handoutSettings, keep: keepHandoutSettings } = settings<Han
   ladder: true,
   room: true,
   pageEach: false,
+});
+
+/** A part of the warm-up. */
+export interface WarmUpItem {
+  readonly text: string;
+  readonly minutes: number;
+}
+
+export interface PracticeSettings {
+  readonly clicks: ClickPattern;
+  /** After the rest the next run begins by itself. */
+  readonly goesOn: boolean;
+  /** The pick in motion is shown beside the lane. */
+  readonly showsPick: boolean;
+  /** Keys that pedals send; null: none was learnt. */
+  readonly pedals: { readonly clean: string; readonly notClean: string };
+  readonly warmUp: readonly WarmUpItem[];
+}
+
+/** How practice goes, as last set. The warm-up is common practice, no source. */
+export const { read: practiceSettings, keep: keepPracticeSettings } = settings<PracticeSettings>('practice', {
+  clicks: PLAIN_CLICK,
+  goesOn: false,
+  showsPick: false,
+  pedals: { clean: 'PageDown', notClean: 'PageUp' },
+  warmUp: [
+    { text: 'Shake out hands and arms, let the shoulders drop', minutes: 1 },
+    { text: 'One damped string, down and up, as softly as it sounds', minutes: 1 },
+    { text: 'The first step of the ladder without a click', minutes: 1 },
+  ],
 });

@@ -14,6 +14,8 @@ export interface Played {
   readonly plan: Plan;
   readonly passes: number;
   readonly bpm: number;
+  /** Where the last pass was broken off: changes that leave this moment or a later one were not played. */
+  readonly untilTicks?: number;
 }
 
 type Kinds = Record<'outside' | 'inside' | 'sweep' | 'backtrack', number>;
@@ -46,7 +48,7 @@ export function exposureOf(played: readonly Played[]): Exposure {
   const starts = { down: 0, up: 0 };
   const places: Kinds[] = [];
   let [skips, seconds] = [0, 0];
-  for (const { exercise, plan, passes, bpm } of played) {
+  for (const { exercise, plan, passes, bpm, untilTicks = Infinity } of played) {
     const { passage } = exercise;
     const { analysis, assignment } = plan;
     seconds += (passes * passBeats(exercise) * 60) / bpm;
@@ -60,12 +62,13 @@ export function exposureOf(played: readonly Played[]): Exposure {
         const { kind, stringFrom, stringTo, seam, skipped } = change;
         if (change.pass !== pass % analysis.passes || !isStringChange(change) || !isCounted(kind)) continue;
         if (seam && pass === passes - 1) continue;
+        const { onsetTicks } = noteById.get(change.fromNote)!;
+        if (pass === passes - 1 && onsetTicks >= untilTicks) continue;
         kinds[kind]++;
         if (skipped > 0) skips++;
         const key = `${stringFrom} ${stringTo}`;
         const pair = pairs.get(key) ?? { stringFrom, stringTo, ...noKinds() };
         pairs.set(key, { ...pair, [kind]: pair[kind] + 1 });
-        const { onsetTicks } = noteById.get(change.fromNote)!;
         const place = placeInBeat(passage, onsetTicks, analysis.loop ? pass : 0, passTicks);
         (places[place] ??= noKinds())[kind]++;
       }

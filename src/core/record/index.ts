@@ -4,5 +4,6 @@ export * from './day';
 export * from './mending';
 export * from './limits';
 export * from './load';
+export * from './played';
 export * from './tempo';
 export { forecast, type Forecast } from '../tempo/forecast';

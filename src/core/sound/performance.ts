@@ -30,11 +30,27 @@ export interface Sounding {
   readonly loudness: number;
 }
 
+/** `slot`: between the beats; `silent`: a beat that is counted but not heard. */
+export type ClickAccent = 'bar' | 'beat' | 'slot' | 'silent';
+
+/** How the metronome clicks. */
+export interface ClickPattern {
+  /** Of each beat of the bar; beats beyond the list are plain. */
+  readonly accents: readonly Exclude<ClickAccent, 'slot'>[];
+  /** Also on every slot between the beats. */
+  readonly slots: boolean;
+  /** After so many bars with a click come so many without; null: it always clicks. The count-in always does. */
+  readonly silent: { readonly after: number; readonly bars: number } | null;
+}
+
+/** The first beat of the bar stands out. */
+export const PLAIN_CLICK: ClickPattern = { accents: ['bar'], slots: false, silent: null };
+
 export type PerformedEvent =
   | {
       readonly kind: 'click';
       readonly ticks: number;
-      readonly accent: 'bar' | 'beat';
+      readonly accent: ClickAccent;
       readonly countIn: boolean;
     }
   | {
@@ -83,6 +99,7 @@ export interface PerformOptions {
   readonly countInBeats: number;
   /** The strokes, pass by pass of their period, where they are to be heard. */
   readonly strikes?: readonly (readonly Strike[])[];
+  readonly clicks?: ClickPattern;
 }
 
 const UNWRITTEN_BEND = 2;
@@ -220,13 +237,29 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
     return { number: inBar(firstBeatTicks + beat * meter.beatTicks) + 1, countIn: ticks < 0 };
   };
 
+  const { accents, slots, silent } = options.clicks ?? PLAIN_CLICK;
+  const isSilentBar = (ticks: number): boolean => {
+    if (silent === null || ticks < 0) return false;
+    const bar = Math.floor((ticks - firstBeatTicks) / (meter.beatTicks * barBeats));
+    return bar % (silent.after + silent.bars) >= silent.after;
+  };
   const clicks = (from: number, to: number): PerformedEvent[] => {
     const made: PerformedEvent[] = [];
     const first = Math.ceil((Math.max(from, startTicks) - firstBeatTicks) / meter.beatTicks);
-    for (let beat = first; ; beat++) {
+    const put = (ticks: number, accent: ClickAccent) => {
+      if (ticks < Math.max(from, startTicks) || ticks >= to || (endTicks !== null && ticks >= endTicks))
+        return;
+      const countIn = ticks < 0;
+      made.push({ kind: 'click', ticks, accent: isSilentBar(ticks) ? 'silent' : accent, countIn });
+    };
+    // Slots of the beat before the first whole one may lie in the stretch too.
+    for (let beat = first - 1; ; beat++) {
       const ticks = firstBeatTicks + beat * meter.beatTicks;
       if (ticks >= to || (endTicks !== null && ticks >= endTicks)) return made;
-      made.push({ kind: 'click', ticks, accent: inBar(ticks) === 0 ? 'bar' : 'beat', countIn: ticks < 0 });
+      put(ticks, accents[inBar(ticks)] ?? 'beat');
+      if (!slots || ticks < 0) continue;
+      for (let slot = 1; slot < passage.subdivision; slot++)
+        put(Math.round(heard(ticks + (slot * meter.beatTicks) / passage.subdivision)), 'slot');
     }
   };
 

@@ -76,15 +76,18 @@ export function fadeOut(samples: Float32Array, frames: number): void {
 }
 
 /** Hertz and seconds of the two clicks; the bar's is higher. Common practice, no source. */
-const CLICKS = { bar: 1760, beat: 1320 } as const;
+const CLICKS = { bar: 1760, beat: 1320, slot: 880 } as const;
+/** Between the beats it is there, but stands back. */
+const CLICK_LEVELS = { bar: 1, beat: 1, slot: 0.4 } as const;
 const CLICK_SECONDS = 0.035;
 
 /** A metronome click: a short falling tone whose first sample is at full strength, so that it begins where it is placed. */
-export function click(accent: 'bar' | 'beat', sampleRate: number): Float32Array<ArrayBuffer> {
+export function click(accent: keyof typeof CLICKS, sampleRate: number): Float32Array<ArrayBuffer> {
   const samples = new Float32Array(Math.ceil(sampleRate * CLICK_SECONDS));
   for (let at = 0; at < samples.length; at++) {
     const seconds = at / sampleRate;
-    samples[at] = Math.cos(2 * Math.PI * CLICKS[accent] * seconds) * Math.exp(-seconds * 140);
+    samples[at] =
+      CLICK_LEVELS[accent] * Math.cos(2 * Math.PI * CLICKS[accent] * seconds) * Math.exp(-seconds * 140);
   }
   fadeOut(samples, Math.floor(sampleRate * 0.004));
   return samples;

@@ -47,6 +47,8 @@ export interface Look {
 /** One step of a ladder. A run of it lasts a number of passes or of minutes; the other is null. */
 export interface LadderStep {
   readonly bpm: number;
+  /** The tempo that a run climbs to evenly, from its first pass to its end; null: it is steady. */
+  readonly toBpm: number | null;
   /** Slots a beat; null: as the exercise is written. */
   readonly subdivision: number | null;
   /** The part of the exercise that is played; null: the whole. */
@@ -175,6 +177,7 @@ export function buildLadder(ask: LadderAsk, parts: readonly DensityPart[] = DENS
     const isAdaptive = spec.kind === 'adaptive';
     return {
       bpm,
+      toBpm: null,
       subdivision: null,
       part: part === undefined || part === 'whole' ? null : part,
       passes: isBurst ? spec.burstPasses : passes,

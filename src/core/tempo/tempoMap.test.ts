@@ -1,7 +1,7 @@
-/** The tempo map against exact fractions. */
+/** The tempo map against exact fractions and a numerical integral. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bpmAt, changeTempo, frameAt, steadyTempo, ticksAtFrame, type TempoMap } from './tempoMap';
+import { bpmAt, changeTempo, frameAt, rampTempo, steadyTempo, ticksAtFrame, type TempoMap } from './tempoMap';
 
 const tempo = fc.integer({ min: 20, max: 400 });
 
@@ -34,6 +34,40 @@ describe('the tempo map', () => {
         }
       }),
       { numRuns: 60 },
+    );
+  });
+
+  it('rises evenly within a pass: every moment on the frame that adding up tiny steady steps gives', () => {
+    const ends = fc.tuple(tempo, tempo, fc.integer({ min: 1, max: 16 }));
+    fc.assert(
+      fc.property(ends, ([from, to, beats]) => {
+        const [sampleRate, beatTicks] = [48_000, 6720];
+        const map = rampTempo(
+          steadyTempo(sampleRate, beatTicks, from, { ticks: 0, frame: 100 }),
+          beatTicks,
+          (1 + beats) * beatTicks,
+          to,
+        );
+        // Simpson's rule, an independent integral of 60 / tempo.
+        const STEPS = 400;
+        const base = frameAt(map, beatTicks);
+        let seconds = 0;
+        for (let step = 0; step < STEPS; step++) {
+          const rate = (part: number) => 60 / (from + ((to - from) * (step + part)) / STEPS);
+          seconds += ((rate(0) + 4 * rate(0.5) + rate(1)) / 6) * (beats / STEPS);
+          if ((step + 1) % 100 !== 0) continue;
+          const ticks = beatTicks * (1 + (beats * (step + 1)) / STEPS);
+          const frame = base + seconds * sampleRate;
+          expect(Math.abs(frameAt(map, ticks) - frame)).toBeLessThan(0.51);
+          // At the end of the ramp the next stretch begins on a whole frame: half a frame, 0.93 ticks a frame at most.
+          expect(Math.abs(ticksAtFrame(map, frame) - ticks)).toBeLessThan(0.5);
+          expect(bpmAt(map, ticks)).toBeCloseTo(from + ((to - from) * (step + 1)) / STEPS, 6);
+        }
+        const after = (1 + beats) * beatTicks;
+        const more = frameAt(map, after + beatTicks) - frameAt(map, after);
+        expect(Math.abs(more - (sampleRate * 60) / to)).toBeLessThan(1);
+      }),
+      { numRuns: 40 },
     );
   });
 });

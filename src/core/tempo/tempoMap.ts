@@ -7,8 +7,10 @@ import { commonDivisor } from '../rhythm/periods';
 export interface TempoStretch {
   readonly startTicks: number;
   readonly startFrame: number;
-  /** Beats a minute. */
+  /** Beats a minute; of a ramp those at its start. */
   readonly bpm: number;
+  /** Where the tempo rises or falls evenly, beat by beat, and where to. */
+  readonly ramp?: { readonly endTicks: number; readonly endBpm: number };
 }
 
 export interface TempoMap {
@@ -38,16 +40,37 @@ export function changeTempo(map: TempoMap, ticks: number, bpm: number): TempoMap
   return { ...map, stretches: [...before, { startTicks: ticks, startFrame: frameAt(map, ticks), bpm }] };
 }
 
+/** From a tick on the tempo changes evenly over the ticks until another, where it stays; what was planned after is dropped. */
+export function rampTempo(map: TempoMap, ticks: number, endTicks: number, endBpm: number): TempoMap {
+  const bpm = bpmAt(map, ticks);
+  if (bpm === endBpm || endTicks <= ticks) return changeTempo(map, ticks, endBpm);
+  const { stretches, ...rest } = changeTempo(map, ticks, bpm);
+  const ramp = { ...stretches.at(-1)!, ramp: { endTicks, endBpm } };
+  const ramped = { ...rest, stretches: [...stretches.slice(0, -1), ramp] };
+  return changeTempo(ramped, endTicks, endBpm);
+}
+
 /** A minute, for tempos counted in thousandths of a beat a minute. */
 const MILLI_MINUTE = 60_000;
 
 /**
- * The whole sample frame of a moment: exactly the nearest one (a half goes up). For tempos of up to three decimals and
+ * Frames from the start of a ramp: the tempo is linear in the beats b + s·x, so the time is the integral of its reciprocal,
+ * ln(1 + s·x / b) / s. The logarithm is good to far less than a thousandth of a frame.
+ */
+function rampFrames({ sampleRate, beatTicks }: TempoMap, stretch: TempoStretch, ticks: number): number {
+  const { startTicks, bpm, ramp } = stretch;
+  const slope = (ramp!.endBpm - bpm) / (ramp!.endTicks - startTicks);
+  return ((sampleRate * 60) / beatTicks / slope) * Math.log1p((slope * (ticks - startTicks)) / bpm);
+}
+
+/**
+ * The whole sample frame of a moment: exactly the nearest one (a half goes up). For steady tempos of up to three decimals and
  * the usual meters numerator and denominator stay whole and below 2^53 for many hours, so the division cannot err.
  */
 export function frameAt(map: TempoMap, ticks: number): number {
   const { sampleRate, beatTicks, stretches } = map;
   const stretch = stretches.findLast((one) => one.startTicks <= ticks) ?? stretches[0]!;
+  if (stretch.ramp) return stretch.startFrame + Math.round(rampFrames(map, stretch, ticks));
   const common = commonDivisor(MILLI_MINUTE, beatTicks);
   const numerator = (ticks - stretch.startTicks) * sampleRate * (MILLI_MINUTE / common);
   const denominator = (beatTicks / common) * Math.round(stretch.bpm * 1000);
@@ -58,10 +81,17 @@ export function frameAt(map: TempoMap, ticks: number): number {
 export function ticksAtFrame(map: TempoMap, frame: number): number {
   const { sampleRate, beatTicks, stretches } = map;
   const stretch = stretches.findLast((one) => one.startFrame <= frame) ?? stretches[0]!;
-  return stretch.startTicks + ((frame - stretch.startFrame) * beatTicks * stretch.bpm) / (sampleRate * 60);
+  const { startTicks, startFrame, bpm, ramp } = stretch;
+  const beats = ((frame - startFrame) * beatTicks) / (sampleRate * 60);
+  if (!ramp) return startTicks + beats * bpm;
+  const slope = (ramp.endBpm - bpm) / (ramp.endTicks - startTicks);
+  return startTicks + (bpm * Math.expm1(beats * slope)) / slope;
 }
 
 /** The tempo that holds at a moment. */
 export function bpmAt(map: TempoMap, ticks: number): number {
-  return (map.stretches.findLast((one) => one.startTicks <= ticks) ?? map.stretches[0]!).bpm;
+  const { startTicks, bpm, ramp } =
+    map.stretches.findLast((one) => one.startTicks <= ticks) ?? map.stretches[0]!;
+  if (!ramp) return bpm;
+  return bpm + ((ramp.endBpm - bpm) * (ticks - startTicks)) / (ramp.endTicks - startTicks);
 }

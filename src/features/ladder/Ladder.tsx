@@ -99,7 +99,7 @@ const KEYS: readonly KeyGroup[] = [
       { keys: ['j'], does: 'The step before' },
       { keys: ['k'], does: 'The next step' },
       { keys: ['e'], does: 'Change the chosen step' },
-      { keys: ['t'], does: 'Tap the start tempo' },
+      { keys: ['b'], does: 'Tap the start tempo' },
       { keys: ['Ctrl+z'], does: 'Undo' },
       { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
       { keys: ['?'], does: 'This sheet' },
@@ -150,7 +150,7 @@ export function Ladder({ session, state, exercise }: LadderProps) {
     { keys: ['j'], does: '', run: () => setWanted(Math.max(0, chosen - 1)) },
     { keys: ['k'], does: '', run: () => setWanted(Math.min(steps.length - 1, chosen + 1)) },
     { keys: ['e'], does: '', run: () => setIsEditing(!isEditing) },
-    { keys: ['t'], does: '', run: (event) => tap(event.timeStamp / 1000) },
+    { keys: ['b'], does: '', run: (event) => tap(event.timeStamp / 1000) },
     { keys: ['Ctrl+z'], does: '', run: () => session.step('undo') },
     { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => session.step('redo') },
   ]);
@@ -184,7 +184,7 @@ export function Ladder({ session, state, exercise }: LadderProps) {
             <Link href={`/practice/${session.id}?mode=probe`} prefetch={false}>
               Probe upward from slow
             </Link>{' '}
-            or tap it <kbd>t</kbd>.
+            or tap it <kbd>b</kbd>.
           </p>
           <TimePanel exercise={exercise} setup={player.setup} kept={ladder} climb={climb} set={setSpec} />
           <EqualSpeeds spec={spec} subdivision={passage.subdivision} />

@@ -98,6 +98,14 @@ export function StepEditor(props: StepEditorProps) {
         decimals={BPM_DECIMALS}
         onChange={(bpm) => bpm !== null && onChange({ bpm })}
       />
+      <NumberField
+        label="Rising to (empty: no)"
+        value={step.toBpm}
+        min={MIN_BPM}
+        max={MAX_BPM}
+        decimals={BPM_DECIMALS}
+        onChange={(toBpm) => onChange({ toBpm })}
+      />
       {isUneven ? null : (
         <div className="choice">
           <Select

@@ -85,10 +85,11 @@ interface StepTableProps {
 
 /** What is particular about a step, in a few words. */
 function stepWords(step: LadderStep, subdivision: number): string {
-  const { part, sound, movement, look, isBurst, byHand } = step;
+  const { part, sound, movement, look, isBurst, byHand, toBpm } = step;
   return [
     part === 'cell' ? 'the two notes' : part === 'pair' ? 'one pair of strings' : part,
     step.subdivision === null || step.subdivision === subdivision ? null : `${step.subdivision} a beat`,
+    toBpm === null ? null : `rising to ${bpmText(toBpm)}`,
     isBurst ? 'burst' : null,
     movement ? `${movement} movements` : null,
     sound,

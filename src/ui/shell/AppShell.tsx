@@ -153,6 +153,9 @@ export function AppShell({ withDemo, seed, children }: ShellProps) {
                 <Link href={`/ladder/${lastExercise}`} prefetch={false} {...current('/ladder')}>
                   Ladder
                 </Link>
+                <Link href={`/practice/${lastExercise}`} prefetch={false} {...current('/practice')}>
+                  Practice
+                </Link>
               </>
             ) : null}
             <Link

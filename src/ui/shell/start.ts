@@ -63,7 +63,7 @@ export function useStart(
     };
   }, [withDemo, seed]);
   useEffect(() => {
-    const id = /^\/(?:bench|ladder)\/([^/]+)$/.exec(path)?.[1];
+    const id = /^\/(?:bench|ladder|practice)\/([^/]+)$/.exec(path)?.[1];
     if (id) void database().meta.put({ key: 'lastExercise', value: id });
   }, [path]);
   const last = useLiveQuery(async () => {

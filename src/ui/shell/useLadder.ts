@@ -15,6 +15,8 @@ import { say } from '../controls/say';
 import { usePlayer } from './player';
 
 export interface LadderOfPlayer {
+  /** Whether what is kept was read already. */
+  readonly isRead: boolean;
   readonly spec: LadderSpec;
   /** All that is kept of it; undefined where nothing is yet. */
   readonly kept: KeptLadder | undefined;
@@ -41,7 +43,11 @@ const GIVE_UP_MS = 1_000;
 /** The ladder of the student of the moment on an exercise. */
 export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlayer {
   const player = usePlayer();
-  const kept = useLiveQuery(() => keptLadder(database(), exerciseId, player.id), [player.id, exerciseId]);
+  const read = useLiveQuery(
+    async () => ({ ladder: await keptLadder(database(), exerciseId, player.id) }),
+    [player.id, exerciseId],
+  );
+  const kept = read?.ladder;
   const [ahead, setAhead] = useState<Ahead | null>(null);
   const fields = ahead?.playerId === player.id ? ahead.fields : null;
   // What is read back is dropped, so that a later undo shows.
@@ -75,5 +81,5 @@ export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlaye
     },
     [exerciseId, player.id, exercise.startBpm],
   );
-  return { spec, kept: merged, tempos, ownGoalBpm: merged?.goalBpm ?? null, set };
+  return { isRead: read !== undefined, spec, kept: merged, tempos, ownGoalBpm: merged?.goalBpm ?? null, set };
 }

@@ -1,10 +1,10 @@
 'use client';
 import { useEffect, useRef } from 'react';
-import styled from 'styled-components';
+import styled, { css } from 'styled-components';
 import type { Beat } from '@/core';
 import { colour } from '../theme/tokens';
 
-const Light = styled.span`
+const Light = styled.span<{ $large: boolean }>`
   display: inline-grid;
   place-items: center;
   width: 1.6rem;
@@ -15,9 +15,27 @@ const Light = styled.span`
   font-weight: 700;
   line-height: 1;
   font-variant-numeric: tabular-nums;
+  ${({ $large }) =>
+    $large &&
+    css`
+      width: 5rem;
+      height: 5rem;
+      margin: 0;
+      border-width: 5px;
+      font-size: 2.6rem;
+    `}
   &[data-bar] {
-    background: ${colour.accentInk};
-    color: ${colour.accent};
+    ${({ $large }) =>
+      $large
+        ? css`
+            background: ${colour.accent};
+            border-color: ${colour.accent};
+            color: ${colour.accentInk};
+          `
+        : css`
+            background: ${colour.accentInk};
+            color: ${colour.accent};
+          `}
   }
   &[data-count-in] {
     border-style: dotted;
@@ -25,7 +43,7 @@ const Light = styled.span`
 `;
 
 /** The beat to be seen, for those who do not hear the click; dotted while it is counted in. It moves without React. */
-export function BeatLight({ beat }: { beat: () => Beat | null }) {
+export function BeatLight({ beat, isLarge = false }: { beat: () => Beat | null; isLarge?: boolean }) {
   const ref = useRef<HTMLSpanElement>(null);
   useEffect(() => {
     let frame = 0;
@@ -43,5 +61,5 @@ export function BeatLight({ beat }: { beat: () => Beat | null }) {
     frame = requestAnimationFrame(draw);
     return () => cancelAnimationFrame(frame);
   }, [beat]);
-  return <Light ref={ref} aria-hidden data-beat />;
+  return <Light ref={ref} $large={isLarge} aria-hidden data-beat />;
 }

@@ -2,42 +2,19 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import { tappedBpm, type Beat, type Plan, type PlayPlace, type VoicedKind } from '@/core';
-import type { Playback, PlaybackProblem, PlaybackState, Score } from '@/audio';
+import type { PlaybackProblem, Score } from '@/audio';
 import { database, keepSoundSettings, soundSettings, type SoundSettings } from '@/storage';
+import {
+  heardBeat as beat,
+  heardPlace as place,
+  loadPlayback as load,
+  playbackNow,
+  playbackState,
+  silence,
+  subscribePlayback,
+} from './engine';
 
 export type { PlaybackProblem };
-
-const SILENT: PlaybackState = { isPlaying: false, bpm: 0, problem: null };
-
-/** The playback, once it is loaded; nothing of it is before the user asks for sound. */
-let loaded: Playback | null = null;
-const waiting = new Set<() => void>();
-
-async function load(): Promise<Playback> {
-  const { thePlayback } = await import('@/audio');
-  if (!loaded) {
-    loaded = thePlayback();
-    for (const listener of [...waiting]) listener();
-  }
-  return loaded;
-}
-
-/** Listens to the playback even before it is there. */
-function subscribe(listener: () => void): () => void {
-  let end = loaded?.subscribe(listener);
-  const onLoad = () => {
-    end = loaded?.subscribe(listener);
-    listener();
-  };
-  if (!loaded) waiting.add(onLoad);
-  return () => {
-    waiting.delete(onLoad);
-    end?.();
-  };
-}
-
-const snapshot = (): PlaybackState => loaded?.snapshot() ?? SILENT;
-const silence = (): PlaybackState => SILENT;
 
 /** Taps of the hand, in seconds. */
 const taps: number[] = [];
@@ -66,27 +43,26 @@ export interface PlaybackHands {
   readonly preview: (kind: VoicedKind) => void;
 }
 
-const place = (): PlayPlace | null => loaded?.place() ?? null;
-const beat = (): Beat | null => loaded?.beat() ?? null;
-const dismiss = (): void => loaded?.dismiss();
+const dismiss = (): void => playbackNow()?.dismiss();
 const setSounds = (next: SoundSettings): void => {
-  loaded?.setSounds(next);
+  playbackNow()?.setSounds(next);
   void keepSoundSettings(database(), next);
 };
 
 /** Playing a passage: follows its edits and its tempo, stops when the view goes away. */
 export function usePlayback(plan: Plan, loop: boolean, bpm: number, countsIn = true): PlaybackHands {
-  const { isPlaying, problem } = useSyncExternalStore(subscribe, snapshot, silence);
+  const { isPlaying, problem } = useSyncExternalStore(subscribePlayback, playbackState, silence);
   const sounds = useLiveQuery(() => soundSettings(database()));
   const countInBeats = countsIn ? (sounds?.countInBars ?? 1) * plan.passage.meter.beats : 0;
   const score = useMemo(
     (): Score => ({ plan, loop, passes: loop ? null : 1, countInBeats }),
     [plan, loop, countInBeats],
   );
-  useEffect(() => () => loaded?.stop(), []);
-  useEffect(() => loaded?.setScore(score), [score]);
+  useEffect(() => () => playbackNow()?.stop(), []);
+  useEffect(() => playbackNow()?.setScore(score), [score]);
   useEffect(() => {
-    if (loaded?.snapshot().isPlaying && loaded.snapshot().bpm !== bpm) loaded.setTempo(bpm);
+    const { isPlaying: isOn, bpm: heard } = playbackState();
+    if (isOn && heard !== bpm) playbackNow()?.setTempo(bpm);
   }, [bpm]);
 
   // Read when it is pressed, so that what hangs on it is not made anew with every edit.
@@ -95,7 +71,7 @@ export function usePlayback(plan: Plan, loop: boolean, bpm: number, countsIn = t
     latest.current = { score, bpm, sounds };
   });
   const toggle = useCallback(() => {
-    if (loaded?.snapshot().isPlaying) loaded.stop();
+    if (playbackState().isPlaying) playbackNow()?.stop();
     else
       void load().then(async (playback) => {
         const now = latest.current;

@@ -160,7 +160,7 @@ export function writeMidi(exercise: Exercise, options: WriteMidiOptions): Uint8A
   ];
   const clicks = events.flatMap((event): Timed[] => {
     if (event.kind !== 'click') return [];
-    const [channel, noteNumber] = [DRUM_CHANNEL, WOOD_BLOCKS[event.accent]];
+    const [channel, noteNumber] = [DRUM_CHANNEL, WOOD_BLOCKS[event.accent === 'bar' ? 'bar' : 'beat']];
     const start = event.ticks + shift;
     const velocity = event.accent === 'bar' ? 110 : 80;
     return [

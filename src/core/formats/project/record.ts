@@ -53,6 +53,7 @@ const rest = Joi.number().min(0).max(3600).required();
 
 const step = Joi.object({
   bpm: bpm.required(),
+  toBpm: orNull(bpm),
   subdivision: orNull(Joi.number().integer().min(1).max(MAX_SLOTS_PER_BEAT)),
   part: orNull(one(DENSITY_PARTS)),
   passes: orNull(Joi.number().integer().min(1).max(MAX_LADDER_PASSES)),

@@ -1,0 +1,73 @@
+/** Figures of a run against counting note by note and change by change. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { planOf } from '../exercise/plan';
+import { newExercise } from '../exercise/exercise';
+import { readTabText } from '../formats/tab/read';
+import { DEFAULT_SETUP } from '../instrument/instrument';
+import { dayNumber, weekOf } from './day';
+import { loadOf, loadWarnings } from './load';
+import { DEFAULT_LIMITS } from './limits';
+import { playedFigures } from './played';
+
+const { passage } = readTabText('e|-----5-8-|\nB|-5-8-----|', { subdivision: 4 });
+const looped = {
+  ...newExercise('Round', passage),
+  policy: { kind: 'alternateByNote', start: 'down', loop: true } as const,
+};
+
+describe('a run', () => {
+  it('counts strokes, changes and time; the seam between passes only; a broken pass up to where it broke', () => {
+    const plan = planOf(looped.passage, looped.policy, DEFAULT_SETUP);
+    const run = (passes: number, untilTicks: number | null) =>
+      playedFigures({ exercise: looped, plan, passes, bpm: 60, untilTicks }, DEFAULT_SETUP);
+    // Four notes in one beat: down up on 2, down up on 1; over to string 1 outside?, back round inside? – one each way.
+    expect(run(1, null)).toMatchObject({ strokes: 4, seconds: 1 });
+    const kinds = ({ exposure }: ReturnType<typeof run>) => exposure.outside + exposure.inside;
+    expect(kinds(run(1, null))).toBe(1);
+    expect(kinds(run(5, null))).toBe(9);
+    // Broken off at the third note of the third pass: two notes and no change of it.
+    const broken = run(3, 2 * 1680);
+    expect(broken.strokes).toBe(10);
+    expect(kinds(broken)).toBe(4 + 1);
+    expect(broken.seconds).toBeCloseTo(2.5, 9);
+  });
+
+  it('load: the longest stretch without a rest, on one exercise and in all', () => {
+    const at = (minute: number) => `2026-05-04T10:${String(minute).padStart(2, '0')}:00+02:00`;
+    const run = (exerciseId: string, minute: number, minutes: number) => ({
+      at: at(minute),
+      seconds: minutes * 60,
+      exerciseId,
+      strokes: 100,
+      wideStretches: 1,
+      byHand: false,
+    });
+    const runs = [run('a', 6, 6), run('a', 13, 7), run('b', 23, 9), run('b', 35, 11), run('a', 50, 9)];
+    const load = loadOf(runs, DEFAULT_LIMITS);
+    // a: 6 + 7 in a row; b: 9, then a minute's rest, then 11; all without five minutes off: 6 + 7 + 9 + 11.
+    expect(load).toEqual({
+      minutes: 42,
+      strokes: 500,
+      wideStretches: 5,
+      longestOnOne: 13,
+      longestPicking: 33,
+    });
+    expect(loadWarnings(load, DEFAULT_LIMITS)).toHaveLength(2);
+    expect(loadWarnings(loadOf([], DEFAULT_LIMITS), DEFAULT_LIMITS)).toEqual([]);
+  });
+
+  it('days count on through months and leap years, and a week begins on Monday', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 30_000 }), (days) => {
+        // eslint-disable-next-line no-restricted-globals -- the language's own calendar is the outside check
+        const iso = new Date(days * 86_400_000).toISOString().slice(0, 10);
+        expect(dayNumber(iso)).toBe(days);
+        const monday = weekOf(iso);
+        // eslint-disable-next-line no-restricted-globals -- as above
+        expect(new Date(`${monday}T00:00:00Z`).getUTCDay()).toBe(1);
+        expect(dayNumber(iso) - dayNumber(monday)).toBeLessThan(7);
+      }),
+    );
+  });
+});

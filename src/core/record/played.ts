@@ -1,0 +1,66 @@
+/** What the hands did in a run: strokes, changes by kind, wide stretches, time. */
+import { exposureOf } from '../balance/exposure';
+import { passBeats } from '../exercise/climb';
+import type { Exercise } from '../exercise/exercise';
+import type { Plan } from '../exercise/plan';
+import { stretchMm } from '../instrument/neck';
+import type { Setup } from '../instrument/instrument';
+import { loopSpan } from '../passage/passage';
+import type { Run } from './run';
+
+/** Passes of an exercise, the last perhaps broken off at a moment of the passage. */
+export interface PlayedPasses {
+  readonly exercise: Exercise;
+  readonly plan: Plan;
+  readonly passes: number;
+  readonly bpm: number;
+  /** Null: the last pass was played to its end. */
+  readonly untilTicks: number | null;
+}
+
+/** Frets follow each other on the neck within one hand position or not; open strings stretch nothing. */
+function wideInPass({ passage }: Plan, setup: Setup, untilTicks: number): number {
+  const fretted = passage.notes.filter(({ fret, onsetTicks }) => fret > 0 && onsetTicks < untilTicks);
+  return fretted.filter((note, at) => {
+    const before = fretted[at - 1];
+    return before && stretchMm(before.fret, note.fret, setup.scaleLengthMm) > setup.stretchLimitMm;
+  }).length;
+}
+
+/** The figures of a run. Seams count between passes only; wide stretches are fretted notes in a row further apart than the limit. */
+export function playedFigures(
+  played: PlayedPasses,
+  setup: Setup,
+): Pick<Run, 'strokes' | 'exposure' | 'wideStretches' | 'seconds'> {
+  const { exercise, plan, passes, bpm, untilTicks } = played;
+  const { kinds } = exposureOf([
+    { exercise, plan, passes, bpm, ...(untilTicks === null ? {} : { untilTicks }) },
+  ]);
+  const { passes: strokesOf } = plan.assignment;
+  const span = exercise.policy.loop ? loopSpan(exercise.passage) : null;
+  let strokes = 0;
+  let wideStretches = 0;
+  for (let pass = 0; pass < passes; pass++) {
+    const until = pass === passes - 1 && untilTicks !== null ? untilTicks : Infinity;
+    plan.passage.notes.forEach(({ onsetTicks }, at) => {
+      const isIn = !span || (onsetTicks >= span.startTicks && onsetTicks < span.endTicks);
+      if (isIn && onsetTicks < until && strokesOf[pass % strokesOf.length]![at]) strokes++;
+    });
+    wideStretches += wideInPass(plan, setup, until);
+  }
+  const from = span?.startTicks ?? -exercise.passage.pickupTicks;
+  const beats = passBeats(exercise);
+  const lastBeats =
+    untilTicks === null ? beats : Math.max(0, untilTicks - from) / exercise.passage.meter.beatTicks;
+  return {
+    strokes,
+    wideStretches,
+    exposure: {
+      outside: kinds.outside,
+      inside: kinds.inside,
+      sweep: kinds.sweep,
+      backtrack: kinds.backtrack,
+    },
+    seconds: (((passes - 1) * beats + Math.min(beats, lastBeats)) * 60) / bpm,
+  };
+}

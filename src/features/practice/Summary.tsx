@@ -1,0 +1,121 @@
+'use client';
+import Link from 'next/link';
+import styled from 'styled-components';
+import { bpmText, counted, durationText, KIND_NAMES, type RunRecord } from '@/core';
+import { loadOf, loadWarnings, REASON_MENDINGS, type Limits, type TempoNow } from '@/core/record';
+import { Button } from '@/ui/controls/Button';
+import { colour } from '@/ui/theme/tokens';
+
+const Card = styled.section`
+  display: grid;
+  gap: 0.6rem;
+  justify-items: start;
+  padding: 1rem 1.25rem;
+  border: 1px solid ${colour.line};
+  border-radius: 0.5rem;
+  background: ${colour.card};
+  h2 {
+    font-size: 1.25rem;
+  }
+  ul {
+    padding-left: 1.2rem;
+    list-style: disc;
+    font-size: 1.1rem;
+  }
+  .warn {
+    color: ${colour.warn};
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.5rem 1rem;
+  }
+`;
+
+interface SummaryProps {
+  readonly exerciseId: string;
+  readonly runs: readonly RunRecord[];
+  readonly tempo: TempoNow | null;
+  readonly why: string;
+  readonly limits: Limits;
+  readonly onAgain: () => void;
+  /** Makes the drill that mends the change named most often; null where none was named. */
+  readonly onDrill: (() => void) | null;
+}
+
+/** The change that was named most often. */
+export function worstPlace(runs: readonly RunRecord[]): RunRecord | null {
+  const named = runs.filter(({ place }) => place !== null);
+  const keyOf = ({ place }: RunRecord) => `${place!.fromNote} ${place!.toNote}`;
+  const count = (run: RunRecord) => named.filter((one) => keyOf(one) === keyOf(run)).length;
+  return named.reduce<RunRecord | null>(
+    (best, run) => (best === null || count(run) > count(best) ? run : best),
+    null,
+  );
+}
+
+/** The end of a sitting: what to write down, and what comes next. */
+export function Summary({ exerciseId, runs, tempo, why, limits, onAgain, onDrill }: SummaryProps) {
+  const clean = runs.filter(({ verdict }) => verdict === 'clean');
+  const best = Math.max(0, ...clean.map(({ bpm }) => bpm));
+  const seconds = runs.reduce((sum, run) => sum + run.seconds, 0);
+  const passes = runs.reduce((sum, run) => sum + run.passes, 0);
+  const worst = worstPlace(runs);
+  const warnings = loadWarnings(loadOf(runs, limits), limits);
+  return (
+    <Card aria-label="What to write down" data-summary>
+      <h2>{runs.length === 0 ? 'Nothing was judged' : 'Write down'}</h2>
+      {runs.length === 0 ? (
+        <p>No run was judged, so nothing is on record. The ladder stands where it stood.</p>
+      ) : (
+        <ul>
+          <li>
+            {counted(runs.length, 'run')}, {clean.length} clean; {counted(passes, 'pass', 'passes')},{' '}
+            {durationText(seconds)} under the hand
+          </li>
+          <li>
+            {best > 0
+              ? `Fastest clean run: ${bpmText(best)} bpm`
+              : 'No run was clean: begin slower next time'}
+          </li>
+          {tempo ? (
+            <li>
+              Clean tempo {Math.round(tempo.bpm)} bpm, somewhere from {Math.round(tempo.low)} to{' '}
+              {Math.round(tempo.high)}
+            </li>
+          ) : null}
+          {worst?.place ? (
+            <li>
+              It falls apart {KIND_NAMES[worst.place.kind]} from string {worst.place.stringFrom} to{' '}
+              {worst.place.stringTo}
+              {worst.reason
+                ? `: ${REASON_MENDINGS[worst.reason].name}. ${REASON_MENDINGS[worst.reason].cue}`
+                : ''}
+            </li>
+          ) : null}
+          <li>Next time: {why}</li>
+        </ul>
+      )}
+      {warnings.map((warning) => (
+        <p className="warn" key={warning}>
+          Much for a hand: {warning}.
+        </p>
+      ))}
+      <div className="acts">
+        {onDrill ? (
+          <Button look="primary" onPress={onDrill}>
+            Make the drill that mends it
+          </Button>
+        ) : null}
+        <Button onPress={onAgain}>Practise on</Button>
+        <Link href={`/logbook?exercise=${exerciseId}`} prefetch={false}>
+          Logbook
+        </Link>
+        <Link href={`/ladder/${exerciseId}`} prefetch={false}>
+          Tempo ladder
+        </Link>
+      </div>
+    </Card>
+  );
+}

@@ -1,0 +1,123 @@
+'use client';
+/** The look of the runner: large, few things, for hands on the instrument. */
+import styled from 'styled-components';
+import { colour } from '@/ui/theme/tokens';
+
+export const Root = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 0.75rem;
+  outline: none;
+  .warn {
+    color: ${colour.warn};
+  }
+  .found {
+    font-size: 1.25rem;
+  }
+  .verdicts {
+    display: grid;
+    grid-template-columns: 1.4fr 1fr 1fr;
+    gap: 0.75rem;
+  }
+  .big {
+    min-height: 4rem;
+    font-size: 1.35rem;
+    font-weight: 650;
+    white-space: normal;
+  }
+  .good:not([data-disabled]) {
+    border: 2px solid ${colour.good};
+    color: ${colour.good};
+  }
+  .bad:not([data-disabled]) {
+    border: 2px solid ${colour.bad};
+    color: ${colour.bad};
+  }
+  .care,
+  .why,
+  .look {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.5rem;
+  }
+  .why p {
+    flex-basis: 100%;
+  }
+  .look {
+    padding: 0.5rem 1rem;
+    border: 1px solid ${colour.line};
+    border-radius: 0.5rem;
+    background: ${colour.card};
+  }
+  .look > div {
+    flex: 1 1 16rem;
+  }
+  .gap {
+    flex: 1;
+  }
+  @media (max-width: 40rem) {
+    .verdicts {
+      grid-template-columns: 1fr 1fr;
+    }
+    .verdicts > :first-child {
+      grid-column: 1 / -1;
+    }
+  }
+`;
+
+export const Head = styled.header`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 1rem;
+  h1 {
+    font-size: 1.25rem;
+    overflow-wrap: anywhere;
+  }
+  p {
+    color: ${colour.inkSoft};
+  }
+  nav {
+    display: flex;
+    margin-left: auto;
+  }
+  nav a {
+    padding: 0.25rem 0.7rem;
+    border-bottom: 2px solid transparent;
+    color: ${colour.ink};
+    text-decoration: none;
+  }
+  nav a[aria-current] {
+    border-color: ${colour.accent};
+    font-weight: 650;
+  }
+`;
+
+export const Big = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.75rem 2.5rem;
+  .tempo {
+    display: flex;
+    align-items: center;
+    gap: 1rem;
+    min-width: 21rem;
+  }
+  .tempo b {
+    font-size: 5.5rem;
+    line-height: 1;
+    font-variant-numeric: tabular-nums;
+    letter-spacing: -0.02em;
+  }
+  .now {
+    flex: 1 1 18rem;
+    font-size: 1.1rem;
+  }
+  .said {
+    min-height: 1.6em;
+    font-size: 1.3rem;
+    font-weight: 650;
+  }
+`;
