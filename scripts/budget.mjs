@@ -10,6 +10,7 @@ const ROUTES = {
   Bench: '/bench/none',
   Ladder: '/ladder/none',
   Practice: '/practice/none',
+  Logbook: '/logbook',
   Handout: '/handout',
   'Controls and marks': '/developers',
 };

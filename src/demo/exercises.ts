@@ -246,8 +246,27 @@ E|----------------------------|`,
 
 /** The class: invented names. */
 export const DEMO_PLAYERS = [
-  { name: 'Tamsel', handedness: 'left' },
-  { name: 'Orrin', handedness: 'right' },
+  {
+    name: 'Tamsel',
+    handedness: 'left',
+    instrument: 'short-scale electric, 628 mm, light strings',
+    goals: 'Kite string at 72 for the summer evening',
+    cautions: 'Lifts the left shoulder when it gets fast',
+  },
+  {
+    name: 'Orrin',
+    handedness: 'right',
+    instrument: 'solid body, 648 mm',
+    goals: 'Three a string at 120 without looking',
+    cautions: '',
+  },
+  {
+    name: 'Brisa',
+    handedness: 'right',
+    instrument: 'solid body, 648 mm, heavy strings',
+    goals: 'Sweeps for the audition in spring',
+    cautions: 'Practises through a tight forearm: ask after every run',
+  },
 ] as const;
 
 /** Ladders that are set already; a goal of null is the exercise's. */
@@ -269,6 +288,15 @@ export const DEMO_LADDERS = [
     stepBpm: 6,
     passes: 4,
     restSeconds: 10,
+  },
+  {
+    exercise: 'Rolling stair in sweeps',
+    player: 'Brisa',
+    startBpm: 60,
+    goalBpm: 120,
+    stepBpm: 6,
+    passes: 8,
+    restSeconds: 5,
   },
   {
     exercise: 'Rolling stair in sweeps',

@@ -1,4 +1,7 @@
 /** The demo library as a project: what ships so that nobody starts before an empty page. */
+import { formatISO } from 'date-fns/formatISO';
+import { parseISO } from 'date-fns/parseISO';
+import { subDays } from 'date-fns/subDays';
 import {
   DEFAULT_SETUP,
   emptyPassage,
@@ -19,13 +22,20 @@ import {
   type Project,
 } from '@/core';
 import { applyRecipe } from '@/core/compose';
+import { exerciseOf } from '@/storage/library';
 import { seededSources } from '@/storage/sources';
 import { DEMO_EXERCISES, DEMO_LADDERS, DEMO_PLAYERS, fingerAt, type DemoExercise } from './exercises';
 import { DEMO_RECIPES, type DemoRecipe } from './recipes';
+import { STORIES, toldRuns } from './runs';
 
 const DEMO_SEED = 20_260_105;
 const DEMO_START = Date.UTC(2026, 0, 5, 16, 30);
 const STAMP_TIME = '2026-01-05T16:30:00+00:00';
+
+/** The last day of the record; it is moved to yesterday when the demo is loaded. */
+const LAST_DAY = '2026-01-04';
+
+const dayBefore = (days: number) => formatISO(subDays(parseISO(LAST_DAY), days), { representation: 'date' });
 
 function passageOf(demo: DemoExercise): Passage {
   let { passage } = readTabText(demo.tab, { subdivision: demo.subdivision });
@@ -45,7 +55,7 @@ function passageOf(demo: DemoExercise): Passage {
   return passage;
 }
 
-function exerciseOf(demo: DemoExercise, newId: () => string): Exercise {
+function tabExercise(demo: DemoExercise, newId: () => string): Exercise {
   const passage = passageOf(demo);
   return {
     ...newExercise(demo.title, passage),
@@ -82,7 +92,7 @@ export function demoProject(): Project {
   const deviceId = newId();
   const stamp = () => ({ id: newId(), revision: 1, createdAt: STAMP_TIME, updatedAt: STAMP_TIME, deviceId });
   const exercises = [
-    ...DEMO_EXERCISES.map((demo) => exerciseOf(demo, newId)),
+    ...DEMO_EXERCISES.map((demo) => tabExercise(demo, newId)),
     ...DEMO_RECIPES.map((demo) => exerciseByRecipe(demo, newId)),
   ];
   const made = exercises.map(({ passage, ...fields }): { record: ExerciseRecord; passage: Passage } => {
@@ -91,10 +101,10 @@ export function demoProject(): Project {
       passage,
     };
   });
-  const players = DEMO_PLAYERS.map(({ name, handedness }): PlayerRecord => ({
+  const players = DEMO_PLAYERS.map(({ handedness, ...said }): PlayerRecord => ({
     ...stamp(),
     ...NEW_PLAYER,
-    name,
+    ...said,
     setup: { ...DEFAULT_SETUP, handedness },
   }));
   const ladders = DEMO_LADDERS.map(({ exercise, player, ...set }): LadderRecord => ({
@@ -104,13 +114,20 @@ export function demoProject(): Project {
     exerciseId: made.find(({ record }) => record.title === exercise)!.record.id,
     playerId: players.find(({ name }) => name === player)?.id ?? ME,
   }));
+  const runs = STORIES.flatMap((story, at) => {
+    const { record, passage } = made.find((one) => one.record.title === story.exercise)!;
+    const playerId = players.find(({ name }) => name === story.player)!.id;
+    const ladder = ladders.find((one) => one.playerId === playerId && one.exerciseId === record.id);
+    const told = { exerciseId: record.id, exercise: exerciseOf(record, passage), playerId, ladder };
+    return toldRuns(story, told, dayBefore, newId, deviceId, DEMO_SEED + at);
+  });
   return {
     exportedAt: STAMP_TIME,
     exercises: made.map(({ record }) => record),
     passages: made.map(({ record, passage }) => ({ hash: record.passageHash, passage })),
     players,
     ladders,
-    runs: [],
+    runs,
     tombstones: [],
   };
 }

@@ -191,7 +191,7 @@ export const VERSIONS: readonly Version[] = [
     // Runs and the days they add up to; ladders of every kind; more is known of a student.
     version: 7,
     stores: {
-      runs: 'id, [playerId+exerciseId+day], [playerId+day], passageHash, corrects',
+      runs: 'id, [playerId+exerciseId+day], [playerId+day], passageHash, corrects, sessionId',
       days: '[playerId+exerciseId+day], [playerId+day], exerciseId',
     },
     upgrade: async (transaction) => {

@@ -9,6 +9,7 @@ import {
   type Project,
   type RunRecord,
 } from '@/core';
+import { dayAfter, dayNumber } from '@/core/record';
 import type { Database } from './database';
 import { recordFields } from './library';
 import { commit, LIBRARY, type Edit } from './log';
@@ -141,10 +142,24 @@ export async function importProject(db: Database, project: Project, label: strin
   return { added, same, copied };
 }
 
+/** Runs moved so that the last of them was yesterday: a record that ended long ago says nothing about today. */
+function upToYesterday(project: Project): Project {
+  const last = project.runs.reduce((latest, { day }) => (day > latest ? day : latest), '');
+  if (last === '') return project;
+  const days = dayNumber(timestamp().slice(0, 10)) - 1 - dayNumber(last);
+  return {
+    ...project,
+    runs: project.runs.map((run) => {
+      const day = dayAfter(run.day, days);
+      return { ...run, day, at: day + run.at.slice(10) };
+    }),
+  };
+}
+
 /** Fetches the demo library from the application's own server and adds it. */
 export async function loadDemo(db: Database): Promise<ImportSummary> {
   const [response, { readProject }] = await Promise.all([fetch('/api/demo'), import('@/core/formats')]);
   const { project, problems } = readProject(await response.text());
   if (!project) throw new Error(problems[0]?.message ?? 'The demo library could not be read.');
-  return importProject(db, project, 'Load the demo library');
+  return importProject(db, upToYesterday(project), 'Load the demo library');
 }

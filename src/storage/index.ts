@@ -3,7 +3,7 @@ export { database, onDatabaseNotice, type DatabaseNotice } from './database';
 export { exportExercises, exportProject, importProject, loadDemo, type ShownExercise } from './exchange';
 export * from './ladders';
 export * from './library';
-export { LIBRARY, step, sweepUnused } from './log';
+export { LIBRARY, recordScope, step, sweepUnused } from './log';
 export { askToPersist } from './persistence';
 export * from './players';
 export * from './practice';

@@ -109,6 +109,26 @@ async function write(db: Database, edit: Edit, deviceId: string): Promise<Record
   return { table: edit.table, id, before, after };
 }
 
+/** So many new records are written table by table. */
+const BULK_EDITS = 50;
+
+/** Writes many new records, each table at once. */
+async function writeMany(db: Database, edits: readonly Edit[], deviceId: string): Promise<RecordChange[]> {
+  const at = timestamp();
+  const changes = edits.flatMap((edit): RecordChange[] => {
+    if (!('create' in edit)) return [];
+    const id = edit.create.id ?? newId();
+    const record = { ...edit.create, id, revision: FIRST_REVISION, createdAt: at, updatedAt: at, deviceId };
+    return [{ table: edit.table, id, before: null, after: record }];
+  });
+  for (const table of new Set(changes.map((change) => change.table))) {
+    const mine = changes.filter((change) => change.table === table);
+    await tableOf(db, table).bulkAdd(mine.map(({ after }) => after as unknown as RecordStamp));
+    await db.tombstones.bulkDelete(mine.map(({ id }) => [table, id]));
+  }
+  return changes;
+}
+
 async function nextSeq(db: Database, scope: string): Promise<number> {
   const last = await db.log.where('[scope+seq]').between([scope, -Infinity], [scope, Infinity]).last();
   return (last?.seq ?? 0) + 1;
@@ -154,10 +174,13 @@ export async function commit(
     await db.passages.bulkPut([...passages]);
     const deviceId = await deviceIdOf(db);
     const changes: RecordChange[] = [];
-    for (const edit of edits) {
-      const change = await write(db, edit, deviceId);
-      if (change) changes.push(change);
-    }
+    const isBulk = edits.length > BULK_EDITS && edits.every((edit) => 'create' in edit);
+    if (isBulk) changes.push(...(await writeMany(db, edits, deviceId)));
+    else
+      for (const edit of edits) {
+        const change = await write(db, edit, deviceId);
+        if (change) changes.push(change);
+      }
     if (changes.length === 0) return null;
     await refreshDays(db, changes);
     const redoable = await db.log

@@ -81,23 +81,52 @@ export async function daysOn(db: Database, playerId: string, exerciseId: string)
     .toArray();
 }
 
-/** The runs of a player on some days that hold, oldest first. */
+/** The runs of a sitting that hold, in the order in which they were judged, whatever the clock said. */
+export async function runsOfSitting(db: Database, sessionId: string): Promise<RunRecord[]> {
+  const runs = await db.runs.where('sessionId').equals(sessionId).toArray();
+  return standing(runs).sort((a, b) => a.at.localeCompare(b.at));
+}
+
+/** Which runs are wanted. */
+export interface RunsWanted {
+  /** An exercise's id, or `all`. */
+  readonly exerciseId?: string;
+  /** The first day and the last. */
+  readonly from?: string;
+  readonly to?: string;
+  /** So many at most, the newest. */
+  readonly newest?: number;
+}
+
+/** The runs of a player that hold, newest first. Only as many are read as are wanted. */
 export async function readRuns(
   db: Database,
   playerId: string,
-  from: string,
-  to: string,
+  { exerciseId = 'all', from = '', to = '\uffff', newest = Infinity }: RunsWanted = {},
 ): Promise<RunRecord[]> {
-  const runs = await db.runs
-    .where('[playerId+day]')
-    .between([playerId, from], [playerId, to], true, true)
-    .toArray();
-  const corrected = await db.runs
+  const all =
+    exerciseId === 'all'
+      ? db.runs.where('[playerId+day]').between([playerId, from], [playerId, to], true, true)
+      : db.runs
+          .where('[playerId+exerciseId+day]')
+          .between([playerId, exerciseId, from], [playerId, exerciseId, to], true, true);
+  const found: RunRecord[] = [];
+  const PAGE = Number.isFinite(newest) ? newest + 40 : Infinity;
+  for (let read = 0; found.length < newest; read += PAGE) {
+    const page = Number.isFinite(PAGE)
+      ? await all.clone().reverse().offset(read).limit(PAGE).toArray()
+      : await all.toArray();
+    found.push(...(await withoutCorrected(db, page)));
+    if (page.length < PAGE || !Number.isFinite(PAGE)) break;
+  }
+  return found.sort((a, b) => b.at.localeCompare(a.at)).slice(0, newest);
+}
+
+async function withoutCorrected(db: Database, runs: readonly RunRecord[]): Promise<RunRecord[]> {
+  const corrections = await db.runs
     .where('corrects')
     .anyOf(runs.map(({ id }) => id))
     .toArray();
-  const gone = new Set(corrected.map(({ corrects }) => corrects));
-  return standing(runs)
-    .filter(({ id }) => !gone.has(id))
-    .sort((a, b) => a.at.localeCompare(b.at));
+  const gone = new Set(corrections.map(({ corrects }) => corrects));
+  return runs.filter(({ id }) => !gone.has(id));
 }

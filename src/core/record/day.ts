@@ -1,4 +1,5 @@
 /** A player's day on one exercise, added up from its runs: what logbook and filters read. */
+import { addDays } from 'date-fns/addDays';
 import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { formatISO } from 'date-fns/formatISO';
 import { parseISO } from 'date-fns/parseISO';
@@ -6,6 +7,7 @@ import { startOfISOWeek } from 'date-fns/startOfISOWeek';
 import type { RunRecord } from '../exercise/records';
 import { notesPerSecond } from '../rhythm/slots';
 import type { JudgedRun } from '../tempo/cleanTempo';
+import { longestStretch } from './load';
 import { standing, type KindCounts, type Reason, type RunPlace } from './run';
 
 /** Runs of one day that count alike. */
@@ -36,6 +38,8 @@ export interface DayRecord {
   readonly strokes: number;
   readonly exposure: KindCounts;
   readonly wideStretches: number;
+  /** The longest stretch without a minute's rest, in seconds. */
+  readonly longestSeconds: number;
   /** Of all runs that were not clean, named place or not. */
   readonly reasons: Readonly<Partial<Record<Reason, number>>>;
   readonly speeds: readonly SpeedGroup[];
@@ -120,6 +124,7 @@ export function dayOf(runs: readonly RunRecord[]): DayRecord | null {
     strokes,
     exposure,
     wideStretches,
+    longestSeconds: longestStretch(kept),
     reasons,
     speeds: [...speeds.values()],
     fails: [...fails.values()],
@@ -132,6 +137,11 @@ const EPOCH = '1970-01-01';
 /** A local day (`2026-11-25`) as a number of days, so that days can be subtracted. */
 export function dayNumber(day: string): number {
   return differenceInCalendarDays(parseISO(day), parseISO(EPOCH));
+}
+
+/** The local day so many days later (or, below 0, earlier). */
+export function dayAfter(day: string, days: number): string {
+  return formatISO(addDays(parseISO(day), days), { representation: 'date' });
 }
 
 /** The Monday of a day's week. */

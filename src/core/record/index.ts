@@ -1,5 +1,6 @@
 /** The door to the record: runs, days, clean tempo over time, load. */
 export * from './run';
+export * from './book';
 export * from './day';
 export * from './mending';
 export * from './limits';

@@ -34,6 +34,12 @@ function longestWithout(runs: readonly Timed[], gapSeconds: number, isOneExercis
   return longest;
 }
 
+/** The longest stretch on one exercise without a minute's rest, in seconds; runs logged by hand have no known rests. */
+export function longestStretch(runs: readonly Timed[]): number {
+  const timed = runs.filter(({ byHand }) => !byHand);
+  return longestWithout(timed, REST_SECONDS, true);
+}
+
 /** The load of the runs of a day in the order in which they were judged; runs logged by hand have no known rests and count in the sums only. */
 export function loadOf(runs: readonly Timed[], limits: Limits): Load {
   const timed = runs.filter(({ byHand }) => !byHand);
@@ -42,7 +48,7 @@ export function loadOf(runs: readonly Timed[], limits: Limits): Load {
     minutes: sum(({ seconds }) => seconds) / 60,
     strokes: sum(({ strokes }) => strokes),
     wideStretches: sum(({ wideStretches }) => wideStretches),
-    longestOnOne: longestWithout(timed, REST_SECONDS, true) / 60,
+    longestOnOne: longestStretch(runs) / 60,
     longestPicking: longestWithout(timed, limits.breakMinutes * 60, false) / 60,
   };
 }

@@ -30,7 +30,7 @@ describe('the forecast', () => {
         const when = forecast(points, goal);
         if (when.state !== 'band') throw new Error(when.state);
         expect(Math.abs(when.likelyDays! - more)).toBeLessThanOrEqual(1);
-        expect(when.earlyDays).toBeLessThanOrEqual(when.likelyDays!);
+        expect(when.earlyDays!).toBeLessThanOrEqual(when.likelyDays!);
       }),
     );
   });

@@ -20,7 +20,7 @@ export type Forecast =
   | {
       readonly state: 'band';
       /** Days from the last session, at the pace of the last four weeks. Null: not within two years. */
-      readonly earlyDays: number;
+      readonly earlyDays: number | null;
       readonly likelyDays: number | null;
       readonly lateDays: number | null;
     };
@@ -99,7 +99,5 @@ export function forecast(points: readonly TempoPoint[], goalBpm: number): Foreca
   const edge = (side: number) => (practice: number) =>
     Math.log2(law.bpmAt(practice)) + side * law.bandOctaves(practice);
   const until = (side: number) => daysUntil(edge(side), Math.log2(goalBpm), last.practice, pace);
-  const earlyDays = until(1);
-  if (earlyDays === null) return { state: 'not rising' };
-  return { state: 'band', earlyDays, likelyDays: until(0), lateDays: until(-1) };
+  return { state: 'band', earlyDays: until(1), likelyDays: until(0), lateDays: until(-1) };
 }

@@ -2,11 +2,12 @@
 import { useCallback, useMemo, useState } from 'react';
 import { bpmText, planClimb, type KeptLadder } from '@/core';
 import type { Climbing } from '@/core/drills';
-import { forecastOf, tempoOverDays, type Forecast } from '@/core/record';
+import { forecastOf, tempoOverDays } from '@/core/record';
 import { axisLook, Chart, tipLook, type ChartColours } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
 import { Choice } from '@/ui/controls/Choice';
 import { daysLater } from '@/ui/charts/dates';
+import { forecastText } from '@/ui/charts/forecastText';
 import type { RecordOfPlayer } from '@/ui/shell/useRecord';
 
 const HEIGHT = 240;
@@ -21,24 +22,6 @@ interface ClimbPictureProps {
 }
 
 const round = (value: number) => Number(value.toFixed(1));
-
-/** When the goal may be reached, in a sentence. */
-export function forecastText(forecast: Forecast, goalBpm: number, today: string): string {
-  const goal = bpmText(goalBpm);
-  switch (forecast.state) {
-    case 'too early':
-      return `Too early to tell when ${goal} will be clean: ${forecast.sessions === 1 ? 'one day' : `${forecast.sessions} days`} of practice on record; it takes six over two weeks.`;
-    case 'not rising':
-      return `By this record more practice has not made it faster, so no date is given for ${goal}.`;
-    case 'reached':
-      return `${goal} is clean by this record.`;
-    case 'band': {
-      const date = (days: number | null) =>
-        days === null ? 'more than two years from now' : daysLater(today, days);
-      return `${goal} may be clean between ${date(forecast.earlyDays)} and ${date(forecast.lateDays)}, if practice goes on as in the last four weeks.`;
-    }
-  }
-}
 
 /** The climb as a picture, over steps or over time, with the clean tempo where there is a record. */
 export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }: ClimbPictureProps) {

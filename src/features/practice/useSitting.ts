@@ -1,7 +1,8 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { buildLadder, passageHash, probeTempos, type LadderSpec, type LadderStep, type Move } from '@/core';
+import { buildLadder, passageHash, probeTempos, type LadderSpec, type LadderStep, type Move   type RunRecord,
+} from '@/core';
 import type { Climbing } from '@/core/drills';
 import { nextStart, type Reason, type RunPlace, type TempoNow } from '@/core/record';
 import {
@@ -12,8 +13,8 @@ import {
   keepPractice,
   newId,
   openPractice,
-  readRuns,
   removeRuns,
+  runsOfSitting,
   timestamp,
   type NewRun,
   type PracticeMode,
@@ -48,7 +49,7 @@ export interface Sitting {
   /** Why the ladder begins where it does. */
   readonly why: string;
   /** Runs of this sitting, oldest first. */
-  readonly runs: Awaited<ReturnType<typeof readRuns>>;
+  readonly runs: readonly RunRecord[];
   /** Keeps a verdict; null where no pass was played. */
   readonly judge: (
     said: 'clean' | 'not clean',
@@ -129,15 +130,9 @@ export function useSitting(
     });
   }, [key, tempo, player, exerciseId, mode, steps.length, next, show]);
 
-  const day = session?.startedAt.slice(0, 10) ?? '';
   const runs = useLiveQuery(
-    async () =>
-      session
-        ? (await readRuns(database(), session.playerId, day, '\uffff')).filter(
-            ({ sessionId }) => sessionId === session.id,
-          )
-        : [],
-    [session?.id, session?.playerId, day],
+    async () => (session ? runsOfSitting(database(), session.id) : []),
+    [session?.id],
   );
 
   const change = useCallback(

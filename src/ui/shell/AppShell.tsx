@@ -158,6 +158,9 @@ export function AppShell({ withDemo, seed, children }: ShellProps) {
                 </Link>
               </>
             ) : null}
+            <Link href="/logbook" prefetch={false} {...current('/logbook')}>
+              Logbook
+            </Link>
             <Link
               href={lastExercise ? `/handout?ids=${lastExercise}` : '/handout'}
               prefetch={false}

@@ -22,10 +22,12 @@ export const today = (): string => timestamp().slice(0, 10);
  */
 export function useRecord(exerciseId: string, subdivision: number): RecordOfPlayer {
   const player = usePlayer();
-  const read = useLiveQuery(
-    async () => ({ days: await daysOn(database(), player.id, exerciseId), on: today() }),
-    [player.id, exerciseId],
-  );
+  const read = useLiveQuery(async () => {
+    const days = await daysOn(database(), player.id, exerciseId);
+    // A clock that was set back must not make the last runs vanish.
+    const [last, now] = [days.at(-1)?.day ?? '', today()];
+    return { days, on: last > now ? last : now };
+  }, [player.id, exerciseId]);
   return useMemo(
     () => ({
       days: read?.days,

@@ -1,0 +1,128 @@
+/** The logbook's figures: weeks, exercises and failing changes, added up from days. */
+import { addedKinds, dayAfter, NO_KINDS, weekOf, type DayRecord, type FailingChange } from './day';
+import type { KindCounts } from './run';
+
+/** A week of practice; weeks without any are there too, between the first and the last. */
+export interface WeekOfPractice {
+  /** Its Monday. */
+  readonly monday: string;
+  readonly days: number;
+  readonly runs: number;
+  readonly clean: number;
+  readonly passes: number;
+  readonly strokes: number;
+  readonly seconds: number;
+  readonly wideStretches: number;
+  readonly longestSeconds: number;
+  readonly exposure: KindCounts;
+}
+
+const noWeek = (monday: string): WeekOfPractice => ({
+  monday,
+  days: 0,
+  runs: 0,
+  clean: 0,
+  passes: 0,
+  strokes: 0,
+  seconds: 0,
+  wideStretches: 0,
+  longestSeconds: 0,
+  exposure: NO_KINDS,
+});
+
+/** Days in weeks, oldest first. */
+export function weeksOf(days: readonly DayRecord[]): WeekOfPractice[] {
+  const byWeek = new Map<string, WeekOfPractice>();
+  const seen = new Set<string>();
+  // Many exercises share a day: its week is found once.
+  const weekByDay = new Map<string, string>();
+  for (const one of days) {
+    const monday = weekByDay.get(one.day) ?? weekOf(one.day);
+    weekByDay.set(one.day, monday);
+    const week = byWeek.get(monday) ?? noWeek(monday);
+    byWeek.set(monday, {
+      monday,
+      days: week.days + (seen.has(one.day) ? 0 : 1),
+      runs: week.runs + one.runs,
+      clean: week.clean + one.clean,
+      passes: week.passes + one.passes,
+      strokes: week.strokes + one.strokes,
+      seconds: week.seconds + one.seconds,
+      wideStretches: week.wideStretches + one.wideStretches,
+      longestSeconds: Math.max(week.longestSeconds, one.longestSeconds),
+      exposure: addedKinds(week.exposure, one.exposure),
+    });
+    seen.add(one.day);
+  }
+  const mondays = [...byWeek.keys()].sort();
+  const weeks: WeekOfPractice[] = [];
+  const last = mondays.at(-1);
+  for (
+    let monday = mondays[0];
+    monday !== undefined && last !== undefined && monday <= last;
+    monday = dayAfter(monday, 7)
+  )
+    weeks.push(byWeek.get(monday) ?? noWeek(monday));
+  return weeks;
+}
+
+/** A failing change with the exercise that it belongs to. */
+export interface FailingInExercise extends FailingChange {
+  readonly exerciseId: string;
+  /** The day on which it was last named. */
+  readonly lastDay: string;
+}
+
+/** Changes by how often they were named, most often first; the same change in later versions of the notes counts once. */
+export function failingChanges(days: readonly DayRecord[]): FailingInExercise[] {
+  const found = new Map<string, FailingInExercise>();
+  for (const { exerciseId, day, fails } of days)
+    for (const fail of fails) {
+      const key = [exerciseId, fail.fromNote, fail.toNote, fail.kind].join();
+      const known = found.get(key);
+      const reasons = { ...known?.reasons };
+      for (const [reason, count] of Object.entries(fail.reasons) as [keyof typeof reasons, number][])
+        reasons[reason] = (reasons[reason] ?? 0) + count;
+      const isLater = !known || day >= known.lastDay;
+      found.set(key, {
+        ...(isLater ? fail : known),
+        exerciseId,
+        runs: (known?.runs ?? 0) + fail.runs,
+        reasons,
+        lastDay: isLater ? day : known.lastDay,
+      });
+    }
+  return [...found.values()].sort((a, b) => b.runs - a.runs || b.lastDay.localeCompare(a.lastDay));
+}
+
+/** An exercise in a player's record. */
+export interface ExerciseInBook {
+  readonly exerciseId: string;
+  readonly days: readonly DayRecord[];
+  readonly runs: number;
+  readonly clean: number;
+  readonly seconds: number;
+  readonly lastDay: string;
+}
+
+/** The exercises of some days, last practised first. */
+export function exercisesIn(days: readonly DayRecord[]): ExerciseInBook[] {
+  const found = new Map<string, DayRecord[]>();
+  for (const day of days) {
+    const some = found.get(day.exerciseId);
+    if (some) some.push(day);
+    else found.set(day.exerciseId, [day]);
+  }
+  const sum = (some: readonly DayRecord[], of: (day: DayRecord) => number) =>
+    some.reduce((total, day) => total + of(day), 0);
+  return [...found]
+    .map(([exerciseId, some]) => ({
+      exerciseId,
+      days: some,
+      runs: sum(some, ({ runs }) => runs),
+      clean: sum(some, ({ clean }) => clean),
+      seconds: sum(some, ({ seconds }) => seconds),
+      lastDay: some.reduce((last, { day }) => (day > last ? day : last), ''),
+    }))
+    .sort((a, b) => b.lastDay.localeCompare(a.lastDay) || b.runs - a.runs);
+}

@@ -1,0 +1,199 @@
+/** The made-up record of the demo: three students, three stories. Everything is invented; chance is seeded. */
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import {
+  DEFAULT_SETUP,
+  FOOT_OF_LADDER,
+  goToStep,
+  isStringChange,
+  judged,
+  passageHash,
+  type Exercise,
+  type KeptLadder,
+  type RunRecord,
+} from '@/core';
+import { climbOf } from '@/core/drills';
+import { nextStart, playedFigures, type Reason, type Run } from '@/core/record';
+
+export interface Story {
+  readonly player: string;
+  readonly exercise: string;
+  /** Days before the last day of the record on which it was practised: from, to, and every so many. */
+  readonly days: { readonly from: number; readonly to: number; readonly every: number };
+  /** Runs in a sitting. */
+  readonly runs: number;
+  /** Seconds between two runs. */
+  readonly restSeconds: number;
+  /** The tempo at which four passes in five are really clean, from how far the story has gone (0 to 1). */
+  readonly cleanBpm: (gone: number) => number;
+  /** Reasons in the order of their weight, halved each time. */
+  readonly reasons: readonly Reason[];
+  /** The string change, counted from 0, at which most runs fall apart; null: anywhere. */
+  readonly weakChange: number | null;
+}
+
+/** How steeply clean runs get rarer with tempo, per octave. */
+const SLOPE = 14;
+
+export const STORIES: readonly Story[] = [
+  // Steady: four times a week, a little each time, and it shows.
+  {
+    player: 'Tamsel',
+    exercise: 'Kite string',
+    days: { from: 98, to: 1, every: 2 },
+    runs: 6,
+    restSeconds: 25,
+    cleanBpm: (gone) => 46 * (1 + 9 * gone) ** 0.16,
+    reasons: ['late', 'uneven', 'silent'],
+    weakChange: null,
+  },
+  {
+    player: 'Tamsel',
+    exercise: 'Gate between two and one',
+    days: { from: 60, to: 2, every: 4 },
+    runs: 5,
+    restSeconds: 20,
+    cleanBpm: (gone) => 70 + 14 * gone,
+    reasons: ['early', 'uneven'],
+    weakChange: null,
+  },
+  // Stuck: the tempo stopped rising weeks ago, and it is always the same change.
+  {
+    player: 'Orrin',
+    exercise: 'Millrace: three a string to the middle and on',
+    days: { from: 84, to: 1, every: 3 },
+    runs: 8,
+    restSeconds: 20,
+    cleanBpm: (gone) => 84 + 16 * Math.min(1, gone * 2.6),
+    reasons: ['early', 'wrong'],
+    weakChange: 1,
+  },
+  // Overdoing it: every day, longer and longer without a rest, and slower for it.
+  {
+    player: 'Brisa',
+    exercise: 'Rolling stair in sweeps',
+    days: { from: 56, to: 22, every: 2 },
+    runs: 6,
+    restSeconds: 20,
+    cleanBpm: (gone) => 66 + 24 * gone,
+    reasons: ['uneven', 'noise'],
+    weakChange: null,
+  },
+  {
+    player: 'Brisa',
+    exercise: 'Rolling stair in sweeps',
+    days: { from: 20, to: 0, every: 1 },
+    runs: 20,
+    restSeconds: 4,
+    cleanBpm: (gone) => 90 - 16 * gone,
+    reasons: ['tight', 'noise', 'uneven'],
+    weakChange: null,
+  },
+];
+
+export interface Told {
+  readonly exerciseId: string;
+  readonly exercise: Exercise;
+  readonly playerId: string;
+  readonly ladder: KeptLadder | undefined;
+}
+
+const pad = (value: number) => String(value).padStart(2, '0');
+
+/** A time of day so many seconds after five in the afternoon, on a day of the demo's own calendar. */
+function moment(day: string, seconds: number): string {
+  const whole = 17 * 3600 + Math.round(seconds);
+  return `${day}T${pad(Math.floor(whole / 3600))}:${pad(Math.floor(whole / 60) % 60)}:${pad(whole % 60)}+00:00`;
+}
+
+/**
+ * The runs of a story, oldest first. They climb their ladder by its own rule, from where the record would have them begin.
+ * @param dayOf the day so many days before the last of the record. @param stamp new stamp fields for each record.
+ */
+export function toldRuns(
+  story: Story,
+  told: Told,
+  dayOf: (daysBefore: number) => string,
+  newId: () => string,
+  deviceId: string,
+  seed: number,
+): RunRecord[] {
+  const { exercise, exerciseId, playerId, ladder } = told;
+  const random = xoroshiro128plus(seed);
+  const chance = () => (random.next() >>> 0) / 2 ** 32;
+  const climb = climbOf(exercise, ladder, DEFAULT_SETUP);
+  const { steps, passes, spec } = climb;
+  const changes = climb.stepped(steps[0]!).plan.analysis.transitions.filter(isStringChange);
+  const hash = passageHash(exercise.passage);
+  const made: RunRecord[] = [];
+  const { from, to, every } = story.days;
+  for (let before = from; before >= to; before -= every) {
+    // A day off now and then.
+    if (every > 1 && chance() < 0.12) continue;
+    const gone = (from - before) / (from - to);
+    const clean = story.cleanBpm(gone);
+    const sessionId = newId();
+    const begin = nextStart(
+      { bpm: clean, low: clean, high: clean },
+      spec.startBpm,
+      steps.map(({ bpm }) => bpm),
+    );
+    let at = goToStep(FOOT_OF_LADDER, begin.step, steps.length);
+    let seconds = 0;
+    for (let count = 0; count < story.runs; count++) {
+      const step = steps[at.at]!;
+      const { plan } = climb.stepped(step);
+      const p = 1 / (1 + Math.exp(-(Math.log(4) - SLOPE * Math.log2(step.bpm / clean))));
+      const each = passes[at.at]!;
+      const failed = Array.from({ length: each }, () => chance() >= p).indexOf(true);
+      const isStopped = failed >= 0 && chance() < 0.4;
+      const played = isStopped ? failed + 1 : each;
+      const verdict = failed < 0 ? 'clean' : isStopped ? 'stopped' : 'not clean';
+      const figures = playedFigures(
+        { exercise, plan, passes: played, bpm: step.bpm, untilTicks: null },
+        DEFAULT_SETUP,
+      );
+      seconds += figures.seconds + story.restSeconds;
+      const weak =
+        story.weakChange !== null && chance() < 0.85
+          ? story.weakChange
+          : Math.floor(chance() * changes.length);
+      const change = changes[weak % changes.length];
+      const reason =
+        story.reasons[Math.min(story.reasons.length - 1, Math.floor(-Math.log2(chance() + 1e-9) / 1.3))];
+      const day = dayOf(before);
+      const when = moment(day, seconds);
+      const run: Run = {
+        playerId,
+        exerciseId,
+        sessionId,
+        at: when,
+        day,
+        passageHash: hash,
+        bpm: step.bpm,
+        subdivision: exercise.passage.subdivision,
+        passes: played,
+        verdict,
+        stoppedIn: isStopped ? failed + 1 : null,
+        reason: verdict === 'clean' ? null : (reason ?? null),
+        place:
+          verdict === 'clean' || !change
+            ? null
+            : {
+                fromNote: change.fromNote,
+                toNote: change.toNote,
+                kind: change.kind,
+                stringFrom: change.stringFrom,
+                stringTo: change.stringTo,
+              },
+        ...figures,
+        sound: null,
+        seen: '',
+        byHand: false,
+        corrects: null,
+      };
+      made.push({ ...run, id: newId(), revision: 1, createdAt: when, updatedAt: when, deviceId });
+      at = judged(at, steps, verdict).climb;
+    }
+  }
+  return made;
+}

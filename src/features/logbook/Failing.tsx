@@ -1,0 +1,96 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useMemo } from 'react';
+import { counted, KIND_NAMES } from '@/core';
+import {
+  commonestReason,
+  failingChanges,
+  placeDirection,
+  REASON_MENDINGS,
+  type DayRecord,
+  type FailingInExercise,
+} from '@/core/record';
+import { database } from '@/storage';
+import { exerciseOf } from '@/storage';
+import { Button } from '@/ui/controls/Button';
+import { say } from '@/ui/controls/say';
+import { KindIcon } from '@/ui/lane/marks';
+import { mendingDrill } from '@/ui/shell/mendDrill';
+import { usePlayer } from '@/ui/shell/player';
+import { Panel, Table } from './look';
+
+const MOST = 8;
+
+/** The string changes that were named most often, each with the drill that mends it. */
+export function Failing({ days, titleOf }: { days: readonly DayRecord[]; titleOf: (id: string) => string }) {
+  const player = usePlayer();
+  const router = useRouter();
+  const failing = useMemo(() => failingChanges(days), [days]);
+  const drill = async (change: FailingInExercise) => {
+    const db = database();
+    const record = await db.exercises.get(change.exerciseId);
+    const [now, then] = await Promise.all([
+      record && db.passages.get(record.passageHash),
+      db.passages.get(change.passageHash),
+    ]);
+    const id =
+      record && now && then
+        ? await mendingDrill(
+            change.exerciseId,
+            exerciseOf(record, now.passage),
+            then.passage,
+            change,
+            player.setup,
+          )
+        : null;
+    if (id) router.push(`/practice/${id}`);
+    else say('The exercise or this change of it is not here any more, so there is no drill to cut out.');
+  };
+  const shown = failing.slice(0, MOST);
+  return (
+    <Panel aria-label="Changes that fail most">
+      <h2>Changes that fail most</h2>
+      {shown.length === 0 ? (
+        <p>No place was named in this time. After a run that was not clean, tap the change in the lane.</p>
+      ) : (
+        <Table>
+          <thead>
+            <tr>
+              <th scope="col">Change</th>
+              <th scope="col">Exercise</th>
+              <th scope="col" className="number">
+                Runs
+              </th>
+              <th scope="col">Mostly</th>
+              <th scope="col">
+                <span className="for-screen-readers">Drill</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((change) => {
+              const reason = commonestReason(change.reasons);
+              const words = `${KIND_NAMES[change.kind]}, string ${change.stringFrom} to ${change.stringTo}`;
+              return (
+                <tr key={`${change.exerciseId} ${change.fromNote} ${change.toNote} ${change.kind}`}>
+                  <th scope="row">
+                    <KindIcon kind={change.kind} size={15} /> {words}, {placeDirection(change)}
+                  </th>
+                  <td className="long">{titleOf(change.exerciseId)}</td>
+                  <td className="number">{change.runs}</td>
+                  <td>{reason ? REASON_MENDINGS[reason].name : '–'}</td>
+                  <td>
+                    <Button aria-label={`Drill for: ${words}`} onPress={() => void drill(change)}>
+                      Drill it
+                    </Button>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </Table>
+      )}
+      {failing.length > MOST ? <p>{counted(failing.length - MOST, 'more change')} less often.</p> : null}
+    </Panel>
+  );
+}

@@ -1,0 +1,168 @@
+'use client';
+import { useState } from 'react';
+import styled from 'styled-components';
+import {
+  BPM_DECIMALS,
+  MAX_BPM,
+  MAX_SLOTS_PER_BEAT,
+  MIN_BPM,
+  VERDICTS,
+  type ExerciseRecord,
+  type RunRecord,
+  type Verdict,
+} from '@/core';
+import { REASON_MENDINGS, REASONS, type Reason } from '@/core/record';
+import { Button } from '@/ui/controls/Button';
+import { box } from '@/ui/controls/fieldParts';
+import { NumberField } from '@/ui/controls/NumberField';
+import { Select } from '@/ui/controls/Select';
+import { colour } from '@/ui/theme/tokens';
+
+const Form = styled.form`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 0.6rem 1rem;
+  padding: 0.75rem 0;
+  label.date span {
+    display: block;
+    color: ${colour.inkSoft};
+    font-size: 0.8125rem;
+  }
+  input[type='date'] {
+    ${box}
+    width: 10rem;
+    color-scheme: inherit;
+  }
+  .choice {
+    width: 11rem;
+  }
+  .wide {
+    width: 17rem;
+  }
+  .bad {
+    flex-basis: 100%;
+    color: ${colour.bad};
+  }
+`;
+
+/** What is typed in of a run, or of several alike. */
+export interface TypedRun {
+  readonly exerciseId: string;
+  readonly day: string;
+  readonly bpm: number;
+  readonly subdivision: number;
+  readonly passes: number;
+  readonly verdict: Verdict;
+  readonly reason: Reason | null;
+  readonly count: number;
+}
+
+const MAX_PASSES = 999;
+const MAX_COUNT = 50;
+
+interface RunFormProps {
+  /** The run that is put right; absent for a new one. */
+  readonly run?: RunRecord;
+  readonly exercises: readonly ExerciseRecord[];
+  readonly first: Pick<TypedRun, 'exerciseId' | 'day' | 'bpm' | 'subdivision'>;
+  readonly today: string;
+  readonly onSave: (typed: TypedRun) => void;
+  readonly onCancel: () => void;
+}
+
+/** A run typed in, from a paper record or to put one right. */
+export function RunForm({ run, exercises, first, today, onSave, onCancel }: RunFormProps) {
+  const [typed, setTyped] = useState<TypedRun>({
+    passes: run?.passes ?? 1,
+    verdict: run?.verdict ?? 'clean',
+    reason: run?.reason ?? null,
+    count: 1,
+    ...first,
+  });
+  const set = (change: Partial<TypedRun>) => setTyped((now) => ({ ...now, ...change }));
+  const fault = !/^\d{4}-\d{2}-\d{2}$/.test(typed.day)
+    ? 'The day is not whole yet.'
+    : typed.day > today
+      ? 'That day has not come yet. If it has, the clock of this device is behind.'
+      : null;
+  const number = (
+    label: string,
+    key: 'bpm' | 'subdivision' | 'passes' | 'count',
+    min: number,
+    max: number,
+    decimals = 0,
+  ) => (
+    <NumberField
+      label={label}
+      value={typed[key]}
+      min={min}
+      max={max}
+      decimals={decimals}
+      onChange={(value) => value !== null && set({ [key]: value })}
+    />
+  );
+  return (
+    <Form
+      aria-label={run ? 'Change the run' : 'Log runs by hand'}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!fault) onSave(typed);
+      }}
+    >
+      {run ? null : (
+        <div className="wide">
+          <Select
+            label="Exercise"
+            value={typed.exerciseId}
+            onChange={(exerciseId) => set({ exerciseId })}
+            options={exercises.map(({ id, title }) => ({ id, name: title || 'Untitled' }))}
+          />
+        </div>
+      )}
+      <label className="date">
+        <span>Day</span>
+        <input
+          type="date"
+          value={typed.day}
+          max={today}
+          onChange={(event) => set({ day: event.target.value })}
+        />
+      </label>
+      {number('Tempo, bpm', 'bpm', MIN_BPM, MAX_BPM, BPM_DECIMALS)}
+      {number('Slots a beat', 'subdivision', 1, MAX_SLOTS_PER_BEAT)}
+      {number('Passes a run', 'passes', 1, MAX_PASSES)}
+      <div className="choice">
+        <Select
+          label="Verdict"
+          value={typed.verdict}
+          onChange={(verdict) => set({ verdict, ...(verdict === 'clean' ? { reason: null } : {}) })}
+          options={VERDICTS.map((id) => ({ id, name: id }))}
+        />
+      </div>
+      {typed.verdict === 'clean' ? null : (
+        <div className="choice">
+          <Select
+            label="Why"
+            value={typed.reason ?? 'none'}
+            onChange={(reason) => set({ reason: reason === 'none' ? null : (reason as Reason) })}
+            options={[
+              { id: 'none', name: 'not said' },
+              ...REASONS.map((id) => ({ id: id as string, name: REASON_MENDINGS[id].name })),
+            ]}
+          />
+        </div>
+      )}
+      {run ? null : number('Runs like this', 'count', 1, MAX_COUNT)}
+      <Button type="submit" look="primary" isDisabled={fault !== null}>
+        {run ? 'Keep the change' : typed.count === 1 ? 'Log the run' : `Log ${typed.count} runs`}
+      </Button>
+      <Button onPress={onCancel}>Cancel</Button>
+      {fault ? (
+        <p className="bad" role="alert">
+          {fault}
+        </p>
+      ) : null}
+    </Form>
+  );
+}

@@ -1,0 +1,225 @@
+'use client';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useState } from 'react';
+import {
+  bpmText,
+  counted,
+  KIND_NAMES,
+  passageHash,
+  planOf,
+  type ExerciseRecord,
+  type RunRecord,
+} from '@/core';
+import { playedFigures, REASON_MENDINGS } from '@/core/record';
+import {
+  addRun,
+  correctRun,
+  database,
+  exerciseOf,
+  readRuns,
+  recordScope,
+  removeRuns,
+  step,
+  type NewRun,
+} from '@/storage';
+import { Button } from '@/ui/controls/Button';
+import { say } from '@/ui/controls/say';
+import { usePlayer } from '@/ui/shell/player';
+import { Panel, Table } from './look';
+import { RunForm, type TypedRun } from './RunForm';
+
+const STRETCH = 25;
+
+interface RunsPanelProps {
+  /** An exercise's id, or `all`. */
+  readonly exerciseId: string;
+  readonly from: string;
+  readonly today: string;
+  readonly exercises: ReadonlyMap<string, ExerciseRecord>;
+  readonly titleOf: (id: string) => string;
+}
+
+/** The runs one by one, newest first: to be put right, deleted, or added from paper. */
+export function RunsPanel({ exerciseId, from, today, exercises, titleOf }: RunsPanelProps) {
+  const player = usePlayer();
+  const db = database();
+  const [shown, setShown] = useState(STRETCH);
+  const [open, setOpen] = useState<string | null>(null);
+  const found = useLiveQuery(
+    () => readRuns(db, player.id, { exerciseId, from, newest: shown + 1 }),
+    [player.id, exerciseId, from, shown],
+  );
+  const runs = found?.slice(0, shown) ?? [];
+  const undo = { name: 'Undo', run: () => void step(db, recordScope(player.id), 'undo') };
+
+  /** What the hands did in a run that was typed in. */
+  const figured = async (typed: TypedRun): Promise<NewRun | null> => {
+    const record = await db.exercises.get(typed.exerciseId);
+    const kept = record && (await db.passages.get(record.passageHash));
+    if (!record || !kept) return null;
+    const exercise = exerciseOf(record, kept.passage);
+    const { bpm, passes, subdivision, verdict, reason, day } = typed;
+    const plan = planOf(kept.passage, record.policy, player.setup);
+    // At another division the same notes go by faster or slower.
+    const asWritten = (bpm * subdivision) / kept.passage.subdivision;
+    return {
+      playerId: player.id,
+      exerciseId: typed.exerciseId,
+      sessionId: null,
+      at: `${day}T12:00:00+00:00`,
+      passageHash: passageHash(kept.passage),
+      bpm,
+      subdivision,
+      passes,
+      verdict,
+      stoppedIn: null,
+      reason,
+      place: null,
+      ...playedFigures({ exercise, plan, passes, bpm: asWritten, untilTicks: null }, player.setup),
+      sound: null,
+      seen: '',
+      byHand: true,
+      corrects: null,
+    };
+  };
+  const add = async (typed: TypedRun) => {
+    const run = await figured(typed);
+    if (!run) return;
+    for (let count = 0; count < typed.count; count++) await addRun(db, run);
+    setOpen(null);
+    say(`${counted(typed.count, 'run')} of ${typed.day} logged.`);
+  };
+  const correct = async (old: RunRecord, typed: TypedRun) => {
+    const run = await figured(typed);
+    if (!run) return;
+    const { at: _a, ...fields } = run;
+    const at = typed.day === old.day ? old.at : `${typed.day}${old.at.slice(10)}`;
+    await correctRun(db, old, {
+      ...fields,
+      at,
+      sessionId: old.sessionId,
+      place: typed.verdict === 'clean' ? null : old.place,
+      stoppedIn: typed.verdict === 'stopped' && typed.passes === old.passes ? old.stoppedIn : null,
+      sound: old.sound,
+      seen: old.seen,
+      byHand: old.byHand,
+    });
+    setOpen(null);
+    say('The run was changed.', undo);
+  };
+  const remove = async (run: RunRecord) => {
+    await removeRuns(db, [run]);
+    say(`The run at ${bpmText(run.bpm)} of ${run.day} was deleted.`, undo);
+  };
+  const all = [...exercises.values()].filter(({ archivedAt }) => archivedAt === null);
+  const first = exercises.get(exerciseId) ?? all[0];
+  return (
+    <Panel aria-label="Runs one by one">
+      <h2>Runs one by one</h2>
+      {open === 'new' && first ? (
+        <RunForm
+          exercises={all}
+          first={{
+            exerciseId: first.id,
+            day: today,
+            bpm: first.startBpm,
+            subdivision: 4,
+          }}
+          today={today}
+          onSave={(typed) => void add(typed)}
+          onCancel={() => setOpen(null)}
+        />
+      ) : (
+        <div>
+          <Button isDisabled={!first} onPress={() => setOpen('new')}>
+            Log runs by hand
+          </Button>
+        </div>
+      )}
+      {runs.length === 0 ? <p>No runs in this time.</p> : null}
+      {runs.length > 0 ? (
+        <Table>
+          <thead>
+            <tr>
+              <th scope="col">When</th>
+              {exerciseId === 'all' ? <th scope="col">Exercise</th> : null}
+              <th scope="col" className="number">
+                bpm
+              </th>
+              <th scope="col" className="number">
+                Passes
+              </th>
+              <th scope="col">Verdict</th>
+              <th scope="col">Why and where</th>
+              <th scope="col">
+                <span className="for-screen-readers">Change</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {runs.map((run) => {
+              const name = `the run at ${bpmText(run.bpm)} of ${run.at.slice(0, 16).replace('T', ', ')}`;
+              return open === run.id ? (
+                <tr key={run.id}>
+                  <td colSpan={7}>
+                    <RunForm
+                      run={run}
+                      exercises={all}
+                      first={{
+                        exerciseId: run.exerciseId,
+                        day: run.day,
+                        bpm: run.bpm,
+                        subdivision: run.subdivision,
+                      }}
+                      today={today > run.day ? today : run.day}
+                      onSave={(typed) => void correct(run, typed)}
+                      onCancel={() => setOpen(null)}
+                    />
+                  </td>
+                </tr>
+              ) : (
+                <tr key={run.id}>
+                  <th scope="row">
+                    {run.byHand ? `${run.day}, by hand` : run.at.slice(0, 16).replace('T', ' ')}
+                  </th>
+                  {exerciseId === 'all' ? <td className="long">{titleOf(run.exerciseId)}</td> : null}
+                  <td className="number">{bpmText(run.bpm)}</td>
+                  <td className="number">{run.passes}</td>
+                  <td>
+                    {run.verdict === 'stopped' && run.stoppedIn
+                      ? `stopped in pass ${run.stoppedIn}`
+                      : run.verdict}
+                  </td>
+                  <td className="long">
+                    {[
+                      run.reason ? REASON_MENDINGS[run.reason].name : '',
+                      run.place
+                        ? `${KIND_NAMES[run.place.kind]} ${run.place.stringFrom} → ${run.place.stringTo}`
+                        : '',
+                      run.seen,
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </td>
+                  <td>
+                    <Button look="quiet" aria-label={`Change ${name}`} onPress={() => setOpen(run.id)}>
+                      Change
+                    </Button>
+                    <Button look="quiet" aria-label={`Delete ${name}`} onPress={() => void remove(run)}>
+                      Delete
+                    </Button>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </Table>
+      ) : null}
+      {(found?.length ?? 0) > shown ? (
+        <div>
+          <Button onPress={() => setShown(shown + STRETCH)}>Show older runs</Button>
+        </div>
+      ) : null}
+    </Panel>
+  );
+}

@@ -1,0 +1,295 @@
+'use client';
+/** The charts of the logbook, each with what it says and its table. */
+import { useCallback, useMemo } from 'react';
+import { bpmText, counted } from '@/core';
+import {
+  forecastOf,
+  tempoOverDays,
+  weeksOf,
+  type DayRecord,
+  type Limits,
+  type WeekOfPractice,
+} from '@/core/record';
+import { axisLook, Chart, tipLook, type ChartColours } from '@/ui/charts/Chart';
+import { ChartFigure } from '@/ui/charts/ChartFigure';
+import { daysLater } from '@/ui/charts/dates';
+import { forecastText } from '@/ui/charts/forecastText';
+
+const HEIGHT = 210;
+
+const round = (value: number) => Number(value.toFixed(1));
+const minutes = (seconds: number) => round(seconds / 60);
+const GRID = { left: 46, right: 14, top: 34, bottom: 26 };
+
+interface TempoChartProps {
+  /** All days on the exercise, for what came before counts too. */
+  readonly days: readonly DayRecord[];
+  /** The first day that is shown. */
+  readonly from: string;
+  readonly subdivision: number;
+  readonly goalBpm: number | null;
+  readonly today: string;
+  readonly file: string;
+}
+
+/** The clean tempo of one exercise over time, with its interval. */
+export function TempoChart({ days, from, subdivision, goalBpm, today, file }: TempoChartProps) {
+  const all = useMemo(() => tempoOverDays(days, subdivision), [days, subdivision]);
+  const points = useMemo(() => all.filter(({ day }) => day >= from), [all, from]);
+  const draw = useCallback(
+    (colours: ChartColours) => ({
+      grid: GRID,
+      tooltip: { trigger: 'axis', ...tipLook(colours) },
+      xAxis: { type: 'time', ...axisLook(colours) },
+      yAxis: { type: 'value', scale: true, name: 'bpm', ...axisLook(colours) },
+      series: [
+        ...[
+          { name: 'from', data: points.map(({ day, low }) => [day, round(low)]), opacity: 0 },
+          { name: 'to', data: points.map(({ day, low, high }) => [day, round(high - low)]), opacity: 0.16 },
+        ].map(({ name, data, opacity }) => ({
+          name,
+          type: 'line',
+          data,
+          stack: 'band',
+          symbol: 'none',
+          silent: true,
+          lineStyle: { opacity: 0 },
+          areaStyle: { color: colours.good, opacity },
+          tooltip: { show: false },
+        })),
+        {
+          name: 'clean tempo',
+          type: 'line',
+          data: points.map(({ day, bpm }) => [day, round(bpm)]),
+          symbolSize: 5,
+          lineStyle: { color: colours.good, width: 2 },
+          itemStyle: { color: colours.good },
+          ...(goalBpm === null
+            ? {}
+            : {
+                markLine: {
+                  silent: true,
+                  symbol: 'none',
+                  lineStyle: { color: colours.accent, type: 'dashed' },
+                  label: {
+                    formatter: `goal ${bpmText(goalBpm)}`,
+                    position: 'insideStartTop',
+                    color: colours.accent,
+                  },
+                  data: [{ yAxis: goalBpm }],
+                },
+              }),
+        },
+      ],
+    }),
+    [points, goalBpm],
+  );
+  const last = all.at(-1);
+  if (!last)
+    return (
+      <ChartFigure
+        title="Clean tempo"
+        said="No clean tempo can be told: there are no runs that still count, or faster ones came out cleaner than slower ones."
+        table={null}
+        file={file}
+      >
+        {null}
+      </ChartFigure>
+    );
+  const said = `${Math.round(last.bpm)} bpm, with a 90 % interval from ${Math.round(last.low)} to ${Math.round(last.high)}: the tempo at which four passes in five are clean. ${goalBpm === null ? '' : forecastText(forecastOf(all, goalBpm), goalBpm, today)}`;
+  return (
+    <ChartFigure
+      title="Clean tempo"
+      said={said}
+      table={{
+        heads: ['Day', 'Clean tempo, bpm', 'From', 'To', 'Minutes so far'],
+        rows: points.map(({ day, bpm, low, high, minutes: sofar }) => [
+          day,
+          round(bpm),
+          round(low),
+          round(high),
+          round(sofar),
+        ]),
+      }}
+      file={`${file}-clean-tempo.csv`}
+    >
+      <Chart
+        height={HEIGHT}
+        label={`Clean tempo over ${counted(points.length, 'day')} of practice`}
+        draw={draw}
+      />
+    </ChartFigure>
+  );
+}
+
+interface WeekSeries {
+  readonly name: string;
+  readonly colour: keyof ChartColours;
+  readonly of: (week: WeekOfPractice) => number;
+  /** Drawn as a row of dashes, so that it is told apart without colour. */
+  readonly hatched?: boolean;
+}
+
+function WeekChart({
+  weeks,
+  series,
+  unit,
+  label,
+}: {
+  weeks: readonly WeekOfPractice[];
+  series: readonly WeekSeries[];
+  unit: string;
+  label: string;
+}) {
+  const draw = useCallback(
+    (colours: ChartColours) => ({
+      grid: GRID,
+      tooltip: { trigger: 'axis', ...tipLook(colours) },
+      legend: { top: 0, right: 0, textStyle: { color: colours.ink } },
+      xAxis: {
+        type: 'category',
+        data: weeks.map(({ monday }) => daysLater(monday, 0).slice(0, -5)),
+        ...axisLook(colours),
+      },
+      yAxis: { type: 'value', name: unit, ...axisLook(colours) },
+      series: series.map(({ name, colour, of, hatched }) => ({
+        name,
+        type: 'bar',
+        stack: 'all',
+        barMaxWidth: 34,
+        data: weeks.map((week) => round(of(week))),
+        itemStyle: {
+          color: colours[colour],
+          borderColor: colours.card,
+          borderWidth: 1,
+          ...(hatched
+            ? {
+                decal: {
+                  symbol: 'rect',
+                  dashArrayX: [1, 0],
+                  dashArrayY: [3, 3],
+                  rotation: Math.PI / 4,
+                  color: colours.card,
+                },
+              }
+            : {}),
+        },
+      })),
+    }),
+    [weeks, series, unit],
+  );
+  return <Chart height={HEIGHT} label={label} draw={draw} />;
+}
+
+const RUNS: readonly WeekSeries[] = [
+  { name: 'clean', colour: 'good', of: ({ clean }) => clean },
+  { name: 'not clean', colour: 'bad', of: ({ runs, clean }) => runs - clean, hatched: true },
+];
+const LOAD: readonly WeekSeries[] = [
+  { name: 'minutes under the hand', colour: 'accent', of: ({ seconds }) => minutes(seconds) },
+];
+const EXPOSURE: readonly WeekSeries[] = [
+  { name: 'outside', colour: 'outside', of: ({ exposure }) => exposure.outside },
+  { name: 'inside', colour: 'inside', of: ({ exposure }) => exposure.inside, hatched: true },
+  { name: 'sweep', colour: 'sweep', of: ({ exposure }) => exposure.sweep },
+];
+
+const percent = (part: number, whole: number) => (whole === 0 ? null : Math.round((100 * part) / whole));
+
+/** Runs, load and exposure, week by week. */
+export function WeekCharts({
+  days,
+  limits,
+  file,
+}: {
+  days: readonly DayRecord[];
+  limits: Limits;
+  file: string;
+}) {
+  const weeks = useMemo(() => weeksOf(days), [days]);
+  const sum = (of: (week: WeekOfPractice) => number) => weeks.reduce((total, week) => total + of(week), 0);
+  const [runs, clean] = [sum((week) => week.runs), sum((week) => week.clean)];
+  const [outside, inside] = [sum(({ exposure }) => exposure.outside), sum(({ exposure }) => exposure.inside)];
+  const share = percent(inside, inside + outside);
+  const tooLong = days.filter(({ longestSeconds }) => longestSeconds > limits.exerciseMinutes * 60);
+  return (
+    <>
+      <ChartFigure
+        title="Runs"
+        said={`${counted(runs, 'run')}, ${percent(clean, runs) ?? 0} % of them clean.`}
+        table={{
+          heads: ['Week from', 'Runs', 'Clean', 'Clean, %', 'Days'],
+          rows: weeks.map((week) => [
+            week.monday,
+            week.runs,
+            week.clean,
+            percent(week.clean, week.runs),
+            week.days,
+          ]),
+        }}
+        file={`${file}-runs.csv`}
+      >
+        <WeekChart
+          weeks={weeks}
+          series={RUNS}
+          unit="runs"
+          label={`Clean and other runs in ${counted(weeks.length, 'week')}`}
+        />
+      </ChartFigure>
+      <ChartFigure
+        title="Load on the hand"
+        said={
+          tooLong.length > 0
+            ? `On ${counted(tooLong.length, 'day')} more than ${limits.exerciseMinutes} minutes on one exercise without a minute’s rest, the longest ${Math.round(Math.max(...tooLong.map(({ longestSeconds }) => longestSeconds)) / 60)} minutes.`
+            : `No day with more than ${limits.exerciseMinutes} minutes on one exercise without a minute’s rest.`
+        }
+        table={{
+          heads: ['Week from', 'Minutes', 'Passes', 'Strokes', 'Wide stretches', 'Longest without rest, min'],
+          rows: weeks.map((week) => [
+            week.monday,
+            minutes(week.seconds),
+            week.passes,
+            week.strokes,
+            week.wideStretches,
+            minutes(week.longestSeconds),
+          ]),
+        }}
+        file={`${file}-load.csv`}
+      >
+        <WeekChart
+          weeks={weeks}
+          series={LOAD}
+          unit="min"
+          label={`Minutes in ${counted(weeks.length, 'week')}`}
+        />
+      </ChartFigure>
+      <ChartFigure
+        title="Exposure to string changes"
+        said={
+          share === null
+            ? 'No inside or outside change was played.'
+            : `${share} % inside, ${100 - share} % outside, in ${(inside + outside).toLocaleString('en')} changes.`
+        }
+        table={{
+          heads: ['Week from', 'Outside', 'Inside', 'Inside, %', 'Sweep', 'Against the grain'],
+          rows: weeks.map(({ monday, exposure }) => [
+            monday,
+            exposure.outside,
+            exposure.inside,
+            percent(exposure.inside, exposure.inside + exposure.outside),
+            exposure.sweep,
+            exposure.backtrack,
+          ]),
+        }}
+        file={`${file}-exposure.csv`}
+      >
+        <WeekChart
+          weeks={weeks}
+          series={EXPOSURE}
+          unit=""
+          label={`Changes by kind in ${counted(weeks.length, 'week')}`}
+        />
+      </ChartFigure>
+    </>
+  );
+}
