@@ -1,7 +1,14 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { buildLadder, passageHash, probeTempos, type LadderSpec, type LadderStep, type Move   type RunRecord,
+import {
+  buildLadder,
+  passageHash,
+  probeTempos,
+  type LadderSpec,
+  type LadderStep,
+  type Move,
+  type RunRecord,
 } from '@/core';
 import type { Climbing } from '@/core/drills';
 import { nextStart, type Reason, type RunPlace, type TempoNow } from '@/core/record';
