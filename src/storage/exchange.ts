@@ -9,7 +9,6 @@ import {
   type Project,
   type RunRecord,
 } from '@/core';
-import { dayAfter, dayNumber } from '@/core/record';
 import type { Database } from './database';
 import { recordFields } from './library';
 import { commit, LIBRARY, type Edit } from './log';
@@ -143,7 +142,8 @@ export async function importProject(db: Database, project: Project, label: strin
 }
 
 /** Runs moved so that the last of them was yesterday: a record that ended long ago says nothing about today. */
-function upToYesterday(project: Project): Project {
+async function upToYesterday(project: Project): Promise<Project> {
+  const { dayAfter, dayNumber } = await import('@/core/record');
   const last = project.runs.reduce((latest, { day }) => (day > latest ? day : latest), '');
   if (last === '') return project;
   const days = dayNumber(timestamp().slice(0, 10)) - 1 - dayNumber(last);
@@ -161,5 +161,5 @@ export async function loadDemo(db: Database): Promise<ImportSummary> {
   const [response, { readProject }] = await Promise.all([fetch('/api/demo'), import('@/core/formats')]);
   const { project, problems } = readProject(await response.text());
   if (!project) throw new Error(problems[0]?.message ?? 'The demo library could not be read.');
-  return importProject(db, upToYesterday(project), 'Load the demo library');
+  return importProject(db, await upToYesterday(project), 'Load the demo library');
 }

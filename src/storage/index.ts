@@ -1,6 +1,7 @@
 /** The public face of storage. */
 export { database, onDatabaseNotice, type DatabaseNotice } from './database';
-export { exportExercises, exportProject, importProject, loadDemo, type ShownExercise } from './exchange';
+export type { ShownExercise } from './exchange';
+export { exportExercises, exportProject, importProject, loadDemo } from './late';
 export * from './ladders';
 export * from './library';
 export { LIBRARY, recordScope, step, sweepUnused } from './log';

@@ -11,7 +11,6 @@ import type {
 } from '@/core';
 import { canonicalJson } from '@/core';
 import type { Database, LogEntry, RecordChange } from './database';
-import { refreshDays } from './days';
 import { newId, timestamp } from './sources';
 
 /** Actions that can be undone in one scope; the oldest fall off. */
@@ -50,6 +49,14 @@ export type Edit =
 /** A change was based on a record that has changed since; nothing was written. */
 export class ConflictError extends Error {
   override readonly name = 'ConflictError';
+}
+
+/** Adding up days is loaded with the first run: most pages never need it. */
+let days: typeof import('./days') | null = null;
+
+/** Loads what a change of runs needs. Within a transaction nothing else may be waited for, so it comes before. */
+export async function readyForRuns(): Promise<void> {
+  days ??= await import('./days');
 }
 
 interface CommitOptions {
@@ -165,6 +172,7 @@ export async function commit(
   edits: readonly Edit[],
   options: CommitOptions = {},
 ): Promise<LogEntry | null> {
+  if (edits.some(({ table }) => table === 'runs') && !days) await readyForRuns();
   return db.transaction('rw', COMMIT_TABLES, async () => {
     const { expect, passages = [], mergeKey = null } = options;
     if (expect) {
@@ -182,7 +190,7 @@ export async function commit(
         if (change) changes.push(change);
       }
     if (changes.length === 0) return null;
-    await refreshDays(db, changes);
+    await days?.refreshDays(db, changes);
     const redoable = await db.log
       .where('[scope+undone+seq]')
       .between([scope, 1, -Infinity], [scope, 1, Infinity])
@@ -232,13 +240,14 @@ async function flip(db: Database, change: RecordChange, back: boolean, deviceId:
 
 /** Takes back the last action of a scope, or does the next undone one again; returns it, or null when there is none. */
 export async function step(db: Database, scope: string, way: 'undo' | 'redo'): Promise<LogEntry | null> {
+  if (!days) await readyForRuns();
   return db.transaction('rw', COMMIT_TABLES, async () => {
     const entry = await entryFor(db, scope, way === 'undo' ? 0 : 1);
     if (!entry) return null;
     const deviceId = await deviceIdOf(db);
     const changes = way === 'undo' ? [...entry.changes].reverse() : entry.changes;
     for (const change of changes) await flip(db, change, way === 'undo', deviceId);
-    await refreshDays(db, changes);
+    await days?.refreshDays(db, changes);
     await db.log.update(entry.id, { undone: way === 'undo' ? 1 : 0, mergeKey: null });
     return entry;
   });

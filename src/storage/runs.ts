@@ -1,8 +1,8 @@
 /** Runs: added one by one as they are judged, put right by new ones, taken away by tombstones. */
 import type { Passage, RunRecord } from '@/core';
-import { standing, type DayRecord, type Run } from '@/core/record';
+import type { DayRecord, Run } from '@/core/record';
 import type { Database, LogEntry } from './database';
-import { commit, COMMIT_TABLES, recordScope } from './log';
+import { commit, COMMIT_TABLES, readyForRuns, recordScope } from './log';
 import { keepPractice, type PracticeSession } from './practice';
 import { newId, timestamp } from './sources';
 
@@ -28,6 +28,7 @@ export async function addRun(
 ): Promise<string> {
   const id = newId();
   const create = { ...dated(run), id };
+  await readyForRuns();
   await db.transaction('rw', COMMIT_TABLES, async () => {
     const passages = passage ? [{ hash: run.passageHash, passage }] : [];
     await commit(db, recordScope(run.playerId), VERDICT_LABELS[run.verdict], [{ table: 'runs', create }], {
@@ -84,6 +85,7 @@ export async function daysOn(db: Database, playerId: string, exerciseId: string)
 /** The runs of a sitting that hold, in the order in which they were judged, whatever the clock said. */
 export async function runsOfSitting(db: Database, sessionId: string): Promise<RunRecord[]> {
   const runs = await db.runs.where('sessionId').equals(sessionId).toArray();
+  const { standing } = await import('@/core/record');
   return standing(runs).sort((a, b) => a.at.localeCompare(b.at));
 }
 

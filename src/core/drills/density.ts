@@ -4,7 +4,7 @@ import type { Exercise } from '../exercise/exercise';
 import { planOf, type Plan } from '../exercise/plan';
 import type { Setup } from '../instrument/instrument';
 import { isStringChange } from '../picking/changes';
-import type { DensityPart } from '../tempo/ladder';
+import type { DensityPart } from '../tempo/spec';
 import { layOnce, type CellPick } from './cell';
 import { picksOfPlan } from './stages';
 

@@ -10,5 +10,4 @@ export {
   type Drill,
 } from './group';
 export { problemExercise, type Problem } from './problem';
-export { densityParts, type DensePart } from './density';
 export { climbOf, type Climbing, type Stepped } from './stepped';

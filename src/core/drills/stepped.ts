@@ -5,14 +5,8 @@ import { planOf, type Plan } from '../exercise/plan';
 import type { Setup } from '../instrument/instrument';
 import { setSubdivision } from '../passage/edits';
 import { tightestChanges, type TightestChange } from '../picking/analysis';
-import {
-  buildLadder,
-  ladderTimes,
-  passesInRun,
-  type LadderSpec,
-  type LadderStep,
-  type StepTime,
-} from '../tempo/ladder';
+import { buildLadder, ladderTimes, passesInRun, type StepTime } from '../tempo/ladder';
+import { type LadderSpec, type LadderStep } from '../tempo/spec';
 import { densityParts, type DensePart } from './density';
 
 /** An exercise with its plan, as it is played. */

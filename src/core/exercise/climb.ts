@@ -1,6 +1,5 @@
 /** The ladder of a player on an exercise, from what is kept of it. */
-import { buildLadder, DEFAULT_LADDER, type LadderSpec, type LadderStep } from '../tempo/ladder';
-import { DEFAULT_PRACTICE_TIME } from '../tempo/planner';
+import { DEFAULT_LADDER, DEFAULT_PRACTICE_TIME, type LadderSpec } from '../tempo/spec';
 import { loopSpan } from '../passage/passage';
 import { MAX_BPM, type Exercise } from './exercise';
 import type { LadderRecord, RecordStamp } from './records';
@@ -43,11 +42,6 @@ export function ladderSpecOf(
     countInBeats,
     restSeconds,
   };
-}
-
-/** The tempos of a ladder, made by hand where they are. */
-export function tempoSteps(spec: LadderSpec, kept: KeptLadder | undefined): readonly LadderStep[] {
-  return kept?.steps ?? buildLadder(spec);
 }
 
 /** Length of one pass in beats: of the loop where it is looped, else of the whole. */

@@ -3,8 +3,7 @@ import { DEFAULT_SETUP, type Setup } from '../instrument/instrument';
 import type { Passage } from '../passage/passage';
 import { DEFAULT_LIMITS, type Limits } from '../record/limits';
 import type { Run } from '../record/run';
-import type { LadderSpec, LadderStep } from '../tempo/ladder';
-import type { PracticeTime } from '../tempo/planner';
+import type { LadderSpec, LadderStep, PracticeTime } from '../tempo/spec';
 import type { Exercise } from './exercise';
 import { OPEN_HAND, type PickingHand } from './hand';
 

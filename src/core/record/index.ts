@@ -7,4 +7,4 @@ export * from './limits';
 export * from './load';
 export * from './played';
 export * from './tempo';
-export { forecast, type Forecast } from '../tempo/forecast';
+export type { Forecast } from '../tempo/forecast';

@@ -1,6 +1,6 @@
 /** A run as it is kept: what was played, at what tempo, and how it was judged. */
 import type { ChangeKind, Direction } from '../picking/changes';
-import type { StepSound } from '../tempo/ladder';
+import type { StepSound } from '../tempo/spec';
 import type { Verdict } from '../tempo/practice';
 
 /** Why a run was not clean. */

@@ -2,6 +2,7 @@
  * What is heard when an exercise is played: clicks and notes against one line of ticks. 0 is where the first pass
  * begins, the count-in lies before it. Everything is a function of the tick, so playing can go on from anywhere.
  */
+import { PLAIN_CLICK, type ClickAccent, type ClickPattern } from './clicks';
 import type { ChangeKind } from '../picking/changes';
 import type { Strike } from '../picking/strikes';
 import { swung, unswung } from '../rhythm/swing';
@@ -29,22 +30,6 @@ export interface Sounding {
   /** 0–1. */
   readonly loudness: number;
 }
-
-/** `slot`: between the beats; `silent`: a beat that is counted but not heard. */
-export type ClickAccent = 'bar' | 'beat' | 'slot' | 'silent';
-
-/** How the metronome clicks. */
-export interface ClickPattern {
-  /** Of each beat of the bar; beats beyond the list are plain. */
-  readonly accents: readonly Exclude<ClickAccent, 'slot'>[];
-  /** Also on every slot between the beats. */
-  readonly slots: boolean;
-  /** After so many bars with a click come so many without; null: it always clicks. The count-in always does. */
-  readonly silent: { readonly after: number; readonly bars: number } | null;
-}
-
-/** The first beat of the bar stands out. */
-export const PLAIN_CLICK: ClickPattern = { accents: ['bar'], slots: false, silent: null };
 
 export type PerformedEvent =
   | {

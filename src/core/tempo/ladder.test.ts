@@ -1,7 +1,8 @@
 /** Ladders by the arithmetic of the practice model. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { buildLadder, ladderTimes, LADDER_KINDS, withHandMade, type LadderStep } from './ladder';
+import { buildLadder, ladderTimes, withHandMade } from './ladder';
+import { LADDER_KINDS, type LadderStep } from './spec';
 import { METRONOME_MARKS, ROUNDINGS } from './marks';
 import { equalSpeeds, tappedBpm } from './speeds';
 

@@ -1,17 +1,6 @@
 /** What a climb takes in a student's week, what of it does not fit, and what would. */
-import type { LadderStep, StepTime } from './ladder';
-
-/** The time that there is. */
-export interface PracticeTime {
-  readonly sessionsAWeek: number;
-  /** For this exercise in one session. */
-  readonly minutesASession: number;
-  /** Weeks until the goal is to be reached; null: open. */
-  readonly weeks: number | null;
-}
-
-/** Common practice, no source: ten minutes for one exercise, four days a week. */
-export const DEFAULT_PRACTICE_TIME: PracticeTime = { sessionsAWeek: 4, minutesASession: 10, weeks: null };
+import type { StepTime } from './ladder';
+import type { LadderStep, PracticeTime } from './spec';
 
 export const MAX_SESSIONS_A_WEEK = 21;
 export const MAX_SESSION_MINUTES = 240;

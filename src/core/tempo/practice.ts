@@ -1,5 +1,5 @@
 /** Practising a ladder: how verdicts move it. A value from verdict to verdict, so that a session can be kept and taken up again. */
-import type { LadderStep } from './ladder';
+import type { LadderStep } from './spec';
 import { METRONOME_MARKS } from './marks';
 
 export const VERDICTS = ['clean', 'not clean', 'stopped'] as const;

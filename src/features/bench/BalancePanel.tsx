@@ -11,11 +11,11 @@ import {
   missingPairs,
   pairRows,
   passBeats,
+  passesInRun,
   scopedShare,
   targetOf,
   tightestChanges,
   type Exercise,
-  type LadderStep,
   type PairCount,
   type Plan,
   type Setup,
@@ -24,7 +24,9 @@ import { PairTable } from '@/ui/charts/PairTable';
 import { Choice } from '@/ui/controls/Choice';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
+import { useTempos } from './tempos';
 import type { Try } from './trying';
+import type { Playing } from './usePlaying';
 
 const Mendings = dynamic(() => import('./Mendings').then((module) => module.Mendings), { ssr: false });
 
@@ -68,7 +70,7 @@ export function BalancePanel({
   plan,
   setup,
   bpm,
-  steps,
+  playing,
   edit,
   onTry,
 }: {
@@ -77,7 +79,7 @@ export function BalancePanel({
   setup: Setup;
   bpm: number;
   /** Of the student's ladder. */
-  steps: readonly LadderStep[];
+  playing: Playing;
   edit: EditExercise;
   onTry: Try;
 }) {
@@ -86,11 +88,10 @@ export function BalancePanel({
   const { analysis } = plan;
   const { figures } = analysis;
   const [unitId, setUnitId] = useState<UnitId>('pass');
+  const { steps } = useTempos(playing);
   const beats = passBeats(exercise);
-  const passes = steps.reduce(
-    (sum, step) => sum + (step.passes ?? Math.max(1, Math.floor(((step.minutes ?? 0) * step.bpm) / beats))),
-    0,
-  );
+  // As many as are played where every run is clean.
+  const passes = steps.reduce((sum, step) => sum + Math.max(1, step.upAfter) * passesInRun(step, beats), 0);
   const exposure = useMemo(
     () => (unitId === 'ladder' ? exposureOf([{ exercise, plan, passes, bpm }]) : null),
     [unitId, exercise, plan, passes, bpm],

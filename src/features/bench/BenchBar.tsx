@@ -17,6 +17,7 @@ import { colour } from '@/ui/theme/tokens';
 import { BeatLight } from '@/ui/sound/BeatLight';
 import type { PlaybackProblem } from '@/ui/sound/usePlayback';
 import type { BenchHands } from './benchHands';
+import { useTempos } from './tempos';
 import { SPEED_NAMES, type Playing } from './usePlaying';
 
 const SoundSheet = dynamic(() => import('@/ui/sound/SoundSheet').then((module) => module.SoundSheet), {
@@ -115,7 +116,8 @@ function SoundButton({ hands }: Pick<Playing, 'hands'>) {
 }
 
 function LadderSteps({ exerciseId, playing }: { exerciseId: string; playing: Playing }) {
-  const { steps, step, stepDown, stepUp, bpm } = playing;
+  const { stepDown, stepUp, bpm } = playing;
+  const { steps, step } = useTempos(playing);
   const [first, last] = [steps[0]!, steps.at(-1)!];
   return (
     <div className="ladder" role="group" aria-label="Ladder">

@@ -150,7 +150,7 @@ export function BenchPanels(props: BenchPanelsProps) {
                   plan={plan}
                   setup={setup}
                   bpm={playing.bpm}
-                  steps={playing.steps}
+                  playing={playing}
                   edit={edit}
                   onTry={onTry}
                 />

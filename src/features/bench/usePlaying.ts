@@ -1,6 +1,14 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { MAX_BPM, MIN_BPM, type Exercise, type LadderStep, type Plan } from '@/core';
+import {
+  MAX_BPM,
+  MIN_BPM,
+  type Exercise,
+  type KeptLadder,
+  type LadderSpec,
+  type LadderStep,
+  type Plan,
+} from '@/core';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { tapBeat, usePlayback, type PlaybackHands } from '@/ui/sound/usePlayback';
@@ -18,9 +26,8 @@ export interface Playing {
   readonly bpm: number;
   /** Where the student of the moment starts. */
   readonly startBpm: number;
-  readonly steps: readonly LadderStep[];
-  /** The step that is played, or -1 for a tempo that is on none. */
-  readonly step: number;
+  /** What the student's ladder is made from, and what is kept of it. */
+  readonly ladder: { readonly spec: LadderSpec; readonly kept: KeptLadder | undefined };
   readonly setBpm: (bpm: number) => void;
   readonly slower: () => void;
   readonly faster: () => void;
@@ -34,7 +41,7 @@ export interface Playing {
 /** Playing the plan that the lane of the Bench shows (the slurs that its policy makes included), at a tempo of the moment or on the steps of its ladder. */
 export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan, isLoop: boolean): Playing {
   const player = usePlayer();
-  const { spec, tempos: steps, set } = useLadder(exerciseId, exercise);
+  const { spec, kept, set } = useLadder(exerciseId, exercise);
   const [own, setOwn] = useState<{ playerId: string; bpm: number } | null>(null);
   const bpm = own?.playerId === player.id ? own.bpm : spec.startBpm;
   const [speed, setSpeed] = useState<Speed>(1);
@@ -43,15 +50,20 @@ export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan, i
   return useMemo((): Playing => {
     const setBpm = (next: number) =>
       setOwn({ playerId: player.id, bpm: Math.max(MIN_BPM, Math.min(MAX_BPM, next)) });
-    const toStep = (step: LadderStep | undefined) => step && setBpm(step.bpm);
+    const ladder = { spec, kept };
+    // The ladder is built when a step of it is asked for.
+    const toStep = (way: -1 | 1) =>
+      void import('./tempos').then(({ nextTempo }) => {
+        const step = nextTempo({ ladder, bpm }, way);
+        if (step) setBpm(step.bpm);
+      });
     return {
       hands,
       speed,
       setSpeed,
       bpm,
       startBpm: spec.startBpm,
-      steps,
-      step: steps.findIndex((one) => one.bpm === bpm),
+      ladder,
       setBpm,
       slower: () => setBpm(bpm - 1),
       faster: () => setBpm(bpm + 1),
@@ -59,13 +71,13 @@ export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan, i
         const tapped = tapBeat(seconds);
         if (tapped !== null) setBpm(tapped);
       },
-      stepDown: () => toStep(steps.findLast((one) => one.bpm < bpm)),
-      stepUp: () => toStep(steps.find((one) => one.bpm > bpm)),
+      stepDown: () => toStep(-1),
+      stepUp: () => toStep(1),
       makeStart: () => {
         // Kept as the own tempo until it is written, so that nothing is heard of it.
         setBpm(bpm);
         set({ startBpm: bpm });
       },
     };
-  }, [hands, speed, bpm, spec, steps, player.id, set]);
+  }, [hands, speed, bpm, spec, kept, player.id, set]);
 }

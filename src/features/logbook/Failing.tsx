@@ -5,13 +5,11 @@ import { counted, KIND_NAMES } from '@/core';
 import {
   commonestReason,
   failingChanges,
-  placeDirection,
   REASON_MENDINGS,
   type DayRecord,
   type FailingInExercise,
 } from '@/core/record';
-import { database } from '@/storage';
-import { exerciseOf } from '@/storage';
+import { database, exerciseOf } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
 import { KindIcon } from '@/ui/lane/marks';
@@ -22,7 +20,14 @@ import { Panel, Table } from './look';
 const MOST = 8;
 
 /** The string changes that were named most often, each with the drill that mends it. */
-export function Failing({ days, titleOf }: { days: readonly DayRecord[]; titleOf: (id: string) => string }) {
+export function Failing({
+  days,
+  titleOf,
+}: {
+  days: readonly DayRecord[];
+  /** Null: all are of one exercise. */
+  titleOf: ((id: string) => string) | null;
+}) {
   const player = usePlayer();
   const router = useRouter();
   const failing = useMemo(() => failingChanges(days), [days]);
@@ -57,7 +62,7 @@ export function Failing({ days, titleOf }: { days: readonly DayRecord[]; titleOf
           <thead>
             <tr>
               <th scope="col">Change</th>
-              <th scope="col">Exercise</th>
+              {titleOf ? <th scope="col">Exercise</th> : null}
               <th scope="col" className="number">
                 Runs
               </th>
@@ -73,10 +78,10 @@ export function Failing({ days, titleOf }: { days: readonly DayRecord[]; titleOf
               const words = `${KIND_NAMES[change.kind]}, string ${change.stringFrom} to ${change.stringTo}`;
               return (
                 <tr key={`${change.exerciseId} ${change.fromNote} ${change.toNote} ${change.kind}`}>
-                  <th scope="row">
-                    <KindIcon kind={change.kind} size={15} /> {words}, {placeDirection(change)}
+                  <th scope="row" className="long">
+                    <KindIcon kind={change.kind} size={15} /> {words}
                   </th>
-                  <td className="long">{titleOf(change.exerciseId)}</td>
+                  {titleOf ? <td className="long">{titleOf(change.exerciseId)}</td> : null}
                   <td className="number">{change.runs}</td>
                   <td>{reason ? REASON_MENDINGS[reason].name : '–'}</td>
                   <td>

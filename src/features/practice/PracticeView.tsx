@@ -1,9 +1,15 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useSearchParams } from 'next/navigation';
 import { OpenedExercise } from '@/ui/shell/OpenedExercise';
 import { usePlayer } from '@/ui/shell/player';
 import type { PracticeMode } from '@/storage';
-import { Practice } from './Practice';
+
+/** It comes while the exercise is opened. */
+const Practice = dynamic(() => import('./Practice').then((module) => module.Practice), {
+  ssr: false,
+  loading: () => <p aria-busy="true">Opening the runner …</p>,
+});
 
 const MODES: readonly string[] = ['ladder', 'lesson', 'probe'] satisfies readonly PracticeMode[];
 

@@ -1,15 +1,7 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useMemo, useState } from 'react';
-import {
-  FRESH_LADDER,
-  ladderSpecOf,
-  tempoSteps,
-  type Exercise,
-  type KeptLadder,
-  type LadderSpec,
-  type LadderStep,
-} from '@/core';
+import { FRESH_LADDER, ladderSpecOf, type Exercise, type KeptLadder, type LadderSpec } from '@/core';
 import { database, keptLadder, setLadder, type LadderFields } from '@/storage';
 import { say } from '../controls/say';
 import { usePlayer } from './player';
@@ -20,8 +12,6 @@ export interface LadderOfPlayer {
   readonly spec: LadderSpec;
   /** All that is kept of it; undefined where nothing is yet. */
   readonly kept: KeptLadder | undefined;
-  /** Its steps as far as tempos go. */
-  readonly tempos: readonly LadderStep[];
   /** The ladder's own goal; null where it is the exercise's, or suggested. */
   readonly ownGoalBpm: number | null;
   /** Shown at once, then kept. */
@@ -62,7 +52,6 @@ export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlaye
   }, [kept, fields, exercise.startBpm]);
   const { startBpm, goal } = exercise;
   const spec = useMemo(() => ladderSpecOf({ startBpm, goal }, merged), [startBpm, goal, merged]);
-  const tempos = useMemo(() => tempoSteps(spec, merged), [spec, merged]);
   const set = useCallback(
     (change: LadderFields) => {
       setAhead((now) => ({
@@ -81,5 +70,5 @@ export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlaye
     },
     [exerciseId, player.id, exercise.startBpm],
   );
-  return { isRead: read !== undefined, spec, kept: merged, tempos, ownGoalBpm: merged?.goalBpm ?? null, set };
+  return { isRead: read !== undefined, spec, kept: merged, ownGoalBpm: merged?.goalBpm ?? null, set };
 }

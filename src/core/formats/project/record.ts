@@ -16,7 +16,7 @@ import {
   MIN_STEP_BPM,
   MOVEMENTS,
   STEP_SOUNDS,
-} from '../../tempo/ladder';
+} from '../../tempo/spec';
 import { ROUNDINGS } from '../../tempo/marks';
 import { MAX_PLAN_WEEKS, MAX_SESSION_MINUTES, MAX_SESSIONS_A_WEEK } from '../../tempo/planner';
 import { VERDICTS } from '../../tempo/practice';

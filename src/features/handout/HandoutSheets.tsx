@@ -1,0 +1,139 @@
+'use client';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { Printer } from 'lucide-react';
+import Link from 'next/link';
+import { useMemo } from 'react';
+import styled from 'styled-components';
+import { ME } from '@/core';
+import {
+  database,
+  handoutSettings,
+  keepHandoutSettings,
+  readSheet,
+  timestamp,
+  type HandoutSettings,
+} from '@/storage';
+import { Button } from '@/ui/controls/Button';
+import { Choice } from '@/ui/controls/Choice';
+import { EmptyState } from '@/ui/controls/EmptyState';
+import { Switch } from '@/ui/controls/Switch';
+import { useKeySheet, type KeyGroup } from '@/ui/keys/keys';
+import { usePlayer } from '@/ui/shell/player';
+import { useView } from '@/ui/shell/viewSettings';
+import { colour } from '@/ui/theme/tokens';
+import { Pages } from './Pages';
+import { contentSize, PAPER_NAMES } from './paper';
+import { piecesOf } from './pieces';
+
+const Choices = styled.div`
+  position: sticky;
+  top: 0;
+  z-index: 10;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 0.4rem 1.25rem;
+  margin-bottom: 1rem;
+  padding: 0.5rem 0;
+  background: ${colour.paper};
+  h1 {
+    margin-right: auto;
+    align-self: center;
+    font-size: 1.45rem;
+  }
+`;
+
+const KEYS: readonly KeyGroup[] = [
+  {
+    title: 'Handout',
+    bindings: [
+      { keys: ['Ctrl+p'], does: 'Print, by the browser' },
+      { keys: ['?'], does: 'This sheet' },
+    ],
+  },
+];
+
+const PARTS = [
+  { key: 'notes', name: 'Notes' },
+  { key: 'ladder', name: 'Ladder' },
+  { key: 'room', name: 'Room to write' },
+] as const;
+
+/** A day as it is written out. */
+function longDate(iso: string): string {
+  return new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+}
+
+/** The Handout: exercises on paper, as they will be printed. */
+export function HandoutSheets({ ids }: { ids: readonly string[] }) {
+  const player = usePlayer();
+  const view = useView();
+  const wanted = ids.join();
+  const items = useLiveQuery(
+    () => readSheet(database(), wanted === '' ? [] : wanted.split(','), player.id),
+    [wanted, player.id],
+  );
+  const settings = useLiveQuery(() => handoutSettings(database()));
+  useKeySheet(KEYS);
+  const date = useMemo(() => longDate(timestamp()), []);
+  const pieces = useMemo(
+    () =>
+      items && settings
+        ? piecesOf(items, player.setup, settings, view, contentSize(settings.paper).width)
+        : null,
+    [items, settings, player.setup, view],
+  );
+  if (!items || !settings || !pieces) return <p aria-busy="true">Preparing the sheet …</p>;
+  if (items.length === 0)
+    return (
+      <EmptyState title="Nothing to hand out yet">
+        <p>
+          A handout puts one exercise or several on paper, with strokes, fingers, your notes and a ladder to
+          tick. Tick exercises in the <Link href="/">Library</Link> and choose Handout, or use Give out on the
+          Bench.
+        </p>
+      </EmptyState>
+    );
+  const set = (change: Partial<HandoutSettings>) =>
+    void keepHandoutSettings(database(), { ...settings, ...change });
+  const missing = ids.length - items.length;
+  return (
+    <>
+      <Choices data-screen-only>
+        <h1>Handout{items.length > 1 ? `: ${items.length} exercises` : ''}</h1>
+        <Choice
+          label="Paper"
+          hideLabel
+          value={settings.paper}
+          options={(['a4', 'letter'] as const).map((id) => ({ id, name: PAPER_NAMES[id] }))}
+          onChange={(paper) => set({ paper })}
+        />
+        {PARTS.map(({ key, name }) => (
+          <Switch key={key} isOn={settings[key]} onChange={(isOn) => set({ [key]: isOn })}>
+            {name}
+          </Switch>
+        ))}
+        {items.length > 1 ? (
+          <Switch isOn={settings.pageEach} onChange={(pageEach) => set({ pageEach })}>
+            A page each
+          </Switch>
+        ) : null}
+        <Button look="primary" onPress={() => window.print()} style={{ marginLeft: 'auto' }}>
+          <Printer size={16} aria-hidden /> Print
+        </Button>
+      </Choices>
+      {missing > 0 ? (
+        <p data-screen-only role="status">
+          {missing === 1 ? 'One exercise of this address is' : `${missing} exercises of this address are`} not
+          in this browser and left out.
+        </p>
+      ) : null}
+      <Pages
+        pieces={pieces}
+        paper={settings.paper}
+        head={player.id === ME ? 'For ________________________' : `For ${player.name}`}
+        date={date}
+      />
+    </>
+  );
+}

@@ -1,0 +1,266 @@
+'use client';
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { useSearchParams } from 'next/navigation';
+import { useDeferredValue, useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { bpmText, durationText, ladderSpecOf, type ExerciseRecord } from '@/core';
+import { cleanTempoOn, exercisesIn } from '@/core/record';
+import { database, recordScope, step } from '@/storage';
+import { EmptyState } from '@/ui/controls/EmptyState';
+import { Select } from '@/ui/controls/Select';
+import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
+import { usePlayer } from '@/ui/shell/player';
+import { colour } from '@/ui/theme/tokens';
+import { Panel, Table } from './look';
+import { PERIODS, useBook, useSubdivisions, type Period, type Wanted } from './useBook';
+
+const TempoChart = dynamic(() => import('./charts').then((module) => module.TempoChart), { ssr: false });
+const WeekCharts = dynamic(() => import('./charts').then((module) => module.WeekCharts), { ssr: false });
+const Failing = dynamic(() => import('./Failing').then((module) => module.Failing), { ssr: false });
+const RunsPanel = dynamic(() => import('./RunsPanel').then((module) => module.RunsPanel), { ssr: false });
+
+const Root = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 0.9rem;
+  outline: none;
+`;
+
+const Bar = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 0.5rem 0.75rem;
+  h1 {
+    margin-right: auto;
+    font-size: 1.45rem;
+  }
+  h1 small {
+    color: ${colour.inkSoft};
+    font-size: 1rem;
+    font-weight: 400;
+  }
+  .wide {
+    width: min(22rem, 100%);
+  }
+  .choice {
+    width: 11rem;
+  }
+`;
+
+const Charts = styled.div`
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 0.9rem;
+  @media (max-width: 60rem) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const KEYS: readonly KeyGroup[] = [
+  {
+    title: 'Logbook',
+    bindings: [
+      { keys: ['Ctrl+z'], does: 'Undo the last change of the record' },
+      { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
+      { keys: ['?'], does: 'This sheet' },
+    ],
+  },
+];
+
+const PERIOD_NAMES: Record<Period, string> = {
+  '4 weeks': 'the last 4 weeks',
+  '3 months': 'the last 3 months',
+  'a year': 'the last year',
+  all: 'everything',
+};
+
+/** A goal tempo of an exercise as its ladder would have it; null where neither says one. */
+const goalOf = (record: ExerciseRecord | undefined) =>
+  record ? (record.goal.bpm ?? ladderSpecOf(record, undefined).goalBpm) : null;
+
+/** The Logbook: what was practised, and what came of it. */
+export function Book() {
+  const player = usePlayer();
+  const asked = useSearchParams().get('exercise');
+  const [wanted, setWanted] = useState<Wanted>({
+    exercise: asked ?? 'all',
+    technique: 'any',
+    period: '3 months',
+  });
+  const deferred = useDeferredValue(wanted);
+  const book = useBook(deferred);
+  const { days, all, exercises, titleOf, today } = book;
+  const set = (change: Partial<Wanted>) => setWanted((now) => ({ ...now, ...change }));
+  useKeySheet(KEYS);
+  const scope = recordScope(player.id);
+  const onKeyDown = keyHandler([
+    { keys: ['Ctrl+z'], does: '', run: () => void step(database(), scope, 'undo') },
+    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => void step(database(), scope, 'redo') },
+  ]);
+  const practised = useMemo(() => exercisesIn(all), [all]);
+  const listed = useMemo(() => exercisesIn(days), [days]);
+  const { exercise } = deferred;
+  const record = exercises.get(exercise);
+  const onExercise = useMemo(() => all.filter(({ exerciseId }) => exerciseId === exercise), [all, exercise]);
+  const last = all.at(-1)?.day ?? '';
+  const now = last > today ? last : today;
+  const subdivisionOf = useSubdivisions(exercises);
+  const from = days[0]?.day ?? '';
+  const file = record?.title || player.name;
+
+  return (
+    <Root tabIndex={-1} onKeyDown={onKeyDown} data-book={book.isRead ? days.length : ''}>
+      <Bar>
+        <h1>
+          Logbook <small>of {player.name}</small>
+        </h1>
+        <div className="wide">
+          <Select
+            label="Exercise"
+            value={wanted.exercise}
+            onChange={(next) => set({ exercise: next })}
+            options={[
+              { id: 'all', name: 'all exercises' },
+              ...practised.map(({ exerciseId }) => ({
+                id: exerciseId,
+                name: titleOf(exerciseId) || 'Untitled',
+              })),
+              ...(asked && !practised.some(({ exerciseId }) => exerciseId === asked) && exercises.has(asked)
+                ? [{ id: asked, name: titleOf(asked) || 'Untitled' }]
+                : []),
+            ]}
+          />
+        </div>
+        <div className="choice">
+          <Select
+            label="Technique"
+            value={wanted.technique}
+            onChange={(technique) => set({ technique })}
+            options={[
+              { id: 'any', name: 'any technique' },
+              ...book.techniques.map((name) => ({ id: name, name })),
+            ]}
+          />
+        </div>
+        <div className="choice">
+          <Select
+            label="Time"
+            value={wanted.period}
+            onChange={(period) => set({ period })}
+            options={PERIODS.map((id) => ({ id, name: PERIOD_NAMES[id] }))}
+          />
+        </div>
+      </Bar>
+      {book.isRead ? null : <p aria-busy="true">Opening the logbook …</p>}
+      {book.isAhead ? (
+        <p role="status">
+          The last runs are dated {last}, after today by this device’s clock. Was it set back? They are kept,
+          and count as of today.
+        </p>
+      ) : null}
+      {book.isRead && all.length === 0 ? (
+        <EmptyState title={`Nothing on record for ${player.name} yet`}>
+          <p>
+            The logbook keeps every run that is judged in practice: at what tempo, clean or not, and where it
+            fell apart. Open an exercise and press Practise, choose another student at the top right, or log
+            runs from paper below.
+          </p>
+        </EmptyState>
+      ) : null}
+      {book.isRead && all.length > 0 && days.length === 0 ? (
+        <EmptyState title="Nothing in this time">
+          <p>{player.name} has a record, but none of it fits the choices above.</p>
+        </EmptyState>
+      ) : null}
+      {days.length > 0 ? (
+        <>
+          {exercise === 'all' ? (
+            <Panel aria-label="Exercises">
+              <h2>Exercises, last practised first</h2>
+              <Table>
+                <thead>
+                  <tr>
+                    <th scope="col">Exercise</th>
+                    <th scope="col">Last</th>
+                    <th scope="col" className="number">
+                      Clean tempo
+                    </th>
+                    <th scope="col">90 % interval</th>
+                    <th scope="col" className="number">
+                      Runs
+                    </th>
+                    <th scope="col" className="number">
+                      Clean
+                    </th>
+                    <th scope="col">Time</th>
+                    <th scope="col">
+                      <span className="for-screen-readers">Go on</span>
+                    </th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {listed.map((one) => {
+                    const slots = subdivisionOf.get(one.exerciseId);
+                    const history = all.filter(({ exerciseId }) => exerciseId === one.exerciseId);
+                    const tempo = slots ? cleanTempoOn(history, now, slots) : null;
+                    return (
+                      <tr key={one.exerciseId}>
+                        <th scope="row" className="long">
+                          {exercises.has(one.exerciseId) ? (
+                            <Link href={`/bench/${one.exerciseId}`} prefetch={false}>
+                              {titleOf(one.exerciseId) || 'Untitled'}
+                            </Link>
+                          ) : (
+                            titleOf(one.exerciseId)
+                          )}
+                        </th>
+                        <td>{one.lastDay}</td>
+                        <td className="number">{tempo ? `${bpmText(Math.round(tempo.bpm))} bpm` : '–'}</td>
+                        <td>{tempo ? `${Math.round(tempo.low)} to ${Math.round(tempo.high)}` : '–'}</td>
+                        <td className="number">{one.runs}</td>
+                        <td className="number">{Math.round((100 * one.clean) / one.runs)} %</td>
+                        <td>{durationText(one.seconds)}</td>
+                        <td>
+                          {exercises.has(one.exerciseId) ? (
+                            <Link href={`/practice/${one.exerciseId}`} prefetch={false}>
+                              Practise
+                            </Link>
+                          ) : null}
+                        </td>
+                      </tr>
+                    );
+                  })}
+                </tbody>
+              </Table>
+            </Panel>
+          ) : null}
+          <Charts>
+            {exercise === 'all' ? null : (
+              <TempoChart
+                days={onExercise}
+                from={from}
+                subdivision={subdivisionOf.get(exercise) ?? 4}
+                goalBpm={goalOf(record)}
+                today={now}
+                file={file}
+              />
+            )}
+            <WeekCharts days={days} limits={player.limits} file={file} />
+            <Failing days={days} titleOf={exercise === 'all' ? titleOf : null} />
+          </Charts>
+        </>
+      ) : null}
+      {book.isRead ? (
+        <RunsPanel
+          exerciseId={exercise}
+          from={deferred.period === 'all' ? '' : from}
+          today={today}
+          exercises={exercises}
+          titleOf={titleOf}
+        />
+      ) : null}
+    </Root>
+  );
+}
