@@ -67,9 +67,9 @@ test('a score comes in, shows its strokes, is played, laddered, printed, goes ou
   await page.getByRole('link', { name: /^Ladder \d/ }).click();
   await page.getByRole('textbox', { name: 'Start, bpm' }).fill('66');
   await page.getByRole('textbox', { name: 'Goal, bpm' }).fill('80');
-  await page.getByRole('textbox', { name: 'Passes a step' }).fill('3');
+  await page.getByRole('textbox', { name: 'Passes a run' }).fill('3');
   await page.keyboard.press('Tab');
-  await expect(page.locator('[data-total]')).toContainText('5 steps from 66 to 80 bpm: 15 passes');
+  await expect(page.locator('[data-total]')).toContainText('5 steps from 66 to 80 bpm: 10 runs');
   await page.getByRole('link', { name: 'Handout' }).last().click();
   await expect(page.locator('[data-sheet] section')).toHaveCount(1);
   await expect(page.locator('[data-sheet]')).toContainText('66 to 80 bpm');

@@ -2,20 +2,38 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, lane, openLibrary, test } from './fixtures';
 
-const VIEWS = ['Library', 'Bench', 'Ladder', 'Handout', 'Controls and marks'] as const;
+const VIEWS = ['Library', 'Bench', 'Ladder', 'Practice', 'Logbook', 'Handout', 'Controls and marks'] as const;
+/** Views that are reached from an exercise. */
+const OF_EXERCISE: readonly string[] = ['Bench', 'Ladder', 'Practice', 'Handout'];
 
 for (const theme of ['light', 'dark'] as const)
   for (const view of VIEWS)
     test(`${view}, ${theme}: axe finds nothing serious`, async ({ page }) => {
       await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });
       await openLibrary(page);
-      if (view === 'Bench' || view === 'Ladder' || view === 'Handout') {
+      if (OF_EXERCISE.includes(view)) {
         await page.getByRole('link', { name: 'Long way round the weir' }).click();
         await expect(lane(page)).toBeFocused();
       }
-      if (view === 'Ladder' || view === 'Handout')
+      if (view === 'Logbook') {
+        await page.getByRole('button', { name: /^Student:/ }).click();
+        await page.getByRole('button', { name: /Student of the moment/ }).click();
+        await page.getByRole('option', { name: 'Orrin' }).click();
+        await page.keyboard.press('Escape');
+      }
+      if (view !== 'Bench' && view !== 'Library' && view !== 'Controls and marks')
         await page.getByRole('navigation').getByRole('link', { name: view }).click();
       if (view === 'Ladder') await expect(page.locator('[data-total]')).toBeVisible();
+      if (view === 'Ladder' || view === 'Logbook')
+        await expect(page.locator('[data-chart] svg').first()).toBeVisible();
+      if (view === 'Practice') {
+        await expect(page.getByRole('heading', { name: /^Warm up/ })).toBeVisible();
+        await page.keyboard.press('w');
+        await page.keyboard.press(' ');
+        await page.waitForTimeout(4500);
+        await page.keyboard.press('x');
+        await expect(page.getByRole('group', { name: 'Why' })).toBeVisible();
+      }
       if (view === 'Handout') await expect(page.locator('[data-sheet] section').first()).toBeVisible();
       if (view === 'Library') await page.getByRole('checkbox').first().check();
       if (view === 'Controls and marks') await page.goto('/developers');
@@ -52,6 +70,13 @@ test('at 400 % zoom nothing but the lane scrolls sideways', async ({ page }) => 
   expect(await overflow()).toBeLessThanOrEqual(0);
   await page.getByRole('link', { name: /^Ladder \d/ }).click();
   await expect(page.locator('[data-total]')).toBeVisible();
+  expect(await overflow()).toBeLessThanOrEqual(0);
+  await page.getByRole('navigation').getByRole('link', { name: 'Practice' }).click();
+  await page.getByRole('button', { name: /^Warm/ }).click();
+  await expect(page.locator('[data-tempo]')).toBeVisible();
+  expect(await overflow()).toBeLessThanOrEqual(0);
+  await page.getByRole('navigation').getByRole('link', { name: 'Logbook' }).click();
+  await expect(page.getByRole('heading', { name: /^Logbook/ })).toBeVisible();
   expect(await overflow()).toBeLessThanOrEqual(0);
   await page.getByRole('navigation').getByRole('link', { name: 'Handout' }).click();
   await expect(page.locator('[data-sheet] section').first()).toBeVisible();

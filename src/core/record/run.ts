@@ -1,5 +1,5 @@
 /** A run as it is kept: what was played, at what tempo, and how it was judged. */
-import type { ChangeKind, Direction } from '../picking/changes';
+import type { ChangeKind } from '../picking/changes';
 import type { StepSound } from '../tempo/spec';
 import type { Verdict } from '../tempo/practice';
 
@@ -59,9 +59,4 @@ export function standing<R extends { readonly id: string; readonly corrects: str
 ): R[] {
   const corrected = new Set(runs.flatMap(({ corrects }) => corrects ?? []));
   return runs.filter(({ id }) => !corrected.has(id));
-}
-
-/** The direction of a change. */
-export function placeDirection({ stringFrom, stringTo }: RunPlace): Direction {
-  return stringTo < stringFrom ? 'floorward' : 'ceilingward';
 }

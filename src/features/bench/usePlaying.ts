@@ -1,14 +1,6 @@
 'use client';
 import { useMemo, useState } from 'react';
-import {
-  MAX_BPM,
-  MIN_BPM,
-  type Exercise,
-  type KeptLadder,
-  type LadderSpec,
-  type LadderStep,
-  type Plan,
-} from '@/core';
+import { MAX_BPM, MIN_BPM, type Exercise, type KeptLadder, type LadderSpec, type Plan } from '@/core';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { tapBeat, usePlayback, type PlaybackHands } from '@/ui/sound/usePlayback';

@@ -133,23 +133,30 @@ export function useRunner(exerciseId: string, exercise: Exercise, mode: Practice
         ? { passes: here.pass + (verdict === 'clean' ? 0 : 1), brokenAt: null }
         : { passes: (passes ?? 0) - from, brokenAt: here };
     const meanBpm = mode === 'ladder' && step.toBpm !== null ? (bpm + step.toBpm) / 2 : bpm;
-    const result = await sitting.judge(verdict, played, { bpm: meanBpm, seen });
-    if (!result) return;
-    setSeen('');
+    // Shown at once: the next key may come before it is written.
+    const isClean = verdict === 'clean';
+    const words = isClean ? 'Clean' : 'Not clean';
     setReason(null);
     setNamed(null);
-    const next = tempoOf(result.session, steps);
-    setSaid({
-      isClean: verdict === 'clean',
-      text: `${verdict === 'clean' ? 'Clean' : 'Not clean'}. ${moveText(result.move, mode, next)}`,
-    });
-    if (isLesson) return;
-    if (mode === 'probe' && result.move === 'top') {
-      setPhase('done');
+    setSaid({ isClean, text: `${words}.` });
+    if (!isLesson) {
+      setRestUntil(secondsFromNow(step.restSeconds));
+      setPhase(step.restSeconds > 0 ? 'rest' : 'ready');
+    }
+    const result = await sitting.judge(verdict, played, { bpm: meanBpm, seen });
+    if (!result) {
+      // It was not kept: the run still waits for its verdict.
+      setSaid(null);
+      if (!isLesson) {
+        setBrokenAt(place);
+        setPhase('judge');
+      }
       return;
     }
-    setRestUntil(secondsFromNow(step.restSeconds));
-    setPhase(step.restSeconds > 0 ? 'rest' : 'ready');
+    setSeen('');
+    const next = tempoOf(result.session, steps);
+    setSaid({ isClean, text: `${words}. ${moveText(result.move, mode, next)}` });
+    if (mode === 'probe' && result.move === 'top') setPhase('done');
   };
 
   const canName = said !== null && !said.isClean && phase !== 'judge';

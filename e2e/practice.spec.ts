@@ -1,0 +1,205 @@
+/** From a ladder through a short session, judged by keys, broken off and taken up again, to log and chart. */
+import type { Page } from '@playwright/test';
+import { expect, lane, openLibrary, test } from './fixtures';
+
+const said = (page: Page) => page.locator('[data-said]');
+const phase = (page: Page, name: string) => page.locator(`[data-phase="${name}"]`);
+const tempo = (page: Page) => page.locator('[data-tempo]');
+
+async function fill(page: Page, label: string, value: string): Promise<void> {
+  const field = page.getByRole('textbox', { name: label, exact: true });
+  await field.fill(value);
+  await field.press('Tab');
+}
+
+/** Opens an exercise's ladder with runs so short that a test can wait for them. */
+async function shortLadder(page: Page, title: string): Promise<void> {
+  await openLibrary(page);
+  await page.getByRole('link', { name: title }).click();
+  await expect(lane(page)).toBeFocused();
+  await page.getByRole('link', { name: /^Ladder \d/ }).click();
+  await expect(page.locator('[data-chart]')).toBeVisible();
+  await fill(page, 'Start, bpm', '240');
+  await fill(page, 'Goal, bpm', '300');
+  await fill(page, 'Step, bpm', '20');
+  await fill(page, 'Passes a run', '2');
+  await fill(page, 'Count-in, beats', '0');
+  await fill(page, 'Rest, seconds', '0');
+  await expect(page.locator('[data-total]')).toContainText('4 steps from 240 to 300 bpm: 8 runs');
+}
+
+/** One run, played to its end. */
+async function run(page: Page): Promise<void> {
+  await page.keyboard.press(' ');
+  await expect(phase(page, 'judge')).toBeVisible();
+}
+
+test('a ladder is built, a session is run and judged by keys, survives a closed tab, and stands in the logbook', async ({
+  page,
+  context,
+}) => {
+  await shortLadder(page, 'Gate between two and one');
+
+  // A step made by hand is kept when the rest is computed anew.
+  await page.getByRole('button', { name: 'Change step 2' }).click();
+  await fill(page, 'Tempo, bpm', '252');
+  await fill(page, 'Goal, bpm', '290');
+  await expect(page.locator('[data-total]')).toContainText('5 steps from 240 to 290 bpm');
+  await expect(page.getByRole('row', { name: /252.*by hand/ })).toBeVisible();
+
+  await page.getByRole('link', { name: /^Practise/ }).click();
+  await expect(page.getByRole('heading', { name: /^Warm up first/ })).toBeVisible();
+  await page.keyboard.press('w');
+  await expect(tempo(page)).toHaveText('240');
+  await run(page);
+  await page.keyboard.press('c');
+  await expect(said(page)).toContainText('Once more at the same tempo');
+  await run(page);
+  await page.keyboard.press('c');
+  await expect(said(page)).toContainText('Up to 252');
+  await expect(tempo(page)).toHaveText('252');
+  await run(page);
+  await page.keyboard.press('x');
+  await page.keyboard.press('1');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('button', { name: /^early/ })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByText(/^There: /)).toBeVisible();
+
+  // A verdict can be taken back, and given anew.
+  await page.keyboard.press('Control+z');
+  await expect(said(page)).toContainText('taken back');
+  await expect(page.getByText('2 runs, 4 passes')).toBeVisible();
+  await run(page);
+  await page.keyboard.press('x');
+  await page.keyboard.press('2');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText('3 runs, 6 passes')).toBeVisible();
+  await expect(page.getByText(/^There: /)).toBeVisible();
+
+  // The tab is closed in the middle of a run, and opened again.
+  const address = page.url();
+  await page.keyboard.press(' ');
+  await expect(phase(page, 'playing')).toBeVisible();
+  await page.close();
+  const again = await context.newPage();
+  await again.goto(address);
+  await expect(again.locator('[data-resumed]')).toContainText('step 2, 3 runs');
+  await expect(tempo(again)).toHaveText('252');
+  await again.keyboard.press('q');
+  const summary = again.locator('[data-summary]');
+  await expect(summary).toContainText('3 runs, 2 clean');
+  await expect(summary).toContainText('Fastest clean run: 240 bpm');
+  await expect(summary).toContainText('It falls apart');
+
+  await summary.getByRole('link', { name: 'Logbook' }).click();
+  const chart = again.getByRole('figure', { name: 'Clean tempo' });
+  await expect(chart.locator('[data-chart] svg')).toBeVisible();
+  await chart.getByRole('button', { name: 'Show the table' }).click();
+  await expect(chart.getByRole('row')).toHaveCount(2);
+  await expect(again.getByRole('region', { name: 'Runs one by one' }).getByRole('row')).toHaveCount(4);
+
+  // The change that fails leads to the drill that mends it, in one action.
+  await again.getByRole('button', { name: /^Drill for/ }).click();
+  await expect(again.getByRole('heading', { name: /round and round, picking hand alone/ })).toBeVisible();
+});
+
+test('in a lesson the teacher judges while it goes on; a probe finds the start; tight and pain slow and stop', async ({
+  page,
+}) => {
+  await shortLadder(page, 'Gate between two and one');
+  await page.getByRole('link', { name: /^Practise/ }).click();
+  await expect(phase(page, 'warm-up')).toBeVisible();
+  await page.keyboard.press('w');
+  await page.keyboard.press('k');
+  await expect(tempo(page)).toHaveText('260');
+  await page.keyboard.press('t');
+  await expect(said(page)).toContainText('Slower from here');
+  await expect(tempo(page)).toHaveText('240');
+  await page.keyboard.press('t');
+  await expect(tempo(page)).toHaveText('216');
+  await page.keyboard.press('p');
+  await expect(page.getByText('Stop for today.')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Lesson' }).click();
+  await expect(tempo(page)).toHaveText('240');
+  await page.keyboard.press(' ');
+  await expect(page.locator('[data-playhead]')).toBeVisible();
+  await page.waitForTimeout(1200);
+  await page.keyboard.press('c');
+  await expect(said(page)).toHaveText('Clean. Kept.');
+  await expect(phase(page, 'playing')).toBeVisible();
+  await page.keyboard.press('.');
+  await expect(tempo(page)).toHaveText('242');
+  await page.keyboard.press(' ');
+  await expect(page.getByText(/^1 run, /)).toBeVisible();
+
+  await page.getByRole('link', { name: 'Probe' }).click();
+  await expect(page.locator('[data-step]')).toContainText('probe 1 of');
+  for (let clean = 0; clean < 3; clean++) {
+    await run(page);
+    await page.keyboard.press('c');
+    await expect(page.locator('[data-step]')).toContainText(`probe ${clean + 2} of`);
+  }
+  await run(page);
+  await page.keyboard.press('x');
+  // Half the goal is 150: 152, 168, 192 were clean, and the ladder starts one below.
+  await expect(page.locator('[data-probe]')).toContainText('168 bpm');
+  await page.getByRole('button', { name: 'Start at 168' }).click();
+  await expect(page.getByRole('textbox', { name: 'Start, bpm' })).toHaveValue('168');
+});
+
+test('what cannot be is said, and nothing is lost', async ({ page }) => {
+  await shortLadder(page, 'Gate between two and one');
+  await fill(page, 'Goal, bpm', '200');
+  await expect(page.getByText('The goal is not above the start')).toBeVisible();
+  await fill(page, 'Goal, bpm', '300');
+  await fill(page, 'Minutes a session', '0');
+  await expect(page.getByText('With no sessions or no minutes nothing can be planned')).toBeVisible();
+  await fill(page, 'Minutes a session', '10');
+  await fill(page, 'Passes a run', '99');
+  await fill(page, 'Minutes a session', '0');
+  await fill(page, 'Minutes a session', '1');
+  await fill(page, 'Weeks (empty: open)', '1');
+  await fill(page, 'Sessions a week', '1');
+  await page.getByRole('button', { name: /sessions a week$/ }).click();
+  await expect(page.getByText('Each of these alone would fit')).toBeHidden();
+
+  // A day that has not come is not logged; one that has is, can be changed, and undone.
+  await page.getByRole('navigation').getByRole('link', { name: 'Logbook' }).click();
+  await expect(page.getByText('Nothing on record for Me yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Log runs by hand' }).click();
+  await page.getByLabel('Day').fill('2099-01-01');
+  await expect(page.getByText('That day has not come yet')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Log the run' })).toBeDisabled();
+  await page.getByLabel('Day').fill('2026-01-02');
+  await fill(page, 'Runs like this', '3');
+  await page.getByRole('button', { name: 'Log 3 runs' }).click();
+  await expect(page.getByText('3 runs of 2026-01-02 logged')).toBeVisible();
+});
+
+test('three students, three stories: the record says who is steady, stuck, and overdoing it', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  const choose = async (name: string) => {
+    await page.getByRole('button', { name: /^Student:/ }).click();
+    await page.getByRole('button', { name: /Student of the moment/ }).click();
+    await page.getByRole('option', { name }).click();
+    await page.keyboard.press('Escape');
+  };
+  await page.getByRole('navigation').getByRole('link', { name: 'Logbook' }).click();
+  await choose('Orrin');
+  const failing = page.getByRole('region', { name: 'Changes that fail most' });
+  await expect(failing.getByRole('row').nth(1)).toContainText('inside, string 5 to 4');
+  await choose('Brisa');
+  await expect(page.getByRole('figure', { name: 'Load on the hand' })).toContainText(
+    'without a minute’s rest, the longest',
+  );
+  await choose('Tamsel');
+  await expect(page.getByRole('figure', { name: 'Load on the hand' })).toContainText(
+    'No day with more than 10',
+  );
+  const file = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save “Runs” as CSV' }).click();
+  expect((await file).suggestedFilename()).toBe('Tamsel-runs.csv');
+});
