@@ -78,7 +78,7 @@ for (const [paper, points] of [
     expect(all).toContain('Count the last bar aloud.');
     expect(all.match(/Larger stroke|No exit needs a larger stroke/g)).toHaveLength(TITLES.length);
     expect(all.match(/What I noticed/g)).toHaveLength(TITLES.length);
-    expect(all).toMatch(/4 passes a step, 76 to 104 bpm/);
+    expect(all).toMatch(/4 passes a run, 76 to 104 bpm/);
     expect(all).not.toMatch(/Library|Give out|Print/);
     // Each system is on one page: between its string numbers 1 and 6 no page ends.
     const systems = await sheets.evaluateAll((pages) =>
@@ -107,5 +107,5 @@ test('what is left out by choice is not printed, and the choice is remembered', 
   const { texts, pages } = await print(page, info.outputPath('bare.pdf'));
   expect(pages).toBe(1);
   expect(texts[0]).toContain('Over the stile');
-  expect(texts[0]).not.toMatch(/What I noticed|a step/);
+  expect(texts[0]).not.toMatch(/What I noticed|a run/);
 });

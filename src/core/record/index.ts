@@ -3,6 +3,7 @@ export * from './run';
 export * from './book';
 export * from './day';
 export * from './mending';
+export * from './next';
 export * from './limits';
 export * from './load';
 export * from './played';

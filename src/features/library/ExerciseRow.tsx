@@ -16,7 +16,7 @@ import { goalState, techniqueOf, type PlannedItem } from './items';
 
 const LANE_WIDTH = 210;
 
-export const rowColumns = `1.25rem ${LANE_WIDTH}px minmax(12rem, 1fr) 9.5rem 7rem 4.5rem 2.25rem`;
+export const rowColumns = `1.25rem ${LANE_WIDTH}px minmax(12rem, 1fr) 9.5rem 7rem 5.75rem 2.25rem`;
 
 const Row = styled.li`
   display: grid;
@@ -96,6 +96,8 @@ const Fold = styled.button.attrs({ type: 'button' })`
 /** One exercise of the library. */
 export function ExerciseRow({
   item,
+  lastDay,
+  cleanRate,
   isChosen,
   drillCount,
   isOpen,
@@ -104,6 +106,10 @@ export function ExerciseRow({
   onFold,
 }: {
   item: PlannedItem;
+  /** When it was practised last; null: never by this student. */
+  lastDay: string | null;
+  /** The clean tempo in notes a minute; null: the record says none. */
+  cleanRate: number | null;
   isChosen: boolean;
   /** Drills folded under it. */
   drillCount: number;
@@ -178,12 +184,18 @@ export function ExerciseRow({
         <span className="for-screen-readers">inside</span>
         {countText(kinds.inside)}
       </span>
-      <span className="tempo">{startBpm} bpm</span>
+      <span className="tempo">
+        {cleanRate === null
+          ? `from ${startBpm}`
+          : `clean ${Math.round(cleanRate / exercise.passage.subdivision)}`}
+        {lastDay ? <small>{lastDay}</small> : null}
+      </span>
       <Menu
         label={`More for ${exercise.title}`}
         icon={<Ellipsis size={18} aria-hidden />}
         items={[
           { id: 'open', name: 'Open on the Bench', run: () => actions.open(record) },
+          { id: 'practise', name: 'Practise', run: () => actions.practise(record) },
           { id: 'duplicate', name: 'Duplicate', run: () => void actions.duplicate(record) },
           { id: 'rename', name: 'Rename', run: () => setNewTitle(exercise.title) },
           {

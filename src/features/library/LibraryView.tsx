@@ -21,7 +21,9 @@ import { ExerciseRow, rowColumns } from './ExerciseRow';
 import { choose as select, EVERYTHING, folded, planned, SORTS, type Sort, type Wanted } from './items';
 import { PasteBox } from './PasteBox';
 import { useFileDrop } from './useFileDrop';
+import { usePractised } from './usePractised';
 
+const NextStrip = dynamic(() => import('./NextStrip').then((module) => module.NextStrip), { ssr: false });
 const ChosenBar = dynamic(() => import('./ChosenBar').then((module) => module.ChosenBar), { ssr: false });
 
 /** Rows at first and with each further stretch; the rest follows while scrolling. */
@@ -84,6 +86,7 @@ const SORT_NAMES: Record<Sort, string> = {
   title: 'by title',
   inside: 'most inside first',
   tempo: 'slowest first',
+  practised: 'practised last',
 };
 
 const KEYS: readonly KeyGroup[] = [
@@ -123,13 +126,17 @@ function More({ onMore }: { onMore: () => void }) {
 export function LibraryView() {
   const player = usePlayer();
   const items = useLiveQuery(() => readLibrary(database(), player.id), [player.id]);
+  const practised = usePractised(player.id);
   const [wanted, setWanted] = useState<Wanted>(EVERYTHING);
   const [shown, setShown] = useState(STRETCH);
   const [chosenIds, setChosenIds] = useState<readonly string[]>([]);
   const actions = useLibraryActions();
   useKeySheet(KEYS);
   const deferred = useDeferredValue(wanted);
-  const found = useMemo(() => select(items ?? [], deferred, player.setup), [items, deferred, player.setup]);
+  const found = useMemo(
+    () => select(items ?? [], deferred, player.setup, practised?.lastDays),
+    [items, deferred, player.setup, practised?.lastDays],
+  );
   const [openIds, setOpenIds] = useState<readonly string[]>([]);
   const groups = useMemo(() => folded(found, items ?? []), [found, items]);
   const rows = useMemo(
@@ -179,6 +186,9 @@ export function LibraryView() {
 
   return (
     <Root tabIndex={-1} onKeyDown={onKeyDown}>
+      {items && practised && (practised.days.length > 0 || practised.sitting) ? (
+        <NextStrip items={items} {...practised} />
+      ) : null}
       <PasteBox />
       <Bar>
         <h1>Library</h1>
@@ -272,13 +282,15 @@ export function LibraryView() {
             <span>Exercise and goal</span>
             <span>Technique</span>
             <span>Outside : inside</span>
-            <span>Start</span>
+            <span>Tempo, last</span>
           </Heads>
           <ul>
             {rows.map(({ item, ...fold }) => (
               <ExerciseRow
                 key={item.record.id}
                 item={item}
+                lastDay={practised?.lastDays.get(item.record.id) ?? null}
+                cleanRate={practised?.cleanRates.get(item.record.id) ?? null}
                 isChosen={chosenIds.includes(item.record.id)}
                 onChoose={choose}
                 onFold={onFold}

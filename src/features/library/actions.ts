@@ -40,6 +40,7 @@ export function useLibraryActions() {
     const db = database();
     return {
       open: (record: ExerciseRecord) => router.push(`/bench/${record.id}`),
+      practise: (record: ExerciseRecord) => router.push(`/practice/${record.id}`),
       duplicate: async (record: ExerciseRecord) => {
         await duplicateExercise(db, record);
         say(`“${record.title}” is duplicated.`, undo);

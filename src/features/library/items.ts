@@ -16,7 +16,7 @@ export interface PlannedItem extends LibraryItem {
   readonly plan: Plan;
 }
 
-export const SORTS = ['changed', 'title', 'inside', 'tempo'] as const;
+export const SORTS = ['changed', 'title', 'inside', 'tempo', 'practised'] as const;
 export type Sort = (typeof SORTS)[number];
 
 export interface Wanted {
@@ -54,8 +54,13 @@ function textOf({ exercise }: LibraryItem): string {
     .toLowerCase();
 }
 
-/** The items wanted, in order. All words of the search must occur. */
-export function choose(items: readonly LibraryItem[], wanted: Wanted, setup: Setup): LibraryItem[] {
+/** The items wanted, in order. All words of the search must occur. @param lastDays when each was practised last. */
+export function choose(
+  items: readonly LibraryItem[],
+  wanted: Wanted,
+  setup: Setup,
+  lastDays: ReadonlyMap<string, string> = new Map(),
+): LibraryItem[] {
   const words = wanted.search.toLowerCase().split(/\s+/).filter(Boolean);
   const found = items.filter((item) => {
     const isArchived = item.record.archivedAt !== null;
@@ -70,6 +75,7 @@ export function choose(items: readonly LibraryItem[], wanted: Wanted, setup: Set
     title: () => 0,
     inside: (a, b) => insideShare(b, setup) - insideShare(a, setup),
     tempo: (a, b) => a.startBpm - b.startBpm,
+    practised: (a, b) => (lastDays.get(b.record.id) ?? '').localeCompare(lastDays.get(a.record.id) ?? ''),
   };
   return found.sort(
     (a, b) =>

@@ -39,7 +39,8 @@ const Bar = styled.header`
   background: ${colour.sunken};
   nav {
     display: flex;
-    gap: 0.25rem;
+    flex-wrap: wrap;
+    gap: 0 0.25rem;
     margin-right: auto;
   }
   nav a {

@@ -1,0 +1,148 @@
+/** The logbook's figures against adding up run by run. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { RunRecord } from '../exercise/records';
+import { VERDICTS } from '../tempo/practice';
+import { exercisesIn, failingChanges, weeksOf } from './book';
+import { dayAfter, dayOf, NO_KINDS, weekOf } from './day';
+import { agoText, nextExercise } from './next';
+import { REASONS } from './run';
+import { cleanTempoOn, nextStart, tempoOverDays } from './tempo';
+
+const change = fc.constantFrom(
+  { fromNote: 'n1', toNote: 'n2', kind: 'inside', stringFrom: 5, stringTo: 4 } as const,
+  { fromNote: 'n3', toNote: 'n4', kind: 'outside', stringFrom: 4, stringTo: 5 } as const,
+);
+const run = fc
+  .record({
+    id: fc.uuid(),
+    exerciseId: fc.constantFrom('a', 'b', 'c'),
+    days: fc.nat(120),
+    bpm: fc.integer({ min: 60, max: 140 }),
+    passes: fc.integer({ min: 1, max: 8 }),
+    verdict: fc.constantFrom(...VERDICTS),
+    reason: fc.constantFrom(null, ...REASONS),
+    place: fc.option(change, { nil: null }),
+    passageHash: fc.constantFrom('h1', 'h2'),
+    seconds: fc.integer({ min: 1, max: 100 }),
+  })
+  .map(({ days, ...fields }): RunRecord => {
+    const day = dayAfter('2026-01-05', days);
+    return {
+      ...fields,
+      day,
+      at: `${day}T10:00:00+00:00`,
+      playerId: 'p',
+      sessionId: null,
+      subdivision: 4,
+      stoppedIn: null,
+      strokes: fields.passes * 16,
+      exposure: { ...NO_KINDS, inside: fields.passes },
+      wideStretches: 0,
+      sound: null,
+      seen: '',
+      byHand: false,
+      corrects: null,
+      revision: 1,
+      createdAt: '',
+      updatedAt: '',
+      deviceId: '',
+    };
+  });
+const runs = fc.uniqueArray(run, { selector: ({ id }) => id, minLength: 1, maxLength: 60 });
+
+function daysOf(some: readonly RunRecord[]) {
+  const keys = [...new Set(some.map(({ day, exerciseId }) => `${day} ${exerciseId}`))].sort();
+  return keys.map((key) => dayOf(some.filter(({ day, exerciseId }) => `${day} ${exerciseId}` === key))!);
+}
+
+const sum = (some: readonly number[]) => some.reduce((total, one) => total + one, 0);
+
+describe('the book', () => {
+  it('adds up weeks, exercises and failing changes as a recount of the runs does', () => {
+    fc.assert(
+      fc.property(runs, (some) => {
+        const days = daysOf(some);
+        const weeks = weeksOf(days);
+        weeks.slice(1).forEach((week, at) => expect(week.monday).toBe(dayAfter(weeks[at]!.monday, 7)));
+        for (const week of weeks) {
+          const mine = some.filter(({ day }) => weekOf(day) === week.monday);
+          expect(week.runs).toBe(mine.length);
+          expect(week.seconds).toBe(sum(mine.map(({ seconds }) => seconds)));
+          expect(week.exposure.inside).toBe(sum(mine.map(({ passes }) => passes)));
+          expect(week.days).toBe(new Set(mine.map(({ day }) => day)).size);
+        }
+        expect(sum(weeks.map((week) => week.runs))).toBe(some.length);
+        for (const one of exercisesIn(days)) {
+          const mine = some.filter(({ exerciseId }) => exerciseId === one.exerciseId);
+          expect([one.runs, one.clean]).toEqual([
+            mine.length,
+            mine.filter(({ verdict }) => verdict === 'clean').length,
+          ]);
+        }
+        const failing = failingChanges(days);
+        expect(sum(failing.map((one) => one.runs))).toBe(some.filter(({ place }) => place).length);
+        for (const one of failing) {
+          const mine = some.filter(
+            ({ exerciseId, place }) => exerciseId === one.exerciseId && place?.fromNote === one.fromNote,
+          );
+          expect(sum(Object.values(one.reasons))).toBe(mine.filter(({ reason }) => reason).length);
+          expect(one.lastDay).toBe(
+            mine
+              .map(({ day }) => day)
+              .sort()
+              .at(-1),
+          );
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('weighs an older run less, and tells a clean tempo after every day', () => {
+    const at = (day: string, bpm: number, verdict: RunRecord['verdict']) => ({
+      ...fc.sample(run, { numRuns: 1, seed: 7 })[0]!,
+      id: day + bpm + verdict,
+      exerciseId: 'a',
+      day,
+      bpm,
+      verdict,
+      passes: 1,
+    });
+    const slow = [1, 2, 3, 4].map((date) => at(`2026-01-0${date}`, 90 + date, 'not clean'));
+    const fast = [1, 2, 3, 4].map((date) => at(`2026-04-0${date}`, 90 + date, 'clean'));
+    const days = daysOf([...slow, ...fast]);
+    const now = cleanTempoOn(days, '2026-04-04', 4)!;
+    const later = cleanTempoOn(days, '2026-04-04', 4, 10_000)!;
+    expect(now.bpm).toBeGreaterThan(later.bpm);
+    expect(tempoOverDays(days, 4)).toHaveLength(8);
+    expect(cleanTempoOn(days, '2029-01-01', 4)).toBeNull();
+    expect(cleanTempoOn([], '2026-01-01', 4)).toBeNull();
+    const start = nextStart(now, 60, [60, 70, 80, 90]);
+    expect(start.bpm).toBeLessThanOrEqual(0.9 * now.bpm);
+    expect(nextStart(null, 66, [66, 70])).toMatchObject({ bpm: 66, step: 0 });
+  });
+
+  it('goes on with what rested longest of what is worked on', () => {
+    const book = (exerciseId: string, lastDay: string, clean = 5) => ({
+      exerciseId,
+      lastDay,
+      clean,
+      runs: 10,
+      seconds: 1,
+      days: [],
+    });
+    const some = [
+      book('new', '2026-03-30'),
+      book('rested', '2026-03-20'),
+      book('hard', '2026-03-20', 2),
+      book('old', '2025-12-01'),
+    ];
+    expect(nextExercise(some, '2026-03-31')?.exerciseId).toBe('hard');
+    expect(nextExercise([book('old', '2025-12-01')], '2026-03-31')?.exerciseId).toBe('old');
+    expect(nextExercise([], '2026-03-31')).toBeNull();
+    expect(
+      ['2026-03-31', '2026-03-30', '2026-03-24', '2026-03-01'].map((day) => agoText(day, '2026-03-31')),
+    ).toEqual(['today', 'yesterday', '7 days ago', '4 weeks ago']);
+  });
+});

@@ -1,0 +1,139 @@
+'use client';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useMemo } from 'react';
+import styled from 'styled-components';
+import { KIND_NAMES } from '@/core';
+import {
+  agoText,
+  cleanTempoOn,
+  commonestReason,
+  dayAfter,
+  exercisesIn,
+  failingChanges,
+  nextExercise,
+  REASON_MENDINGS,
+} from '@/core/record';
+import { database, exerciseOf, type LibraryItem } from '@/storage';
+import { Button, pressable } from '@/ui/controls/Button';
+import { say } from '@/ui/controls/say';
+import { KindIcon } from '@/ui/lane/marks';
+import { mendingDrill } from '@/ui/shell/mendDrill';
+import { usePlayer } from '@/ui/shell/player';
+import { colour } from '@/ui/theme/tokens';
+import type { Practised } from './usePractised';
+
+const Strip = styled.section`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 1.5rem;
+  padding: 0.6rem 1rem;
+  border: 1px solid ${colour.line};
+  border-left: 4px solid ${colour.accent};
+  border-radius: 0.4rem;
+  background: ${colour.card};
+  p {
+    flex: 1 1 20rem;
+  }
+  small {
+    display: block;
+    color: ${colour.inkSoft};
+    font-size: 0.875rem;
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.5rem;
+  }
+`;
+
+const Go = styled(Link)`
+  ${pressable}
+  border-color: ${colour.accent};
+  background: ${colour.accent};
+  color: ${colour.accentInk};
+  font-weight: 600;
+  text-decoration: none;
+`;
+
+/** What fails is asked of the last weeks only. */
+const RECENT_DAYS = 28;
+
+type NextStripProps = Pick<Practised, 'days' | 'sitting' | 'today'> & {
+  readonly items: readonly LibraryItem[];
+};
+
+/** What was played last, what fails, and what comes next for the student of the moment. */
+export function NextStrip({ items, days, sitting, today }: NextStripProps) {
+  const player = usePlayer();
+  const router = useRouter();
+  const byId = useMemo(
+    () =>
+      new Map(items.filter(({ record }) => record.archivedAt === null).map((item) => [item.record.id, item])),
+    [items],
+  );
+  const here = useMemo(() => days.filter(({ exerciseId }) => byId.has(exerciseId)), [days, byId]);
+  const { last, next, failing } = useMemo(() => {
+    const book = exercisesIn(here);
+    const recent = here.filter(({ day }) => day > dayAfter(today, -RECENT_DAYS));
+    return { last: book[0], next: nextExercise(book, today), failing: failingChanges(recent)[0] };
+  }, [here, today]);
+  const open = sitting && sitting.past.length > 0 ? byId.get(sitting.exerciseId) : undefined;
+  if (!last && !open) return null;
+  const titleOf = (id: string) => byId.get(id)?.exercise.title || 'Untitled';
+  const lastItem = last && byId.get(last.exerciseId);
+  const tempo =
+    last && lastItem ? cleanTempoOn(last.days, today, lastItem.exercise.passage.subdivision) : null;
+  const reason = failing ? commonestReason(failing.reasons) : null;
+  const drill = async () => {
+    const item = failing && byId.get(failing.exerciseId);
+    const played = failing && (await database().passages.get(failing.passageHash));
+    const id =
+      item && played
+        ? await mendingDrill(
+            failing.exerciseId,
+            exerciseOf(item.record, item.exercise.passage),
+            played.passage,
+            failing,
+            player.setup,
+          )
+        : null;
+    if (id) router.push(`/practice/${id}`);
+    else say('This change is not in the exercise any more, so there is no drill to cut out.');
+  };
+  return (
+    <Strip aria-label={`Next for ${player.name}`} data-next>
+      <p>
+        {last ? (
+          <>
+            <b>{player.name}</b> last played {titleOf(last.exerciseId)}, {agoText(last.lastDay, today)}
+            {tempo ? `, clean at ${Math.round(tempo.bpm)}` : ''}.
+          </>
+        ) : null}
+        {failing ? (
+          <small>
+            Falls apart most: <KindIcon kind={failing.kind} size={14} /> {KIND_NAMES[failing.kind]} from
+            string {failing.stringFrom} to {failing.stringTo} in {titleOf(failing.exerciseId)}, {failing.runs}{' '}
+            times in four weeks{reason ? `, mostly: ${REASON_MENDINGS[reason].name}` : ''}.
+          </small>
+        ) : null}
+      </p>
+      <div className="acts">
+        {failing ? <Button onPress={() => void drill()}>Drill that change</Button> : null}
+        {open ? (
+          <Go
+            href={`/practice/${open.record.id}${sitting!.mode === 'ladder' ? '' : `?mode=${sitting!.mode}`}`}
+            prefetch={false}
+          >
+            Go on where it stopped: {titleOf(open.record.id)}
+          </Go>
+        ) : next ? (
+          <Go href={`/practice/${next.exerciseId}`} prefetch={false}>
+            Next: {titleOf(next.exerciseId)}
+          </Go>
+        ) : null}
+      </div>
+    </Strip>
+  );
+}
