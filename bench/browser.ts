@@ -5,6 +5,7 @@ import { writeProject } from '@/core/formats';
 import { freePort, startServer } from '../scripts/tools.mjs';
 import { benchComposing } from './composing';
 import { benchKeys } from './keys';
+import { benchRecord } from './record';
 import { report } from './report';
 
 const FLAGS = [
@@ -87,6 +88,8 @@ export async function benchBrowser(): Promise<void> {
 
     await benchKeys(page, address);
     await benchComposing(page, address);
+
+    await benchRecord(page, address);
 
     await page.goto(`${address}/developers`);
     await page.getByRole('button', { name: 'Measure the click' }).click();

@@ -93,7 +93,7 @@ test('a ladder is built, a session is run and judged by keys, survives a closed 
 
   await summary.getByRole('link', { name: 'Logbook' }).click();
   const chart = again.getByRole('figure', { name: 'Clean tempo' });
-  await expect(chart.locator('[data-chart] svg')).toBeVisible();
+  await expect(chart.locator('[data-chart] canvas')).toBeVisible();
   await chart.getByRole('button', { name: 'Show the table' }).click();
   await expect(chart.getByRole('row')).toHaveCount(2);
   await expect(again.getByRole('region', { name: 'Runs one by one' }).getByRole('row')).toHaveCount(4);

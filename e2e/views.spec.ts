@@ -25,7 +25,7 @@ for (const theme of ['light', 'dark'] as const)
         await page.getByRole('navigation').getByRole('link', { name: view }).click();
       if (view === 'Ladder') await expect(page.locator('[data-total]')).toBeVisible();
       if (view === 'Ladder' || view === 'Logbook')
-        await expect(page.locator('[data-chart] svg').first()).toBeVisible();
+        await expect(page.locator('[data-chart] canvas').first()).toBeVisible();
       if (view === 'Practice') {
         await expect(page.getByRole('heading', { name: /^Warm up/ })).toBeVisible();
         await page.keyboard.press('w');

@@ -19,6 +19,9 @@ async function refreshDay(db: Database, key: DayKey): Promise<void> {
   else await db.days.delete(key);
 }
 
+/** From so many days on it is faster to go through all runs once. */
+const MANY_DAYS = 100;
+
 /** Adds up the days that some changes touch; within a transaction. */
 export async function refreshDays(db: Database, changes: readonly RecordChange[]): Promise<void> {
   const keys = new Map<string, DayKey>();
@@ -33,7 +36,8 @@ export async function refreshDays(db: Database, changes: readonly RecordChange[]
     const old = run.corrects === null ? undefined : await db.runs.get(run.corrects);
     if (old) note(old);
   }
-  for (const key of keys.values()) await refreshDay(db, key);
+  if (keys.size > MANY_DAYS) await refreshAllDays(db);
+  else for (const key of keys.values()) await refreshDay(db, key);
 }
 
 /** Adds up every day from the runs that are there; for runs that come in bulk. */

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { RunRecord } from '../exercise/records';
 import { VERDICTS } from '../tempo/practice';
-import { exercisesIn, failingChanges, weeksOf } from './book';
+import { exercisesIn, failingChanges, weeksOf, weeksTogether } from './book';
 import { dayAfter, dayOf, NO_KINDS, weekOf } from './day';
 import { agoText, nextExercise } from './next';
 import { REASONS } from './run';
@@ -73,6 +73,9 @@ describe('the book', () => {
           expect(week.days).toBe(new Set(mine.map(({ day }) => day)).size);
         }
         expect(sum(weeks.map((week) => week.runs))).toBe(some.length);
+        const months = weeksTogether(weeks, 4);
+        expect(months).toHaveLength(Math.ceil(weeks.length / 4));
+        expect(sum(months.map((month) => month.passes))).toBe(sum(some.map(({ passes }) => passes)));
         for (const one of exercisesIn(days)) {
           const mine = some.filter(({ exerciseId }) => exerciseId === one.exerciseId);
           expect([one.runs, one.clean]).toEqual([

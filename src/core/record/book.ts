@@ -66,6 +66,31 @@ export function weeksOf(days: readonly DayRecord[]): WeekOfPractice[] {
   return weeks;
 }
 
+/** Some weeks put together, so many at a time, from the last one backwards; each is named by its first Monday. */
+export function weeksTogether(weeks: readonly WeekOfPractice[], count: number): WeekOfPractice[] {
+  const first = weeks.length % count;
+  const starts = [
+    ...(first > 0 ? [0] : []),
+    ...Array.from({ length: Math.floor(weeks.length / count) }, (_, at) => first + at * count),
+  ];
+  return starts.map((start, at) => {
+    const some = weeks.slice(start, starts[at + 1] ?? weeks.length);
+    const sum = (of: (week: WeekOfPractice) => number) => some.reduce((total, week) => total + of(week), 0);
+    return {
+      monday: some[0]!.monday,
+      days: sum(({ days }) => days),
+      runs: sum(({ runs }) => runs),
+      clean: sum(({ clean }) => clean),
+      passes: sum(({ passes }) => passes),
+      strokes: sum(({ strokes }) => strokes),
+      seconds: sum(({ seconds }) => seconds),
+      wideStretches: sum((week) => week.wideStretches),
+      longestSeconds: Math.max(...some.map(({ longestSeconds }) => longestSeconds)),
+      exposure: some.reduce((total, { exposure }) => addedKinds(total, exposure), NO_KINDS),
+    };
+  });
+}
+
 /** A failing change with the exercise that it belongs to. */
 export interface FailingInExercise extends FailingChange {
   readonly exerciseId: string;
@@ -75,22 +100,25 @@ export interface FailingInExercise extends FailingChange {
 
 /** Changes by how often they were named, most often first; the same change in later versions of the notes counts once. */
 export function failingChanges(days: readonly DayRecord[]): FailingInExercise[] {
-  const found = new Map<string, FailingInExercise>();
+  type Growing = { -readonly [Key in keyof FailingInExercise]: FailingInExercise[Key] } & {
+    reasons: Record<string, number>;
+  };
+  const found = new Map<string, Growing>();
   for (const { exerciseId, day, fails } of days)
     for (const fail of fails) {
-      const key = [exerciseId, fail.fromNote, fail.toNote, fail.kind].join();
-      const known = found.get(key);
-      const reasons = { ...known?.reasons };
-      for (const [reason, count] of Object.entries(fail.reasons) as [keyof typeof reasons, number][])
-        reasons[reason] = (reasons[reason] ?? 0) + count;
-      const isLater = !known || day >= known.lastDay;
-      found.set(key, {
-        ...(isLater ? fail : known),
-        exerciseId,
-        runs: (known?.runs ?? 0) + fail.runs,
-        reasons,
-        lastDay: isLater ? day : known.lastDay,
-      });
+      const key = `${exerciseId} ${fail.fromNote} ${fail.toNote} ${fail.kind}`;
+      let known = found.get(key);
+      if (!known) {
+        known = { ...fail, exerciseId, runs: 0, reasons: {}, lastDay: day };
+        found.set(key, known);
+      }
+      known.runs += fail.runs;
+      for (const reason in fail.reasons)
+        known.reasons[reason] =
+          (known.reasons[reason] ?? 0) + fail.reasons[reason as keyof typeof fail.reasons]!;
+      if (day < known.lastDay) continue;
+      known.lastDay = day;
+      known.passageHash = fail.passageHash;
     }
   return [...found.values()].sort((a, b) => b.runs - a.runs || b.lastDay.localeCompare(a.lastDay));
 }

@@ -133,10 +133,16 @@ export function dayOf(runs: readonly RunRecord[]): DayRecord | null {
 }
 
 const EPOCH = '1970-01-01';
+/** A record asks for the same few thousand days again and again. */
+const dayNumbers = new Map<string, number>();
 
 /** A local day (`2026-11-25`) as a number of days, so that days can be subtracted. */
 export function dayNumber(day: string): number {
-  return differenceInCalendarDays(parseISO(day), parseISO(EPOCH));
+  const known = dayNumbers.get(day);
+  if (known !== undefined) return known;
+  const number = differenceInCalendarDays(parseISO(day), parseISO(EPOCH));
+  dayNumbers.set(day, number);
+  return number;
 }
 
 /** The local day so many days later (or, below 0, earlier). */
@@ -161,16 +167,21 @@ export function judgedRuns(
   halfLifeDays = DEFAULT_HALF_LIFE_DAYS,
 ): JudgedRun[] {
   const now = dayNumber(today);
-  return days.flatMap(({ day, speeds }) => {
+  // What counts alike on several days is one entry with their weights together.
+  const alike = new Map<string, JudgedRun & { weight: number }>();
+  for (const { day, speeds } of days) {
     const age = Math.max(0, now - dayNumber(day));
-    if (age > OLDEST_HALF_LIVES * halfLifeDays) return [];
+    if (age > OLDEST_HALF_LIVES * halfLifeDays) continue;
     const weight = 2 ** (-age / halfLifeDays);
-    return speeds.map(({ notesPerSecond: speed, passes, clean, stoppedIn, runs }): JudgedRun => ({
-      bpm: speed * 60,
-      clean,
-      passes,
-      ...(stoppedIn === null ? {} : { stoppedIn }),
-      weight: weight * runs,
-    }));
-  });
+    for (const { notesPerSecond: speed, passes, clean, stoppedIn, runs } of speeds) {
+      const key = `${speed} ${passes} ${clean} ${stoppedIn}`;
+      const known = alike.get(key);
+      if (known) known.weight += weight * runs;
+      else {
+        const stopped = stoppedIn === null ? {} : { stoppedIn };
+        alike.set(key, { bpm: speed * 60, clean, passes, ...stopped, weight: weight * runs });
+      }
+    }
+  }
+  return [...alike.values()];
 }

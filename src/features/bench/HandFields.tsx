@@ -1,66 +1,23 @@
 'use client';
-import styled from 'styled-components';
-import { handText, MAX_EDGE_ANGLE, type Exercise, type PickingHand } from '@/core';
-import { Choice } from '@/ui/controls/Choice';
-import { NumberField } from '@/ui/controls/NumberField';
+import { handText, type Exercise } from '@/core';
+import { HandChoices } from '@/ui/shell/HandChoices';
+import { usePlayer } from '@/ui/shell/player';
 import type { EditExercise } from './edit';
 
-const Fields = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 0.5rem 1.25rem;
-  padding: 0.4rem 0 0.2rem;
-`;
-
-const OPEN = { id: 'open', name: 'open' } as const;
-
-/** What an exercise says of the picking hand; each part may be left open. */
+/** What an exercise says of the picking hand; what it leaves open is as the student is set up. */
 export function HandFields({ exercise, edit }: { exercise: Exercise; edit: EditExercise }) {
   const { hand } = exercise;
-  const set = (change: Partial<PickingHand>) =>
-    edit('Picking hand', (one) => ({ ...one, hand: { ...one.hand, ...change } }));
-  const orNull = <T extends string>(id: T | 'open') => (id === 'open' ? null : id);
+  const player = usePlayer();
+  const usual = handText(player.hand);
   return (
     <details>
-      <summary>Picking hand: {handText(hand) || 'left open'}</summary>
-      <Fields>
-        <Choice
-          label="Moved by"
-          value={hand.motion ?? 'open'}
-          options={[
-            OPEN,
-            { id: 'wrist', name: 'wrist' },
-            { id: 'forearm turn', name: 'forearm turn' },
-            { id: 'arm', name: 'whole arm' },
-          ]}
-          onChange={(id) => set({ motion: orNull(id) })}
-        />
-        <Choice
-          label="Grip"
-          value={hand.gripDepth ?? 'open'}
-          options={[
-            OPEN,
-            { id: 'deep', name: 'little tip shows' },
-            { id: 'middle', name: 'some' },
-            { id: 'shallow', name: 'much' },
-          ]}
-          onChange={(id) => set({ gripDepth: orNull(id) })}
-        />
-        <Choice
-          label="Strikes with"
-          value={hand.pickPart ?? 'open'}
-          options={[OPEN, { id: 'point', name: 'its point' }, { id: 'side', name: 'its side' }]}
-          onChange={(id) => set({ pickPart: orNull(id) })}
-        />
-        <NumberField
-          label="Edge angle, degrees (0: flat)"
-          value={hand.edgeAngleDegrees}
-          min={0}
-          max={MAX_EDGE_ANGLE}
-          onChange={(edgeAngleDegrees) => set({ edgeAngleDegrees })}
-        />
-      </Fields>
+      <summary>
+        Picking hand: {handText(hand) || (usual ? `as ${player.name} is set up: ${usual}` : 'left open')}
+      </summary>
+      <HandChoices
+        hand={hand}
+        onChange={(change) => edit('Picking hand', (one) => ({ ...one, hand: { ...one.hand, ...change } }))}
+      />
     </details>
   );
 }

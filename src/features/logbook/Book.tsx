@@ -107,6 +107,17 @@ export function Book() {
   const last = all.at(-1)?.day ?? '';
   const now = last > today ? last : today;
   const subdivisionOf = useSubdivisions(exercises);
+  // By all that came before, whatever is shown of it.
+  const tempos = useMemo(
+    () =>
+      new Map(
+        practised.map(({ exerciseId, days: mine }) => {
+          const slots = subdivisionOf.get(exerciseId);
+          return [exerciseId, slots ? cleanTempoOn(mine, now, slots) : null] as const;
+        }),
+      ),
+    [practised, subdivisionOf, now],
+  );
   const from = days[0]?.day ?? '';
   const file = record?.title || player.name;
 
@@ -202,9 +213,7 @@ export function Book() {
                 </thead>
                 <tbody>
                   {listed.map((one) => {
-                    const slots = subdivisionOf.get(one.exerciseId);
-                    const history = all.filter(({ exerciseId }) => exerciseId === one.exerciseId);
-                    const tempo = slots ? cleanTempoOn(history, now, slots) : null;
+                    const tempo = tempos.get(one.exerciseId);
                     return (
                       <tr key={one.exerciseId}>
                         <th scope="row" className="long">

@@ -6,6 +6,7 @@ import {
   forecastOf,
   tempoOverDays,
   weeksOf,
+  weeksTogether,
   type DayRecord,
   type Limits,
   type WeekOfPractice,
@@ -194,6 +195,10 @@ const EXPOSURE: readonly WeekSeries[] = [
   { name: 'sweep', colour: 'sweep', of: ({ exposure }) => exposure.sweep },
 ];
 
+/** More bars cannot be told apart; then four weeks make one. */
+const MOST_BARS = 40;
+const WEEKS_TOGETHER = 4;
+
 const percent = (part: number, whole: number) => (whole === 0 ? null : Math.round((100 * part) / whole));
 
 /** Runs, load and exposure, week by week. */
@@ -207,6 +212,9 @@ export function WeekCharts({
   file: string;
 }) {
   const weeks = useMemo(() => weeksOf(days), [days]);
+  const isLong = weeks.length > MOST_BARS;
+  const bars = useMemo(() => (isLong ? weeksTogether(weeks, WEEKS_TOGETHER) : weeks), [weeks, isLong]);
+  const each = isLong ? 'Each bar is four weeks. ' : '';
   const sum = (of: (week: WeekOfPractice) => number) => weeks.reduce((total, week) => total + of(week), 0);
   const [runs, clean] = [sum((week) => week.runs), sum((week) => week.clean)];
   const [outside, inside] = [sum(({ exposure }) => exposure.outside), sum(({ exposure }) => exposure.inside)];
@@ -216,7 +224,7 @@ export function WeekCharts({
     <>
       <ChartFigure
         title="Runs"
-        said={`${counted(runs, 'run')}, ${percent(clean, runs) ?? 0} % of them clean.`}
+        said={`${each}${counted(runs, 'run')}, ${percent(clean, runs) ?? 0} % of them clean.`}
         table={{
           heads: ['Week from', 'Runs', 'Clean', 'Clean, %', 'Days'],
           rows: weeks.map((week) => [
@@ -230,7 +238,7 @@ export function WeekCharts({
         file={`${file}-runs.csv`}
       >
         <WeekChart
-          weeks={weeks}
+          weeks={bars}
           series={RUNS}
           unit="runs"
           label={`Clean and other runs in ${counted(weeks.length, 'week')}`}
@@ -257,7 +265,7 @@ export function WeekCharts({
         file={`${file}-load.csv`}
       >
         <WeekChart
-          weeks={weeks}
+          weeks={bars}
           series={LOAD}
           unit="min"
           label={`Minutes in ${counted(weeks.length, 'week')}`}
@@ -267,7 +275,7 @@ export function WeekCharts({
         title="Exposure to string changes"
         said={
           share === null
-            ? 'No inside or outside change was played.'
+            ? `No inside or outside change was played, ${sum(({ exposure }) => exposure.sweep).toLocaleString('en')} sweeps.`
             : `${share} % inside, ${100 - share} % outside, in ${(inside + outside).toLocaleString('en')} changes.`
         }
         table={{
@@ -284,7 +292,7 @@ export function WeekCharts({
         file={`${file}-exposure.csv`}
       >
         <WeekChart
-          weeks={weeks}
+          weeks={bars}
           series={EXPOSURE}
           unit=""
           label={`Changes by kind in ${counted(weeks.length, 'week')}`}

@@ -9,11 +9,16 @@ const PlayerSheet = dynamic(() => import('./PlayerSheet').then((module) => modul
   ssr: false,
 });
 
+const StudentDialog = dynamic(() => import('./StudentDialog').then((module) => module.StudentDialog), {
+  ssr: false,
+});
+
 /** The student of the moment, chosen and set up here until the Students view. */
 export function PlayerPicker() {
   const player = usePlayer();
   const trigger = useRef<HTMLButtonElement>(null);
   const [isOpen, setIsOpen] = useState(false);
+  const [isMore, setIsMore] = useState(false);
   return (
     <>
       <Button
@@ -27,7 +32,17 @@ export function PlayerPicker() {
         <UserRound size={16} aria-hidden /> {player.name}
         {player.setup.handedness === 'left' ? ' · left' : ''}
       </Button>
-      {isOpen ? <PlayerSheet trigger={trigger} onClose={() => setIsOpen(false)} /> : null}
+      {isOpen ? (
+        <PlayerSheet
+          trigger={trigger}
+          onClose={() => setIsOpen(false)}
+          onMore={() => {
+            setIsOpen(false);
+            setIsMore(true);
+          }}
+        />
+      ) : null}
+      {isMore ? <StudentDialog onClose={() => setIsMore(false)} /> : null}
     </>
   );
 }

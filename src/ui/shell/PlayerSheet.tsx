@@ -4,9 +4,8 @@ import { useState, type RefObject } from 'react';
 import { Dialog } from 'react-aria-components';
 import styled from 'styled-components';
 import { ME } from '@/core';
-import { addPlayer, changePlayer, choosePlayer, database } from '@/storage';
+import { addPlayer, choosePlayer, database } from '@/storage';
 import { Button } from '../controls/Button';
-import { Choice } from '../controls/Choice';
 import { SelectBox } from '../controls/SelectBox';
 import { Sheet } from '../controls/Sheet';
 import { TextField } from '../controls/TextField';
@@ -20,12 +19,7 @@ const Form = styled(Dialog)`
   outline: none;
 `;
 
-const HANDS = [
-  { id: 'right', name: 'Right' },
-  { id: 'left', name: 'Left' },
-] as const;
-
-function PlayerForm({ onDone }: { onDone: () => void }) {
+function PlayerForm({ onDone, onMore }: { onDone: () => void; onMore: () => void }) {
   const player = usePlayer();
   const players = useLiveQuery(() => database().players.toArray()) ?? [player];
   const [name, setName] = useState('');
@@ -41,14 +35,7 @@ function PlayerForm({ onDone }: { onDone: () => void }) {
         onChange={(id) => void choosePlayer(db, id)}
         options={others.map((one) => ({ id: one.id, name: one.name }))}
       />
-      <Choice
-        label={`Plays (${player.name})`}
-        value={player.setup.handedness}
-        onChange={(handedness) =>
-          void changePlayer(db, player.id, { setup: { ...player.setup, handedness } })
-        }
-        options={HANDS.map(({ id, name: hand }) => ({ id, name: `${hand}-handed` }))}
-      />
+      <Button onPress={onMore}>{player.name}: hand, instrument, goals, limits</Button>
       <div>
         <TextField
           label="New student (name or alias)"
@@ -79,14 +66,16 @@ function PlayerForm({ onDone }: { onDone: () => void }) {
 export function PlayerSheet({
   trigger,
   onClose,
+  onMore,
 }: {
   trigger: RefObject<HTMLElement | null>;
   onClose: () => void;
+  onMore: () => void;
 }) {
   return (
     <Sheet triggerRef={trigger} isOpen onOpenChange={(isOpen) => !isOpen && onClose()} placement="bottom end">
       <Form aria-label="Student">
-        <PlayerForm onDone={onClose} />
+        <PlayerForm onDone={onClose} onMore={onMore} />
       </Form>
     </Sheet>
   );

@@ -1,0 +1,151 @@
+/** The logbook on a record of 20,000 runs over three years, in the real browser. */
+import type { Page } from '@playwright/test';
+import {
+  emptyPassage,
+  newExercise,
+  passageHash,
+  putNote,
+  VERDICTS,
+  type Project,
+  type RunRecord,
+} from '@/core';
+import { dayAfter, NO_KINDS, REASONS } from '@/core/record';
+import { writeProject } from '@/core/formats';
+import { report } from './report';
+
+const RUNS = 20_000;
+const EXERCISES = 40;
+const DAYS = 3 * 365;
+const RUNS_A_DAY = Math.round(RUNS / (DAYS * 0.75));
+
+const stamp = (id: string, at: string) => ({
+  id,
+  revision: 1,
+  createdAt: at,
+  updatedAt: at,
+  deviceId: 'bench',
+});
+
+/** Three years of made-up practice that end on a day: three exercises a day, six days in eight. */
+function recordOf(lastDay: string): string {
+  let passage = emptyPassage();
+  for (let slot = 0; slot < 16; slot++)
+    passage = putNote(passage, slot * 1680, 1 + (slot % 6), 5 + (slot % 4));
+  const hash = passageHash(passage);
+  const at = `${lastDay}T09:00:00+00:00`;
+  const runs = Array.from({ length: RUNS }, (_, number): RunRecord => {
+    const sitting = Math.floor(number / RUNS_A_DAY);
+    const day = dayAfter(lastDay, -Math.floor(sitting / 0.75));
+    const ofDay = number % RUNS_A_DAY;
+    const exercise = (sitting * 3 + Math.floor((ofDay * 3) / RUNS_A_DAY)) % EXERCISES;
+    const bpm = 60 + ((number * 7) % 60);
+    const isClean = (number * 31) % 60 > bpm - 60;
+    const when = `${day}T17:${String(Math.floor(ofDay / 2)).padStart(2, '0')}:${ofDay % 2 === 0 ? '10' : '40'}+00:00`;
+    return {
+      ...stamp(`run-${number}`, when),
+      playerId: 'me',
+      exerciseId: `practised-${exercise}`,
+      sessionId: `s-${sitting}`,
+      at: when,
+      day,
+      passageHash: hash,
+      bpm,
+      subdivision: 4,
+      passes: 1 + (number % 4),
+      verdict: isClean ? VERDICTS[0] : VERDICTS[1],
+      stoppedIn: null,
+      reason: isClean ? null : REASONS[number % REASONS.length]!,
+      place: isClean
+        ? null
+        : {
+            fromNote: `n${1 + (number % 12)}`,
+            toNote: `n${2 + (number % 12)}`,
+            kind: 'outside',
+            stringFrom: 2,
+            stringTo: 1,
+          },
+      seconds: 20,
+      strokes: 64,
+      exposure: { ...NO_KINDS, outside: 8, inside: 6 },
+      wideStretches: 0,
+      sound: null,
+      seen: '',
+      byHand: false,
+      corrects: null,
+    };
+  });
+  const project: Project = {
+    exportedAt: at,
+    exercises: Array.from({ length: EXERCISES }, (_, number) => {
+      const { passage: _p, ...fields } = newExercise(`Practised ${number + 1}`, passage);
+      return { ...stamp(`practised-${number}`, at), ...fields, passageHash: hash, archivedAt: null };
+    }),
+    passages: [{ hash, passage }],
+    players: [],
+    ladders: [],
+    runs,
+    tombstones: [],
+  };
+  return writeProject(project);
+}
+
+const MEDIAN_OF = 5;
+const median = (some: number[]) => some.sort((a, b) => a - b)[Math.floor(some.length / 2)]!;
+
+/** Prints how long the logbook takes to open and to filter. */
+export async function benchRecord(page: Page, address: string): Promise<void> {
+  await page.goto(address);
+  const today = await page.evaluate(() => new Date().toISOString().slice(0, 10));
+  const text = recordOf(today);
+  const began = Date.now();
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'record.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(text),
+  });
+  await page.getByText(/40 added/).waitFor({ timeout: 120_000 });
+  report(`${RUNS} runs (${Math.round(text.length / 1e6)} MB) imported`, Date.now() - began, 'ms', null);
+
+  const opened: number[] = [];
+  for (let run = 0; run < MEDIAN_OF; run++) {
+    await page.goto(address);
+    await page.locator('[data-next]').waitFor();
+    opened.push(
+      await page.evaluate(async () => {
+        const started = performance.now();
+        [...document.querySelectorAll<HTMLElement>('nav a')]
+          .find((one) => one.textContent === 'Logbook')!
+          .click();
+        while (document.querySelectorAll('[data-chart] canvas').length === 0)
+          await new Promise((resolve) => setTimeout(resolve, 2));
+        await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+        return performance.now() - started;
+      }),
+    );
+  }
+  report('Logbook with 20,000 runs, pressed to painted charts', median(opened), 'ms', 500);
+
+  const filtered = async (label: string, option: string): Promise<number> => {
+    await page.getByRole('button', { name: new RegExp(`${label}$`) }).click();
+    await page.getByRole('option', { name: option, exact: true }).waitFor();
+    return page.evaluate(async (name) => {
+      const book = document.querySelector<HTMLElement>('[data-book]')!;
+      const before = book.dataset.book;
+      const options = [...document.querySelectorAll<HTMLElement>('[role=option]')];
+      const wanted = options.find((one) => one.textContent === name)!;
+      const started = performance.now();
+      wanted.click();
+      while (book.dataset.book === before && performance.now() - started < 5000)
+        await new Promise((resolve) => setTimeout(resolve, 1));
+      await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+      return performance.now() - started;
+    }, option);
+  };
+  for (const [label, option] of [
+    ['Time', 'everything'],
+    ['Exercise', 'Practised 7'],
+    ['Time', 'the last 4 weeks'],
+    ['Exercise', 'all exercises'],
+  ] as const)
+    report(`filter: ${option}, chosen to painted`, await filtered(label, option), 'ms', 100);
+}
