@@ -167,23 +167,27 @@ test('ten minutes of click with tempo changes: every one at its exact sample', a
   const check = page.locator('[data-click-check]');
   await expect(check).toContainText('largest error 0 samples', { timeout: 60_000 });
   const { tempos, rate, found } = JSON.parse((await check.getAttribute('data-click-check'))!) as {
-    tempos: { beat: number; bpm: number }[];
+    tempos: { beat: number; bpm: number; ramps?: boolean }[];
     rate: number;
     found: number[];
   };
-  // Reckoned here once more, in whole numbers: tempos in tenths, each stretch from the frame of its first beat.
-  let [frame, stretch] = [0n, 0];
+  // Reckoned here once more: steady stretches in whole numbers (tempos in tenths), ramps by the mean tempo of a log law; each
+  // stretch from the frame of its first beat, and two bars in four silent.
+  let [frame, stretch] = [0, 0];
   const planned: number[] = [];
   for (let beat = 0; ; beat++) {
     const next = tempos[stretch + 1];
-    const sinceBeat = (to: number) => {
-      const { beat: from, bpm } = tempos[stretch]!;
-      const tenths = BigInt(Math.round(bpm * 10));
-      return frame + (BigInt(to - from) * BigInt(rate) * 1200n + tenths) / (2n * tenths);
-    };
-    const at = sinceBeat(beat);
-    if (at >= BigInt(rate * 600)) break;
-    planned.push(Number(at));
+    const { beat: from, bpm, ramps } = tempos[stretch]!;
+    const tenths = BigInt(Math.round(bpm * 10));
+    const since = BigInt(beat - from) * BigInt(rate) * 1200n;
+    let at = frame + Number((since + tenths) / (2n * tenths));
+    if (ramps && next && next.bpm !== bpm) {
+      const now = bpm + ((next.bpm - bpm) * (beat - from)) / (next.beat - from);
+      const seconds = ((60 * (next.beat - from)) / (next.bpm - bpm)) * (Math.log(now) - Math.log(bpm));
+      at = frame + Math.round(seconds * rate);
+    }
+    if (at >= rate * 600) break;
+    if (beat % 16 < 8) planned.push(at);
     if (next?.beat === beat) [frame, stretch] = [at, stretch + 1];
   }
   expect(found).toEqual(planned);

@@ -1,12 +1,13 @@
 'use client';
 import { useState } from 'react';
 import styled from 'styled-components';
+import type { ClickPattern } from '@/core';
 import type { ClickMeasure, TempoAtBeat } from '@/audio';
 import { Button } from '@/ui/controls/Button';
 
 const MINUTES = 10;
 
-/** Slow, fast, odd and in-between tempos, some of them only for a beat or two. */
+/** Slow, fast, odd and in-between tempos, some of them only for a beat or two, then a ladder with steps and ramps. */
 const TEMPOS: readonly TempoAtBeat[] = [
   { beat: 0, bpm: 97 },
   { beat: 33, bpm: 120.5 },
@@ -17,7 +18,16 @@ const TEMPOS: readonly TempoAtBeat[] = [
   { beat: 401, bpm: 20 },
   { beat: 403, bpm: 143 },
   { beat: 777, bpm: 111.1 },
+  { beat: 800, bpm: 72 },
+  { beat: 816, bpm: 76 },
+  { beat: 832, bpm: 80, ramps: true },
+  { beat: 848, bpm: 96 },
+  { beat: 864, bpm: 96, ramps: true },
+  { beat: 896, bpm: 60.5 },
 ];
+
+/** Two bars with a click, two without, from the start. */
+const SILENT: ClickPattern = { accents: ['bar'], slots: false, silent: { after: 2, bars: 2 } };
 
 const Part = styled.section`
   display: grid;
@@ -45,15 +55,16 @@ export function ClickCheck() {
     setResult('running');
     const { measureClicks } = await import('@/audio');
     const from = performance.now();
-    const measured = await measureClicks(MINUTES * 60, 44_100, TEMPOS);
+    const measured = await measureClicks(MINUTES * 60, 44_100, TEMPOS, SILENT);
     setResult({ ...measured, tookSeconds: (performance.now() - from) / 1000 });
   };
   return (
     <Part aria-label="The click, measured">
       <h2>The click, measured</h2>
       <p>
-        {MINUTES} minutes of click through {TEMPOS.length - 1} changes of tempo, rendered by this browser as
-        the loudspeaker would get them; then each click is looked for in the samples.
+        {MINUTES} minutes of click through {TEMPOS.length - 1} changes of tempo, two of them ramps, two bars
+        in four silent, rendered by this browser as the loudspeaker would get them; then each click is looked
+        for in the samples.
       </p>
       <Button isDisabled={result === 'running'} onPress={() => void measure()}>
         {result === 'running' ? 'Rendering …' : 'Measure the click'}
