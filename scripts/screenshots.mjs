@@ -2,7 +2,36 @@
 import { chromium } from '@playwright/test';
 import { build, CHROMIUM, freePort, startServer } from './tools.mjs';
 
-const LADDER = (page) => page.getByRole('link', { name: /^Ladder \d/ }).click();
+const STUDENT = async (page, name) => {
+  await page.getByRole('button', { name: /^Student:/ }).click();
+  await page.getByRole('button', { name: /Student of the moment/ }).click();
+  await page.getByRole('option', { name }).click();
+  await page.keyboard.press('Escape');
+};
+const LADDER = async (page) => {
+  await STUDENT(page, 'Orrin');
+  await page.getByRole('link', { name: /^Ladder \d/ }).click();
+  await page.locator('[data-chart] canvas').waitFor();
+};
+const PRACTICE = async (page) => {
+  await STUDENT(page, 'Orrin');
+  await page.getByRole('navigation').getByRole('link', { name: 'Practice' }).click();
+  await page.getByRole('button', { name: /^Warm/ }).click();
+  await page.keyboard.press(' ');
+  await page.waitForTimeout(6_500);
+  await page.keyboard.press('x');
+  await page.keyboard.press('1');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await page.waitForTimeout(1_500);
+};
+const LOGBOOK = async (page) => {
+  await STUDENT(page, 'Orrin');
+  await page.getByRole('navigation').getByRole('link', { name: 'Practice' }).click();
+  await page.getByRole('button', { name: /^End/ }).click();
+  await page.getByRole('link', { name: 'Logbook' }).last().click();
+  await page.locator('[data-chart] canvas').first().waitFor();
+};
 const HANDOUT = async (page) => {
   await page.getByRole('button', { name: 'Give out' }).click();
   await page.getByRole('menuitem', { name: 'Handout to print' }).click();
@@ -88,7 +117,26 @@ const SHOTS = [
   { file: 'compose', open: 'Heron between two reeds', dark: false, then: COMPOSE, height: 1340 },
   { file: 'drills', open: 'Inside knot on four and three', dark: true, then: DRILLS, height: 1240 },
   { file: 'set-balance', open: null, dark: false, then: SET, height: 1000 },
-  { file: 'ladder', open: 'Rolling stair in sweeps', dark: false, then: LADDER },
+  {
+    file: 'ladder',
+    open: 'Millrace: three a string to the middle and on',
+    dark: false,
+    then: LADDER,
+    height: 960,
+  },
+  {
+    file: 'practice',
+    open: 'Millrace: three a string to the middle and on',
+    dark: false,
+    then: PRACTICE,
+  },
+  {
+    file: 'logbook',
+    open: 'Millrace: three a string to the middle and on',
+    dark: true,
+    then: LOGBOOK,
+    height: 1000,
+  },
   { file: 'handout', open: 'Gate between two and one', dark: false, then: HANDOUT, height: 1220 },
 ];
 

@@ -110,3 +110,13 @@ export const { read: practiceSettings, keep: keepPracticeSettings } = settings<P
     { text: 'The first step of the ladder without a click', minutes: 1 },
   ],
 });
+
+export interface JudgingSettings {
+  /** Older runs count half as much after so many days. */
+  readonly halfLifeDays: number;
+}
+
+/** How the record is judged. Three weeks: common practice, no source. */
+export const { read: judgingSettings, keep: keepJudgingSettings } = settings<JudgingSettings>('judging', {
+  halfLifeDays: 21,
+});

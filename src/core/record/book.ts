@@ -91,6 +91,20 @@ export function weeksTogether(weeks: readonly WeekOfPractice[], count: number): 
   });
 }
 
+/** Seconds under the hand at or above a speed, in notes a second, of each exercise; null: it has none that counts. */
+export function secondsFrom(
+  days: readonly DayRecord[],
+  speedOf: (exerciseId: string) => number | null,
+): number {
+  let seconds = 0;
+  for (const { exerciseId, speeds } of days) {
+    const least = speedOf(exerciseId);
+    if (least === null) continue;
+    for (const group of speeds) if (group.notesPerSecond >= least) seconds += group.seconds;
+  }
+  return seconds;
+}
+
 /** A failing change with the exercise that it belongs to. */
 export interface FailingInExercise extends FailingChange {
   readonly exerciseId: string;

@@ -27,8 +27,11 @@ const round = (value: number) => Number(value.toFixed(1));
 export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }: ClimbPictureProps) {
   const [over, setOver] = useState<'steps' | 'time'>('steps');
   const { steps, spec } = climb;
-  const { tempo, days, today } = record;
-  const points = useMemo(() => tempoOverDays(days ?? [], subdivision), [days, subdivision]);
+  const { tempo, days, today, halfLifeDays } = record;
+  const points = useMemo(
+    () => tempoOverDays(days ?? [], subdivision, halfLifeDays),
+    [days, subdivision, halfLifeDays],
+  );
   const sessions = useMemo(
     () => planClimb(steps, climb.times, climb.passes, kept.time).sessionOfStep,
     [steps, climb, kept.time],

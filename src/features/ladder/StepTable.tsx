@@ -44,6 +44,7 @@ const Table = styled.table`
   }
   .as {
     color: ${colour.inkSoft};
+    min-width: 10rem;
     text-align: left;
     white-space: normal;
   }
@@ -84,7 +85,7 @@ interface StepTableProps {
 }
 
 /** What is particular about a step, in a few words. */
-function stepWords(step: LadderStep, subdivision: number): string {
+function stepWords(step: LadderStep, subdivision: number, isOver: boolean): string {
   const { part, sound, movement, look, isBurst, byHand, toBpm } = step;
   return [
     part === 'cell' ? 'the two notes' : part === 'pair' ? 'one pair of strings' : part,
@@ -95,6 +96,7 @@ function stepWords(step: LadderStep, subdivision: number): string {
     sound,
     look ? look.with : null,
     byHand ? 'by hand' : null,
+    isOver ? 'above the clean tempo' : null,
   ]
     .filter(Boolean)
     .join(' · ');
@@ -145,10 +147,7 @@ export function StepTable(props: StepTableProps) {
                 {...(at === chosen ? { 'aria-current': 'step' as const } : {})}
               >
                 <td>{at + 1}</td>
-                <th scope="row">
-                  {bpmText(step.bpm)}
-                  {isOver ? <span className="for-screen-readers">, above the clean tempo</span> : null}
-                </th>
+                <th scope="row">{bpmText(step.bpm)}</th>
                 <td>{notesPerSecond(step.bpm, subdivision).toFixed(1)}</td>
                 <td className="pass">{time.passSeconds.toFixed(1)} s</td>
                 <td>
@@ -160,7 +159,7 @@ export function StepTable(props: StepTableProps) {
                     ? `${KIND_NAMES[fastest.change.kind]} ${fastest.change.stringFrom} → ${fastest.change.stringTo} in ${Math.round(fastest.seconds * 1000)} ms`
                     : '–'}
                 </td>
-                <td className="as">{stepWords(step, written)}</td>
+                <td className="as">{stepWords(step, written, isOver)}</td>
                 <td>
                   <Button
                     square

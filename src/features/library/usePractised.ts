@@ -2,7 +2,14 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo } from 'react';
 import type { DayRecord } from '@/core/record';
-import { database, openPractice, readDays, timestamp, type PracticeSession } from '@/storage';
+import {
+  database,
+  judgingSettings,
+  openPractice,
+  readDays,
+  timestamp,
+  type PracticeSession,
+} from '@/storage';
 
 export interface Practised {
   readonly days: readonly DayRecord[];
@@ -17,16 +24,17 @@ export interface Practised {
 /** The record of a student as the Library shows it; undefined until it is read. */
 export function usePractised(playerId: string): Practised | undefined {
   const read = useLiveQuery(async () => {
-    const [days, sitting] = await Promise.all([
+    const [days, sitting, { halfLifeDays }] = await Promise.all([
       readDays(database(), playerId),
       openPractice(database(), playerId),
+      judgingSettings(database()),
     ]);
     const today = timestamp().slice(0, 10);
     // Loaded after the list, which does not wait for it.
     const { cleanTempoOn, exercisesIn } = await import('@/core/record');
     const cleanRates = new Map<string, number>();
     for (const { exerciseId, days: mine } of exercisesIn(days)) {
-      const tempo = cleanTempoOn(mine, today, 1);
+      const tempo = cleanTempoOn(mine, today, 1, halfLifeDays);
       if (tempo) cleanRates.set(exerciseId, tempo.bpm);
     }
     return { days, sitting, today, cleanRates };

@@ -5,9 +5,10 @@ import { useSearchParams } from 'next/navigation';
 import { useDeferredValue, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { bpmText, durationText, ladderSpecOf, type ExerciseRecord } from '@/core';
-import { cleanTempoOn, exercisesIn } from '@/core/record';
-import { database, recordScope, step } from '@/storage';
+import { cleanTempoOn, exercisesIn, secondsFrom } from '@/core/record';
+import { database, keepJudgingSettings, recordScope, step } from '@/storage';
 import { EmptyState } from '@/ui/controls/EmptyState';
+import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { usePlayer } from '@/ui/shell/player';
@@ -58,6 +59,8 @@ const Charts = styled.div`
   }
 `;
 
+const MAX_HALF_LIFE_DAYS = 365;
+
 const KEYS: readonly KeyGroup[] = [
   {
     title: 'Logbook',
@@ -91,7 +94,7 @@ export function Book() {
   });
   const deferred = useDeferredValue(wanted);
   const book = useBook(deferred);
-  const { days, all, exercises, titleOf, today } = book;
+  const { days, all, exercises, titleOf, today, halfLifeDays } = book;
   const set = (change: Partial<Wanted>) => setWanted((now) => ({ ...now, ...change }));
   useKeySheet(KEYS);
   const scope = recordScope(player.id);
@@ -113,10 +116,18 @@ export function Book() {
       new Map(
         practised.map(({ exerciseId, days: mine }) => {
           const slots = subdivisionOf.get(exerciseId);
-          return [exerciseId, slots ? cleanTempoOn(mine, now, slots) : null] as const;
+          return [exerciseId, slots ? cleanTempoOn(mine, now, slots, halfLifeDays) : null] as const;
         }),
       ),
-    [practised, subdivisionOf, now],
+    [practised, subdivisionOf, now, halfLifeDays],
+  );
+  const secondsAtClean = useMemo(
+    () =>
+      secondsFrom(days, (exerciseId) => {
+        const [tempo, slots] = [tempos.get(exerciseId), subdivisionOf.get(exerciseId)];
+        return tempo && slots ? (tempo.bpm * slots) / 60 : null;
+      }),
+    [days, tempos, subdivisionOf],
   );
   const from = days[0]?.day ?? '';
   const file = record?.title || player.name;
@@ -163,6 +174,13 @@ export function Book() {
             options={PERIODS.map((id) => ({ id, name: PERIOD_NAMES[id] }))}
           />
         </div>
+        <NumberField
+          label="Runs count half after, days"
+          value={halfLifeDays}
+          min={1}
+          max={MAX_HALF_LIFE_DAYS}
+          onChange={(days) => days !== null && void keepJudgingSettings(database(), { halfLifeDays: days })}
+        />
       </Bar>
       {book.isRead ? null : <p aria-busy="true">Opening the logbook …</p>}
       {book.isAhead ? (
@@ -253,10 +271,11 @@ export function Book() {
                 subdivision={subdivisionOf.get(exercise) ?? 4}
                 goalBpm={goalOf(record)}
                 today={now}
+                halfLifeDays={halfLifeDays}
                 file={file}
               />
             )}
-            <WeekCharts days={days} limits={player.limits} file={file} />
+            <WeekCharts days={days} limits={player.limits} secondsAtClean={secondsAtClean} file={file} />
             <Failing days={days} titleOf={exercise === 'all' ? titleOf : null} />
           </Charts>
         </>

@@ -1,7 +1,7 @@
 'use client';
 /** The charts of the logbook, each with what it says and its table. */
 import { useCallback, useMemo } from 'react';
-import { bpmText, counted } from '@/core';
+import { bpmText, counted, durationText } from '@/core';
 import {
   forecastOf,
   tempoOverDays,
@@ -30,12 +30,16 @@ interface TempoChartProps {
   readonly subdivision: number;
   readonly goalBpm: number | null;
   readonly today: string;
+  readonly halfLifeDays: number;
   readonly file: string;
 }
 
 /** The clean tempo of one exercise over time, with its interval. */
-export function TempoChart({ days, from, subdivision, goalBpm, today, file }: TempoChartProps) {
-  const all = useMemo(() => tempoOverDays(days, subdivision), [days, subdivision]);
+export function TempoChart({ days, from, subdivision, goalBpm, today, halfLifeDays, file }: TempoChartProps) {
+  const all = useMemo(
+    () => tempoOverDays(days, subdivision, halfLifeDays),
+    [days, subdivision, halfLifeDays],
+  );
   const points = useMemo(() => all.filter(({ day }) => day >= from), [all, from]);
   const draw = useCallback(
     (colours: ChartColours) => ({
@@ -205,10 +209,13 @@ const percent = (part: number, whole: number) => (whole === 0 ? null : Math.roun
 export function WeekCharts({
   days,
   limits,
+  secondsAtClean,
   file,
 }: {
   days: readonly DayRecord[];
   limits: Limits;
+  /** Under the hand at or above the clean tempo of now. */
+  secondsAtClean: number;
   file: string;
 }) {
   const weeks = useMemo(() => weeksOf(days), [days]);
@@ -247,9 +254,10 @@ export function WeekCharts({
       <ChartFigure
         title="Load on the hand"
         said={
-          tooLong.length > 0
+          `${durationText(secondsAtClean)} at or above the clean tempo. ` +
+          (tooLong.length > 0
             ? `On ${counted(tooLong.length, 'day')} more than ${limits.exerciseMinutes} minutes on one exercise without a minute’s rest, the longest ${Math.round(Math.max(...tooLong.map(({ longestSeconds }) => longestSeconds)) / 60)} minutes.`
-            : `No day with more than ${limits.exerciseMinutes} minutes on one exercise without a minute’s rest.`
+            : `No day with more than ${limits.exerciseMinutes} minutes on one exercise without a minute’s rest.`)
         }
         table={{
           heads: ['Week from', 'Minutes', 'Passes', 'Strokes', 'Wide stretches', 'Longest without rest, min'],

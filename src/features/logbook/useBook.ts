@@ -2,8 +2,8 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo } from 'react';
 import { DEFAULT_SCHOOLS, policyText, type ExerciseRecord } from '@/core';
-import { dayAfter, type DayRecord } from '@/core/record';
-import { database, readDays } from '@/storage';
+import { dayAfter, DEFAULT_HALF_LIFE_DAYS, type DayRecord } from '@/core/record';
+import { database, judgingSettings, readDays } from '@/storage';
 import { usePlayer } from '@/ui/shell/player';
 import { today } from '@/ui/shell/useRecord';
 
@@ -28,6 +28,7 @@ export function techniqueOf({ goal, policy }: ExerciseRecord): string {
 export interface Book {
   readonly isRead: boolean;
   readonly today: string;
+  readonly halfLifeDays: number;
   /** All days of the player. */
   readonly all: readonly DayRecord[];
   /** Those that are wanted. */
@@ -53,11 +54,12 @@ export function useSubdivisions(exercises: ReadonlyMap<string, ExerciseRecord>):
 export function useBook(wanted: Wanted): Book {
   const player = usePlayer();
   const read = useLiveQuery(async () => {
-    const [days, records] = await Promise.all([
+    const [days, records, { halfLifeDays }] = await Promise.all([
       readDays(database(), player.id),
       database().exercises.toArray(),
+      judgingSettings(database()),
     ]);
-    return { days, records, today: today() };
+    return { days, records, halfLifeDays, today: today() };
   }, [player.id]);
   const exercises = useMemo(() => new Map((read?.records ?? []).map((one) => [one.id, one])), [read]);
   const techniques = useMemo(() => {
@@ -82,6 +84,7 @@ export function useBook(wanted: Wanted): Book {
   return {
     isRead: read !== undefined,
     today: now,
+    halfLifeDays: read?.halfLifeDays ?? DEFAULT_HALF_LIFE_DAYS,
     all: read?.days ?? [],
     days,
     exercises,

@@ -1,16 +1,18 @@
 'use client';
 import { SlidersHorizontal } from 'lucide-react';
+import { useLiveQuery } from 'dexie-react-hooks';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { counted, startFromProbe, type Exercise } from '@/core';
-import { REASONS, type Reason } from '@/core/record';
-import type { PracticeMode } from '@/storage';
+import { loadOf, loadWarnings, REASONS, type Reason } from '@/core/record';
+import { database, readRuns, type PracticeMode } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
 import { keyHandler, useKeySheet } from '@/ui/keys/keys';
 import { mendingDrill } from '@/ui/shell/mendDrill';
+import { today } from '@/ui/shell/useRecord';
 import { KEYS } from './keySheet';
 import { Head, Root } from './look';
 import { WarmUp } from './parts';
@@ -49,6 +51,11 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   const { said, setSaid, hasPain, start, stop, judge, nameReason, samePlace, nextPlace } = runner;
   const { goTo, setBpm, tight, end, pain, takeBack, keep } = runner;
   const { session, steps, runs } = sitting;
+  // The whole day's load, whatever exercise it was on.
+  const warnings = useLiveQuery(async () => {
+    const runsToday = await readRuns(database(), player.id, { from: today() });
+    return loadWarnings(loadOf(runsToday.reverse(), player.limits), player.limits);
+  }, [player.id, player.limits]);
   const [isSheet, setIsSheet] = useState(false);
   const sheetTrigger = useRef<HTMLButtonElement>(null);
   useKeySheet(KEYS);
@@ -165,7 +172,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
             runs={runs}
             tempo={record.tempo}
             why={sitting.why}
-            limits={player.limits}
+            warnings={warnings ?? []}
             onAgain={() => {
               setSaid(null);
               setPhase('ready');

@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import styled from 'styled-components';
 import { bpmText, counted, durationText, KIND_NAMES, type RunRecord } from '@/core';
-import { loadOf, loadWarnings, REASON_MENDINGS, type Limits, type TempoNow } from '@/core/record';
+import { REASON_MENDINGS, type TempoNow } from '@/core/record';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
 
@@ -38,7 +38,8 @@ interface SummaryProps {
   readonly runs: readonly RunRecord[];
   readonly tempo: TempoNow | null;
   readonly why: string;
-  readonly limits: Limits;
+  /** Where today was much for a hand. */
+  readonly warnings: readonly string[];
   readonly onAgain: () => void;
   /** Makes the drill that mends the change named most often; null where none was named. */
   readonly onDrill: (() => void) | null;
@@ -56,13 +57,12 @@ export function worstPlace(runs: readonly RunRecord[]): RunRecord | null {
 }
 
 /** The end of a sitting: what to write down, and what comes next. */
-export function Summary({ exerciseId, runs, tempo, why, limits, onAgain, onDrill }: SummaryProps) {
+export function Summary({ exerciseId, runs, tempo, why, warnings, onAgain, onDrill }: SummaryProps) {
   const clean = runs.filter(({ verdict }) => verdict === 'clean');
   const best = Math.max(0, ...clean.map(({ bpm }) => bpm));
   const seconds = runs.reduce((sum, run) => sum + run.seconds, 0);
   const passes = runs.reduce((sum, run) => sum + run.passes, 0);
   const worst = worstPlace(runs);
-  const warnings = loadWarnings(loadOf(runs, limits), limits);
   return (
     <Card aria-label="What to write down" data-summary>
       <h2>{runs.length === 0 ? 'Nothing was judged' : 'Write down'}</h2>
@@ -99,7 +99,7 @@ export function Summary({ exerciseId, runs, tempo, why, limits, onAgain, onDrill
       )}
       {warnings.map((warning) => (
         <p className="warn" key={warning}>
-          Much for a hand: {warning}.
+          Much for a hand today: {warning}.
         </p>
       ))}
       <div className="acts">

@@ -2,13 +2,15 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo } from 'react';
 import { cleanTempoOn, type DayRecord, type TempoNow } from '@/core/record';
-import { database, daysOn, timestamp } from '@/storage';
+import { database, daysOn, judgingSettings, timestamp } from '@/storage';
 import { usePlayer } from './player';
 
 export interface RecordOfPlayer {
   /** Undefined until it is read. */
   readonly days: readonly DayRecord[] | undefined;
   readonly today: string;
+  /** Undefined until it is read. */
+  readonly halfLifeDays: number | undefined;
   /** Null where there is no record that says one. */
   readonly tempo: TempoNow | null;
 }
@@ -26,13 +28,15 @@ export function useRecord(exerciseId: string, subdivision: number): RecordOfPlay
     const days = await daysOn(database(), player.id, exerciseId);
     // A clock that was set back must not make the last runs vanish.
     const [last, now] = [days.at(-1)?.day ?? '', today()];
-    return { days, on: last > now ? last : now };
+    const { halfLifeDays } = await judgingSettings(database());
+    return { days, on: last > now ? last : now, halfLifeDays };
   }, [player.id, exerciseId]);
   return useMemo(
     () => ({
       days: read?.days,
       today: read?.on ?? '',
-      tempo: read ? cleanTempoOn(read.days, read.on, subdivision) : null,
+      halfLifeDays: read?.halfLifeDays,
+      tempo: read ? cleanTempoOn(read.days, read.on, subdivision, read.halfLifeDays) : null,
     }),
     [read, subdivision],
   );
