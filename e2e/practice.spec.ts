@@ -168,10 +168,10 @@ test('what cannot be is said, and nothing is lost', async ({ page }) => {
   await page.getByRole('navigation').getByRole('link', { name: 'Logbook' }).click();
   await expect(page.getByText('Nothing on record for Me yet')).toBeVisible();
   await page.getByRole('button', { name: 'Log runs by hand' }).click();
-  await page.getByLabel('Day').fill('2099-01-01');
+  await page.getByLabel('Day', { exact: true }).fill('2099-01-01');
   await expect(page.getByText('That day has not come yet')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Log the run' })).toBeDisabled();
-  await page.getByLabel('Day').fill('2026-01-02');
+  await page.getByLabel('Day', { exact: true }).fill('2026-01-02');
   await fill(page, 'Runs like this', '3');
   await page.getByRole('button', { name: 'Log 3 runs' }).click();
   await expect(page.getByText('3 runs of 2026-01-02 logged')).toBeVisible();
@@ -202,4 +202,41 @@ test('three students, three stories: the record says who is steady, stuck, and o
   const file = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save “Runs” as CSV' }).click();
   expect((await file).suggestedFilename()).toBe('Tamsel-runs.csv');
+});
+
+test('with the mouse the keys go on acting, and a run that finds no room waits for its verdict again', async ({
+  page,
+}) => {
+  await shortLadder(page, 'Gate between two and one');
+  await page.getByRole('link', { name: /^Practise/ }).click();
+  await page.getByRole('button', { name: /^Warm/ }).click();
+  await run(page);
+  // The browser's storage is full.
+  await page.evaluate(() => {
+    const { add } = IDBObjectStore.prototype;
+    IDBObjectStore.prototype.add = function (...put) {
+      if (this.name === 'runs') throw new DOMException('No room.', 'QuotaExceededError');
+      return add.apply(this, put);
+    };
+    Object.assign(window, { giveRoom: () => (IDBObjectStore.prototype.add = add) });
+  });
+  await page.getByRole('button', { name: 'Clean', exact: true }).click();
+  await expect(page.getByText('There is no room left in this browser')).toBeVisible();
+  await expect(phase(page, 'judge')).toBeVisible();
+  await expect(page.getByText(/^0 runs/)).toBeVisible();
+  await page.evaluate(() => (window as unknown as { giveRoom: () => void }).giveRoom());
+  await page.keyboard.press('c');
+  await expect(page.getByText(/^1 run, 2 passes/)).toBeVisible();
+  // The pressed buttons are disabled now, and the next run begins by key.
+  await run(page);
+  await page.getByRole('button', { name: 'Not clean', exact: true }).click();
+  await page.keyboard.press('3');
+  await expect(page.getByRole('button', { name: /^uneven/ })).toHaveAttribute('aria-pressed', 'true');
+  // Where it broke is tapped in the lane.
+  await page
+    .locator('[data-practice-lane] svg')
+    .first()
+    .click({ position: { x: 300, y: 90 } });
+  await expect(page.locator('[data-named]')).toBeVisible();
+  await run(page);
 });

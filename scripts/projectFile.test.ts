@@ -46,16 +46,23 @@ describe('project files', () => {
   });
 
   it('of version 1 are brought up to date', () => {
-    const { version: _, ...file } = JSON.parse(demo) as {
+    const {
+      version: _,
+      runs: _r,
+      ...file
+    } = JSON.parse(demo) as {
       exercises: object[];
       ladders: object[];
+      players: object[];
     } & object & {
         version: number;
+        runs: object[];
       };
     const old = {
       ...file,
       version: 1,
       exercises: withoutFields(file.exercises, ['origin', 'cues', 'hand', 'recipe', 'brief', 'drill']),
+      players: withoutFields(file.players, OF_PLAYERS),
       ladders: [{ ...STAMP, id: 'l', exerciseId: 'e', playerId: 'me', startBpm: 72 }],
     };
     expect(readProject(JSON.stringify(old)).project).toEqual({

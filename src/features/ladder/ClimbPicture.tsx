@@ -7,6 +7,7 @@ import { axisLook, Chart, tipLook, type ChartColours } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
 import { Choice } from '@/ui/controls/Choice';
 import { daysLater } from '@/ui/charts/dates';
+import { tempoSeries, tenths } from '@/ui/charts/tempoSeries';
 import { forecastText } from '@/ui/charts/forecastText';
 import type { RecordOfPlayer } from '@/ui/shell/useRecord';
 
@@ -20,8 +21,6 @@ interface ClimbPictureProps {
   readonly chosen: number;
   readonly file: string;
 }
-
-const round = (value: number) => Number(value.toFixed(1));
 
 /** The climb as a picture, over steps or over time, with the clean tempo where there is a record. */
 export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }: ClimbPictureProps) {
@@ -75,7 +74,7 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
                 markArea: {
                   silent: true,
                   itemStyle: { color: colours.good, opacity: 0.14 },
-                  data: [[{ yAxis: round(tempo.low) }, { yAxis: round(tempo.high) }]],
+                  data: [[{ yAxis: tenths(tempo.low) }, { yAxis: tenths(tempo.high) }]],
                 },
                 markLine: {
                   silent: true,
@@ -86,7 +85,7 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
                     position: 'insideStartTop',
                     color: colours.good,
                   },
-                  data: [{ yAxis: round(tempo.bpm) }],
+                  data: [{ yAxis: tenths(tempo.bpm) }],
                 },
               }
             : {}),
@@ -103,32 +102,7 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
       xAxis: { type: 'time', ...axisLook(colours) },
       yAxis: { type: 'value', scale: true, ...axisLook(colours) },
       series: [
-        ...[
-          { name: 'from', data: points.map(({ day, low }) => [day, round(low)]), opacity: 0 },
-          {
-            name: '90 % interval',
-            data: points.map(({ day, low, high }) => [day, round(high - low)]),
-            opacity: 0.16,
-          },
-        ].map(({ name, data, opacity }) => ({
-          name,
-          type: 'line',
-          data,
-          stack: 'band',
-          symbol: 'none',
-          lineStyle: { opacity: 0 },
-          areaStyle: { color: colours.good, opacity },
-          tooltip: { show: false },
-          silent: true,
-        })),
-        {
-          name: 'clean tempo',
-          type: 'line',
-          data: points.map(({ day, bpm }) => [day, round(bpm)]),
-          symbolSize: 5,
-          lineStyle: { color: colours.good, width: 2 },
-          itemStyle: { color: colours.good },
-        },
+        ...tempoSeries(points, colours),
         {
           name: 'planned climb',
           type: 'line',
@@ -149,14 +123,14 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
         rows: steps.map((step, at) => [
           at + 1,
           bpmText(step.bpm),
-          round(climb.times[at]!.seconds / 60),
+          tenths(climb.times[at]!.seconds / 60),
           sessions[at]! + 1,
         ]),
       }
     : {
         heads: ['Day', 'Clean tempo', 'From', 'To', 'Planned'],
         rows: [
-          ...points.map(({ day, bpm, low, high }) => [day, round(bpm), round(low), round(high), null]),
+          ...points.map(({ day, bpm, low, high }) => [day, tenths(bpm), tenths(low), tenths(high), null]),
           ...ahead.map(([day, bpm]) => [day, null, null, null, bpm]),
         ],
       };

@@ -7,7 +7,8 @@ import styled from 'styled-components';
 import { bpmText, durationText, FRESH_LADDER, type Exercise } from '@/core';
 import { climbOf } from '@/core/drills';
 import type { ExerciseSession, LadderFields, SessionState } from '@/storage';
-import { Button, pressable } from '@/ui/controls/Button';
+import { Button } from '@/ui/controls/Button';
+import { GoLink } from '@/ui/controls/GoLink';
 import { UndoButtons } from '@/ui/controls/UndoButtons';
 import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { SmallLane } from '@/ui/lane/SmallLane';
@@ -70,15 +71,6 @@ const Columns = styled.div`
   @media (max-width: 48rem) {
     grid-template-columns: minmax(0, 1fr);
   }
-`;
-
-const Practise = styled(Link)`
-  ${pressable}
-  border-color: ${colour.accent};
-  background: ${colour.accent};
-  color: ${colour.accentInk};
-  font-weight: 600;
-  text-decoration: none;
 `;
 
 const Total = styled.p`
@@ -171,9 +163,9 @@ export function Ladder({ session, state, exercise }: LadderProps) {
         <div className="end">
           <Link href={`/handout?ids=${session.id}`}>Handout</Link>
           <UndoButtons undo={state.undo} redo={state.redo} onStep={(way) => session.step(way)} />
-          <Practise href={`/practice/${session.id}`} prefetch={false}>
+          <GoLink href={`/practice/${session.id}`} prefetch={false}>
             <Timer size={16} aria-hidden /> Practise
-          </Practise>
+          </GoLink>
         </div>
       </Head>
       <Columns>

@@ -1,5 +1,4 @@
 'use client';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import styled from 'styled-components';
@@ -14,11 +13,12 @@ import {
   nextExercise,
   REASON_MENDINGS,
 } from '@/core/record';
-import { database, exerciseOf, type LibraryItem } from '@/storage';
-import { Button, pressable } from '@/ui/controls/Button';
+import type { LibraryItem } from '@/storage';
+import { Button } from '@/ui/controls/Button';
+import { GoLink } from '@/ui/controls/GoLink';
 import { say } from '@/ui/controls/say';
 import { KindIcon } from '@/ui/lane/marks';
-import { mendingDrill } from '@/ui/shell/mendDrill';
+import { NO_SUCH_CHANGE, recordedDrill } from '@/ui/shell/mendDrill';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import type { Practised } from './usePractised';
@@ -46,15 +46,6 @@ const Strip = styled.section`
     flex-wrap: wrap;
     gap: 0.5rem;
   }
-`;
-
-const Go = styled(Link)`
-  ${pressable}
-  border-color: ${colour.accent};
-  background: ${colour.accent};
-  color: ${colour.accentInk};
-  font-weight: 600;
-  text-decoration: none;
 `;
 
 /** What fails is asked of the last weeks only. */
@@ -87,20 +78,9 @@ export function NextStrip({ items, days, sitting, today }: NextStripProps) {
     last && lastItem ? cleanTempoOn(last.days, today, lastItem.exercise.passage.subdivision) : null;
   const reason = failing ? commonestReason(failing.reasons) : null;
   const drill = async () => {
-    const item = failing && byId.get(failing.exerciseId);
-    const played = failing && (await database().passages.get(failing.passageHash));
-    const id =
-      item && played
-        ? await mendingDrill(
-            failing.exerciseId,
-            exerciseOf(item.record, item.exercise.passage),
-            played.passage,
-            failing,
-            player.setup,
-          )
-        : null;
+    const id = failing ? await recordedDrill(failing, player.setup) : null;
     if (id) router.push(`/practice/${id}`);
-    else say('This change is not in the exercise any more, so there is no drill to cut out.');
+    else say(NO_SUCH_CHANGE);
   };
   return (
     <Strip aria-label={`Next for ${player.name}`} data-next>
@@ -122,16 +102,16 @@ export function NextStrip({ items, days, sitting, today }: NextStripProps) {
       <div className="acts">
         {failing ? <Button onPress={() => void drill()}>Drill that change</Button> : null}
         {open ? (
-          <Go
+          <GoLink
             href={`/practice/${open.record.id}${sitting!.mode === 'ladder' ? '' : `?mode=${sitting!.mode}`}`}
             prefetch={false}
           >
             Go on where it stopped: {titleOf(open.record.id)}
-          </Go>
+          </GoLink>
         ) : next ? (
-          <Go href={`/practice/${next.exerciseId}`} prefetch={false}>
+          <GoLink href={`/practice/${next.exerciseId}`} prefetch={false}>
             Next: {titleOf(next.exerciseId)}
-          </Go>
+          </GoLink>
         ) : null}
       </div>
     </Strip>

@@ -2,19 +2,18 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { bpmText, durationText, ladderSpecOf, type ExerciseRecord } from '@/core';
 import { cleanTempoOn, exercisesIn, secondsFrom } from '@/core/record';
-import { database, keepJudgingSettings, recordScope, step } from '@/storage';
+import { database, recordScope, step } from '@/storage';
 import { EmptyState } from '@/ui/controls/EmptyState';
-import { NumberField } from '@/ui/controls/NumberField';
-import { Select } from '@/ui/controls/Select';
 import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
+import { Filters } from './Filters';
 import { Panel, Table } from './look';
-import { PERIODS, useBook, useSubdivisions, type Period, type Wanted } from './useBook';
+import { useBook, useSubdivisions, type Wanted } from './useBook';
 
 const TempoChart = dynamic(() => import('./charts').then((module) => module.TempoChart), { ssr: false });
 const WeekCharts = dynamic(() => import('./charts').then((module) => module.WeekCharts), { ssr: false });
@@ -54,12 +53,13 @@ const Charts = styled.div`
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 0.9rem;
+  .wide {
+    grid-column: 1 / -1;
+  }
   @media (max-width: 60rem) {
     grid-template-columns: minmax(0, 1fr);
   }
 `;
-
-const MAX_HALF_LIFE_DAYS = 365;
 
 const KEYS: readonly KeyGroup[] = [
   {
@@ -71,13 +71,6 @@ const KEYS: readonly KeyGroup[] = [
     ],
   },
 ];
-
-const PERIOD_NAMES: Record<Period, string> = {
-  '4 weeks': 'the last 4 weeks',
-  '3 months': 'the last 3 months',
-  'a year': 'the last year',
-  all: 'everything',
-};
 
 /** A goal tempo of an exercise as its ladder would have it; null where neither says one. */
 const goalOf = (record: ExerciseRecord | undefined) =>
@@ -95,7 +88,7 @@ export function Book() {
   const deferred = useDeferredValue(wanted);
   const book = useBook(deferred);
   const { days, all, exercises, titleOf, today, halfLifeDays } = book;
-  const set = (change: Partial<Wanted>) => setWanted((now) => ({ ...now, ...change }));
+  const set = useCallback((change: Partial<Wanted>) => setWanted((now) => ({ ...now, ...change })), []);
   useKeySheet(KEYS);
   const scope = recordScope(player.id);
   const onKeyDown = keyHandler([
@@ -103,6 +96,12 @@ export function Book() {
     { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => void step(database(), scope, 'redo') },
   ]);
   const practised = useMemo(() => exercisesIn(all), [all]);
+  const options = useMemo(() => {
+    const ids = practised.map(({ exerciseId }) => exerciseId);
+    const more = asked && !ids.includes(asked) && exercises.has(asked) ? [asked] : [];
+    const named = [...ids, ...more].map((id) => ({ id, name: titleOf(id) || 'Untitled' }));
+    return [{ id: 'all', name: 'all exercises' }, ...named];
+  }, [practised, asked, exercises, titleOf]);
   const listed = useMemo(() => exercisesIn(days), [days]);
   const { exercise } = deferred;
   const record = exercises.get(exercise);
@@ -138,48 +137,12 @@ export function Book() {
         <h1>
           Logbook <small>of {player.name}</small>
         </h1>
-        <div className="wide">
-          <Select
-            label="Exercise"
-            value={wanted.exercise}
-            onChange={(next) => set({ exercise: next })}
-            options={[
-              { id: 'all', name: 'all exercises' },
-              ...practised.map(({ exerciseId }) => ({
-                id: exerciseId,
-                name: titleOf(exerciseId) || 'Untitled',
-              })),
-              ...(asked && !practised.some(({ exerciseId }) => exerciseId === asked) && exercises.has(asked)
-                ? [{ id: asked, name: titleOf(asked) || 'Untitled' }]
-                : []),
-            ]}
-          />
-        </div>
-        <div className="choice">
-          <Select
-            label="Technique"
-            value={wanted.technique}
-            onChange={(technique) => set({ technique })}
-            options={[
-              { id: 'any', name: 'any technique' },
-              ...book.techniques.map((name) => ({ id: name, name })),
-            ]}
-          />
-        </div>
-        <div className="choice">
-          <Select
-            label="Time"
-            value={wanted.period}
-            onChange={(period) => set({ period })}
-            options={PERIODS.map((id) => ({ id, name: PERIOD_NAMES[id] }))}
-          />
-        </div>
-        <NumberField
-          label="Runs count half after, days"
-          value={halfLifeDays}
-          min={1}
-          max={MAX_HALF_LIFE_DAYS}
-          onChange={(days) => days !== null && void keepJudgingSettings(database(), { halfLifeDays: days })}
+        <Filters
+          wanted={wanted}
+          exercises={options}
+          techniques={book.techniques}
+          halfLifeDays={halfLifeDays}
+          onChange={set}
         />
       </Bar>
       {book.isRead ? null : <p aria-busy="true">Opening the logbook …</p>}

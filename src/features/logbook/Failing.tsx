@@ -9,11 +9,10 @@ import {
   type DayRecord,
   type FailingInExercise,
 } from '@/core/record';
-import { database, exerciseOf } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
 import { KindIcon } from '@/ui/lane/marks';
-import { mendingDrill } from '@/ui/shell/mendDrill';
+import { NO_SUCH_CHANGE, recordedDrill } from '@/ui/shell/mendDrill';
 import { usePlayer } from '@/ui/shell/player';
 import { Panel, Table } from './look';
 
@@ -32,28 +31,13 @@ export function Failing({
   const router = useRouter();
   const failing = useMemo(() => failingChanges(days), [days]);
   const drill = async (change: FailingInExercise) => {
-    const db = database();
-    const record = await db.exercises.get(change.exerciseId);
-    const [now, then] = await Promise.all([
-      record && db.passages.get(record.passageHash),
-      db.passages.get(change.passageHash),
-    ]);
-    const id =
-      record && now && then
-        ? await mendingDrill(
-            change.exerciseId,
-            exerciseOf(record, now.passage),
-            then.passage,
-            change,
-            player.setup,
-          )
-        : null;
+    const id = await recordedDrill(change, player.setup);
     if (id) router.push(`/practice/${id}`);
-    else say('The exercise or this change of it is not here any more, so there is no drill to cut out.');
+    else say(NO_SUCH_CHANGE);
   };
   const shown = failing.slice(0, MOST);
   return (
-    <Panel aria-label="Changes that fail most">
+    <Panel aria-label="Changes that fail most" className={titleOf ? undefined : 'wide'}>
       <h2>Changes that fail most</h2>
       {shown.length === 0 ? (
         <p>No place was named in this time. After a run that was not clean, tap the change in the lane.</p>

@@ -1,6 +1,6 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import {
   bpmText,
   counted,
@@ -40,7 +40,8 @@ interface RunsPanelProps {
 }
 
 /** The runs one by one, newest first: to be put right, deleted, or added from paper. */
-export function RunsPanel({ exerciseId, from, today, exercises, titleOf }: RunsPanelProps) {
+export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
+  const { exerciseId, from, today, exercises, titleOf } = props;
   const player = usePlayer();
   const db = database();
   const [shown, setShown] = useState(STRETCH);
@@ -222,4 +223,4 @@ export function RunsPanel({ exerciseId, from, today, exercises, titleOf }: RunsP
       ) : null}
     </Panel>
   );
-}
+});

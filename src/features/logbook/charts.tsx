@@ -14,12 +14,12 @@ import {
 import { axisLook, Chart, tipLook, type ChartColours } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
 import { daysLater } from '@/ui/charts/dates';
+import { tempoSeries, tenths } from '@/ui/charts/tempoSeries';
 import { forecastText } from '@/ui/charts/forecastText';
 
 const HEIGHT = 210;
 
-const round = (value: number) => Number(value.toFixed(1));
-const minutes = (seconds: number) => round(seconds / 60);
+const minutes = (seconds: number) => tenths(seconds / 60);
 const GRID = { left: 46, right: 14, top: 34, bottom: 26 };
 
 interface TempoChartProps {
@@ -48,30 +48,13 @@ export function TempoChart({ days, from, subdivision, goalBpm, today, halfLifeDa
       xAxis: { type: 'time', ...axisLook(colours) },
       yAxis: { type: 'value', scale: true, name: 'bpm', ...axisLook(colours) },
       series: [
-        ...[
-          { name: 'from', data: points.map(({ day, low }) => [day, round(low)]), opacity: 0 },
-          { name: 'to', data: points.map(({ day, low, high }) => [day, round(high - low)]), opacity: 0.16 },
-        ].map(({ name, data, opacity }) => ({
-          name,
-          type: 'line',
-          data,
-          stack: 'band',
-          symbol: 'none',
-          silent: true,
-          lineStyle: { opacity: 0 },
-          areaStyle: { color: colours.good, opacity },
-          tooltip: { show: false },
-        })),
-        {
-          name: 'clean tempo',
-          type: 'line',
-          data: points.map(({ day, bpm }) => [day, round(bpm)]),
-          symbolSize: 5,
-          lineStyle: { color: colours.good, width: 2 },
-          itemStyle: { color: colours.good },
-          ...(goalBpm === null
-            ? {}
-            : {
+        ...tempoSeries(points, colours),
+        ...(goalBpm === null
+          ? []
+          : [
+              {
+                type: 'line',
+                data: [],
                 markLine: {
                   silent: true,
                   symbol: 'none',
@@ -83,8 +66,8 @@ export function TempoChart({ days, from, subdivision, goalBpm, today, halfLifeDa
                   },
                   data: [{ yAxis: goalBpm }],
                 },
-              }),
-        },
+              },
+            ]),
       ],
     }),
     [points, goalBpm],
@@ -110,10 +93,10 @@ export function TempoChart({ days, from, subdivision, goalBpm, today, halfLifeDa
         heads: ['Day', 'Clean tempo, bpm', 'From', 'To', 'Minutes so far'],
         rows: points.map(({ day, bpm, low, high, minutes: sofar }) => [
           day,
-          round(bpm),
-          round(low),
-          round(high),
-          round(sofar),
+          tenths(bpm),
+          tenths(low),
+          tenths(high),
+          tenths(sofar),
         ]),
       }}
       file={`${file}-clean-tempo.csv`}
@@ -162,7 +145,7 @@ function WeekChart({
         type: 'bar',
         stack: 'all',
         barMaxWidth: 34,
-        data: weeks.map((week) => round(of(week))),
+        data: weeks.map((week) => tenths(of(week))),
         itemStyle: {
           color: colours[colour],
           borderColor: colours.card,

@@ -1,6 +1,6 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { DEFAULT_SCHOOLS, policyText, type ExerciseRecord } from '@/core';
 import { dayAfter, DEFAULT_HALF_LIFE_DAYS, type DayRecord } from '@/core/record';
 import { database, judgingSettings, readDays } from '@/storage';
@@ -81,6 +81,10 @@ export function useBook(wanted: Wanted): Book {
       return record !== undefined && techniqueOf(record) === technique;
     });
   }, [read, now, exercise, technique, period, exercises]);
+  const titleOf = useCallback(
+    (id: string) => exercises.get(id)?.title ?? 'an exercise that was deleted',
+    [exercises],
+  );
   return {
     isRead: read !== undefined,
     today: now,
@@ -89,7 +93,7 @@ export function useBook(wanted: Wanted): Book {
     days,
     exercises,
     techniques,
-    titleOf: (id) => exercises.get(id)?.title ?? 'an exercise that was deleted',
+    titleOf,
     isAhead: (read?.days.at(-1)?.day ?? '') > now,
   };
 }

@@ -4,18 +4,19 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { counted, startFromProbe, type Exercise } from '@/core';
 import { loadOf, loadWarnings, REASONS, type Reason } from '@/core/record';
 import { database, readRuns, type PracticeMode } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
 import { keyHandler, useKeySheet } from '@/ui/keys/keys';
-import { mendingDrill } from '@/ui/shell/mendDrill';
+import { mendingDrill, NO_SUCH_CHANGE } from '@/ui/shell/mendDrill';
 import { today } from '@/ui/shell/useRecord';
 import { KEYS } from './keySheet';
 import { Head, Root } from './look';
 import { WarmUp } from './parts';
+import type { Phase } from './sitting';
 import { Stage } from './Stage';
 import { Summary, worstPlace } from './Summary';
 import { useRunner } from './useRunner';
@@ -24,7 +25,19 @@ const MetronomeSheet = dynamic(() => import('./MetronomeSheet').then((module) =>
   ssr: false,
 });
 
-const focusOnce = (element: HTMLElement | null) => element?.focus({ preventScroll: true });
+/** What was pressed may be gone or disabled in the next phase; the keys must go on acting. */
+function useKeptFocus(phase: Phase) {
+  const root = useRef<HTMLDivElement>(null);
+  const isOpened = useRef(false);
+  useEffect(() => {
+    const held = document.activeElement;
+    const isLost = held === null || held === document.body || held.matches(':disabled');
+    if (!root.current || (isOpened.current && !isLost)) return;
+    isOpened.current = true;
+    root.current.focus({ preventScroll: true });
+  }, [phase]);
+  return root;
+}
 
 const MODE_NAMES: Record<PracticeMode, string> = { ladder: 'Ladder', lesson: 'Lesson', probe: 'Probe' };
 
@@ -56,6 +69,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
     const runsToday = await readRuns(database(), player.id, { from: today() });
     return loadWarnings(loadOf(runsToday.reverse(), player.limits), player.limits);
   }, [player.id, player.limits]);
+  const root = useKeptFocus(session && settings ? phase : 'done');
   const [isSheet, setIsSheet] = useState(false);
   const sheetTrigger = useRef<HTMLButtonElement>(null);
   useKeySheet(KEYS);
@@ -94,11 +108,11 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
     const spot = { fromNote: of.fromNote, toNote: of.toNote, reasons: why ? { [why]: 1 } : {} };
     const id = await mendingDrill(exerciseId, exercise, stepped.exercise.passage, spot, player.setup);
     if (id) router.push(`/practice/${id}`);
-    else say('This change is not in the exercise any more, so there is no drill to cut out.');
+    else say(NO_SUCH_CHANGE);
   };
 
   return (
-    <Root ref={focusOnce} tabIndex={-1} onKeyDown={onKeyDown} data-phase={phase}>
+    <Root ref={root} tabIndex={-1} onKeyDown={onKeyDown} data-phase={phase}>
       <Head>
         <h1>
           Practice: <Link href={`/bench/${exerciseId}`}>{exercise.title || 'Untitled'}</Link>

@@ -1,8 +1,8 @@
 /** The drill that mends a failing change: made, or found where it was made before. */
 import { isStringChange, planOf, type Exercise, type Passage, type Setup, type Transition } from '@/core';
 import { drillExercises, drillsOf } from '@/core/drills';
-import { commonestReason, REASON_MENDINGS, type Reason } from '@/core/record';
-import { addExercises, database, drillsCutFrom, newId } from '@/storage';
+import { commonestReason, REASON_MENDINGS, type FailingInExercise, type Reason } from '@/core/record';
+import { addExercises, database, drillsCutFrom, exerciseOf, newId } from '@/storage';
 
 export interface FailingSpot {
   readonly fromNote: string;
@@ -47,3 +47,22 @@ export async function mendingDrill(
   await addExercises(database(), [{ id, exercise: made }], `Drill of “${exercise.title}”`);
   return id;
 }
+
+/**
+ * The drill for a change that the record names, from the notes as they were played then.
+ * @returns the id of the drill; null where exercise, notes or change are not here any more.
+ */
+export async function recordedDrill(change: FailingInExercise, setup: Setup): Promise<string | null> {
+  const db = database();
+  const record = await db.exercises.get(change.exerciseId);
+  const [now, then] = await Promise.all([
+    record && db.passages.get(record.passageHash),
+    db.passages.get(change.passageHash),
+  ]);
+  if (!record || !now || !then) return null;
+  return mendingDrill(change.exerciseId, exerciseOf(record, now.passage), then.passage, change, setup);
+}
+
+/** Said where no drill can be cut out. */
+export const NO_SUCH_CHANGE =
+  'This change is not in the exercise any more, or the exercise is gone, so there is no drill to cut out.';
