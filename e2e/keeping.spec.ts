@@ -94,10 +94,10 @@ test('the student of the moment has a tempo of their own on each exercise', asyn
   await page.getByRole('button', { name: 'Start Wren at 44' }).click();
   await saved(page);
   await page.getByRole('link', { name: 'Library' }).click();
-  await expect(page.getByRole('listitem').filter({ hasText: 'Over the stile' })).toContainText('44 bpm');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Over the stile' })).toContainText('from 44');
   await page.reload();
   await expect(page.getByRole('button', { name: /^Student: Wren/ })).toBeVisible();
-  await expect(page.getByRole('listitem').filter({ hasText: 'Over the stile' })).toContainText('44 bpm');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Over the stile' })).toContainText('from 44');
 });
 
 test('the lane is edited by mouse too: stroke signs, dragging, double click', async ({ page }) => {

@@ -117,14 +117,19 @@ export function failingChanges(days: readonly DayRecord[]): FailingInExercise[] 
   type Growing = { -readonly [Key in keyof FailingInExercise]: FailingInExercise[Key] } & {
     reasons: Record<string, number>;
   };
-  const found = new Map<string, Growing>();
-  for (const { exerciseId, day, fails } of days)
+  const found: Growing[] = [];
+  const byExercise = new Map<string, Map<string, Growing>>();
+  for (const { exerciseId, day, fails } of days) {
+    if (fails.length === 0) continue;
+    let mine = byExercise.get(exerciseId);
+    if (!mine) byExercise.set(exerciseId, (mine = new Map<string, Growing>()));
     for (const fail of fails) {
-      const key = `${exerciseId} ${fail.fromNote} ${fail.toNote} ${fail.kind}`;
-      let known = found.get(key);
+      const key = `${fail.fromNote} ${fail.toNote} ${fail.kind}`;
+      let known = mine.get(key);
       if (!known) {
         known = { ...fail, exerciseId, runs: 0, reasons: {}, lastDay: day };
-        found.set(key, known);
+        mine.set(key, known);
+        found.push(known);
       }
       known.runs += fail.runs;
       for (const reason in fail.reasons)
@@ -134,7 +139,8 @@ export function failingChanges(days: readonly DayRecord[]): FailingInExercise[] 
       known.lastDay = day;
       known.passageHash = fail.passageHash;
     }
-  return [...found.values()].sort((a, b) => b.runs - a.runs || b.lastDay.localeCompare(a.lastDay));
+  }
+  return found.sort((a, b) => b.runs - a.runs || b.lastDay.localeCompare(a.lastDay));
 }
 
 /** An exercise in a player's record. */

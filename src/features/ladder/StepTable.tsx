@@ -7,6 +7,12 @@ import type { Climbing } from '@/core/drills';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
 
+/** On a narrow screen the table scrolls, not the page. */
+const Frame = styled.div`
+  position: relative;
+  overflow-x: auto;
+`;
+
 const Table = styled.table`
   width: 100%;
   border-collapse: collapse;
@@ -67,6 +73,9 @@ const Table = styled.table`
     .fastest {
       display: none;
     }
+    .as {
+      min-width: 0;
+    }
   }
 `;
 
@@ -108,92 +117,94 @@ export function StepTable(props: StepTableProps) {
   const { steps, times, passes } = climb;
   const written = climb.stepped({ part: null, subdivision: null }).subdivision;
   return (
-    <Table>
-      <thead>
-        <tr>
-          <th scope="col">Step</th>
-          <th scope="col">bpm</th>
-          <th scope="col">Notes a second</th>
-          <th scope="col" className="pass">
-            One pass
-          </th>
-          <th scope="col">Runs</th>
-          <th scope="col" className="until">
-            Done after
-          </th>
-          <th scope="col" className="fastest">
-            Fastest change
-          </th>
-          <th scope="col" className="as">
-            How
-          </th>
-          <th scope="col">
-            <span className="for-screen-readers">Change it, hear it</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {steps.map((step, at) => {
-          const time = times[at]!;
-          const sounds = isPlaying && at === chosen;
-          const { subdivision } = climb.stepped(step);
-          const fastest = climb.fastest(step);
-          const isOver = cleanBpm !== null && step.bpm * subdivision > cleanBpm * written;
-          return (
-            <Fragment key={at}>
-              <tr
-                className={isOver ? 'over' : ''}
-                onClick={() => onChoose(at)}
-                {...(at === chosen ? { 'aria-current': 'step' as const } : {})}
-              >
-                <td>{at + 1}</td>
-                <th scope="row">{bpmText(step.bpm)}</th>
-                <td>{notesPerSecond(step.bpm, subdivision).toFixed(1)}</td>
-                <td className="pass">{time.passSeconds.toFixed(1)} s</td>
-                <td>
-                  {time.runs} × {passes[at] === 1 ? '1 pass' : `${passes[at]} passes`}
-                </td>
-                <td className="until">{durationText(time.untilSeconds)}</td>
-                <td className="fastest">
-                  {fastest
-                    ? `${KIND_NAMES[fastest.change.kind]} ${fastest.change.stringFrom} → ${fastest.change.stringTo} in ${Math.round(fastest.seconds * 1000)} ms`
-                    : '–'}
-                </td>
-                <td className="as">{stepWords(step, written, isOver)}</td>
-                <td>
-                  <Button
-                    square
-                    look="quiet"
-                    aria-label={`Change step ${at + 1}`}
-                    aria-expanded={isEditing && at === chosen}
-                    onPress={() => onEdit(at)}
-                  >
-                    <Pencil size={15} aria-hidden />
-                  </Button>
-                  <Button
-                    square
-                    look="quiet"
-                    aria-label={
-                      sounds ? `Stop step ${at + 1}` : `Play step ${at + 1} at ${bpmText(step.bpm)}`
-                    }
-                    onPress={() => {
-                      onChoose(at);
-                      if (at === chosen || !isPlaying) onToggle();
-                    }}
-                  >
-                    {sounds ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />}
-                  </Button>
-                </td>
-              </tr>
-              {isEditing && at === chosen ? (
-                <tr className="edit">
-                  <td colSpan={9}>{editor}</td>
+    <Frame>
+      <Table>
+        <thead>
+          <tr>
+            <th scope="col">Step</th>
+            <th scope="col">bpm</th>
+            <th scope="col">Notes a second</th>
+            <th scope="col" className="pass">
+              One pass
+            </th>
+            <th scope="col">Runs</th>
+            <th scope="col" className="until">
+              Done after
+            </th>
+            <th scope="col" className="fastest">
+              Fastest change
+            </th>
+            <th scope="col" className="as">
+              How
+            </th>
+            <th scope="col">
+              <span className="for-screen-readers">Change it, hear it</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {steps.map((step, at) => {
+            const time = times[at]!;
+            const sounds = isPlaying && at === chosen;
+            const { subdivision } = climb.stepped(step);
+            const fastest = climb.fastest(step);
+            const isOver = cleanBpm !== null && step.bpm * subdivision > cleanBpm * written;
+            return (
+              <Fragment key={at}>
+                <tr
+                  className={isOver ? 'over' : ''}
+                  onClick={() => onChoose(at)}
+                  {...(at === chosen ? { 'aria-current': 'step' as const } : {})}
+                >
+                  <td>{at + 1}</td>
+                  <th scope="row">{bpmText(step.bpm)}</th>
+                  <td>{notesPerSecond(step.bpm, subdivision).toFixed(1)}</td>
+                  <td className="pass">{time.passSeconds.toFixed(1)} s</td>
+                  <td>
+                    {time.runs} × {passes[at] === 1 ? '1 pass' : `${passes[at]} passes`}
+                  </td>
+                  <td className="until">{durationText(time.untilSeconds)}</td>
+                  <td className="fastest">
+                    {fastest
+                      ? `${KIND_NAMES[fastest.change.kind]} ${fastest.change.stringFrom} → ${fastest.change.stringTo} in ${Math.round(fastest.seconds * 1000)} ms`
+                      : '–'}
+                  </td>
+                  <td className="as">{stepWords(step, written, isOver)}</td>
+                  <td>
+                    <Button
+                      square
+                      look="quiet"
+                      aria-label={`Change step ${at + 1}`}
+                      aria-expanded={isEditing && at === chosen}
+                      onPress={() => onEdit(at)}
+                    >
+                      <Pencil size={15} aria-hidden />
+                    </Button>
+                    <Button
+                      square
+                      look="quiet"
+                      aria-label={
+                        sounds ? `Stop step ${at + 1}` : `Play step ${at + 1} at ${bpmText(step.bpm)}`
+                      }
+                      onPress={() => {
+                        onChoose(at);
+                        if (at === chosen || !isPlaying) onToggle();
+                      }}
+                    >
+                      {sounds ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />}
+                    </Button>
+                  </td>
                 </tr>
-              ) : null}
-            </Fragment>
-          );
-        })}
-      </tbody>
-    </Table>
+                {isEditing && at === chosen ? (
+                  <tr className="edit">
+                    <td colSpan={9}>{editor}</td>
+                  </tr>
+                ) : null}
+              </Fragment>
+            );
+          })}
+        </tbody>
+      </Table>
+    </Frame>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { counted, KIND_NAMES } from '@/core';
 import {
   commonestReason,
@@ -19,7 +19,7 @@ import { Panel, Table } from './look';
 const MOST = 8;
 
 /** The string changes that were named most often, each with the drill that mends it. */
-export function Failing({
+export const Failing = memo(function Failing({
   days,
   titleOf,
 }: {
@@ -82,4 +82,4 @@ export function Failing({
       {failing.length > MOST ? <p>{counted(failing.length - MOST, 'more change')} less often.</p> : null}
     </Panel>
   );
-}
+});

@@ -14,50 +14,94 @@ const PERIOD_NAMES: Record<Period, string> = {
   all: 'everything',
 };
 
-interface FiltersProps {
-  readonly wanted: Wanted;
-  readonly exercises: readonly { readonly id: string; readonly name: string }[];
-  readonly techniques: readonly string[];
-  readonly halfLifeDays: number;
-  readonly onChange: (change: Partial<Wanted>) => void;
+type Change = (change: Partial<Wanted>) => void;
+
+interface Option {
+  readonly id: string;
+  readonly name: string;
 }
 
-/** What of the record is shown; drawn only when it changes itself, for lists are slow to draw. */
+// Lists are slow to draw, so each field is drawn only when it changes itself.
+const ExerciseField = memo(function ExerciseField(props: {
+  value: string;
+  options: readonly Option[];
+  onChange: Change;
+}) {
+  const { value, options, onChange } = props;
+  return (
+    <div className="wide">
+      <Select
+        label="Exercise"
+        value={value}
+        onChange={(exercise) => onChange({ exercise })}
+        options={options}
+      />
+    </div>
+  );
+});
+
+const TechniqueField = memo(function TechniqueField(props: {
+  value: string;
+  names: readonly string[];
+  onChange: Change;
+}) {
+  const { value, names, onChange } = props;
+  return (
+    <div className="choice">
+      <Select
+        label="Technique"
+        value={value}
+        onChange={(technique) => onChange({ technique })}
+        options={[{ id: 'any', name: 'any technique' }, ...names.map((name) => ({ id: name, name }))]}
+      />
+    </div>
+  );
+});
+
+const PERIOD_OPTIONS = PERIODS.map((id) => ({ id, name: PERIOD_NAMES[id] }));
+
+const PeriodField = memo(function PeriodField({ value, onChange }: { value: Period; onChange: Change }) {
+  return (
+    <div className="choice">
+      <Select
+        label="Time"
+        value={value}
+        onChange={(period) => onChange({ period })}
+        options={PERIOD_OPTIONS}
+      />
+    </div>
+  );
+});
+
+const HalfLifeField = memo(function HalfLifeField({ value }: { value: number }) {
+  return (
+    <NumberField
+      label="Runs count half after, days"
+      value={value}
+      min={1}
+      max={MAX_HALF_LIFE_DAYS}
+      onChange={(days) => days !== null && void keepJudgingSettings(database(), { halfLifeDays: days })}
+    />
+  );
+});
+
+interface FiltersProps {
+  readonly wanted: Wanted;
+  readonly exercises: readonly Option[];
+  readonly techniques: readonly string[];
+  readonly halfLifeDays: number;
+  readonly onChange: Change;
+}
+
+/** What of the record is shown, and how long a run counts. */
 export const Filters = memo(function Filters(props: FiltersProps) {
   const { wanted, exercises, techniques, halfLifeDays, onChange } = props;
   return (
     <>
-      <div className="wide">
-        <Select
-          label="Exercise"
-          value={wanted.exercise}
-          onChange={(exercise) => onChange({ exercise })}
-          options={exercises}
-        />
-      </div>
-      <div className="choice">
-        <Select
-          label="Technique"
-          value={wanted.technique}
-          onChange={(technique) => onChange({ technique })}
-          options={[{ id: 'any', name: 'any technique' }, ...techniques.map((name) => ({ id: name, name }))]}
-        />
-      </div>
-      <div className="choice">
-        <Select
-          label="Time"
-          value={wanted.period}
-          onChange={(period) => onChange({ period })}
-          options={PERIODS.map((id) => ({ id, name: PERIOD_NAMES[id] }))}
-        />
-      </div>
-      <NumberField
-        label="Runs count half after, days"
-        value={halfLifeDays}
-        min={1}
-        max={MAX_HALF_LIFE_DAYS}
-        onChange={(days) => days !== null && void keepJudgingSettings(database(), { halfLifeDays: days })}
-      />
+      <ExerciseField value={wanted.exercise} options={exercises} onChange={onChange} />
+      <TechniqueField value={wanted.technique} names={techniques} onChange={onChange} />
+      <PeriodField value={wanted.period} onChange={onChange} />
+      <HalfLifeField value={halfLifeDays} />
     </>
   );
 });

@@ -11,6 +11,7 @@ export const Panel = styled.section`
   border: 1px solid ${colour.line};
   border-radius: 0.5rem;
   background: ${colour.card};
+  position: relative;
   overflow-x: auto;
   h2 {
     font-size: 1rem;

@@ -40,6 +40,8 @@ export function Stage({ runner, mode, runs, onDrill }: StageProps) {
   const seconds = runs.reduce((sum, run) => sum + run.seconds, 0);
   const passCount = runs.reduce((sum, run) => sum + run.passes, 0);
   const { cleanInARow } = session.climb;
+  // Said as it is kept.
+  const place = named ? runs.at(-1)?.place : null;
   return (
     <>
       <Big>
@@ -146,8 +148,8 @@ export function Stage({ runner, mode, runs, onDrill }: StageProps) {
           <Reasons value={reason} onChoose={nameReason} />
           {reason || named ? (
             <p role="status">
-              {named
-                ? `There: ${KIND_NAMES[named.kind]} from string ${named.stringFrom} to ${named.stringTo}. `
+              {place
+                ? `There: ${KIND_NAMES[place.kind]} from string ${place.stringFrom} to ${place.stringTo}. `
                 : ''}
               {reason ? REASON_MENDINGS[reason].cue : ''}{' '}
               {named ? (

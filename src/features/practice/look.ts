@@ -103,7 +103,12 @@ export const Big = styled.div`
     display: flex;
     align-items: center;
     gap: 1rem;
-    min-width: 21rem;
+    min-width: min(21rem, 100%);
+  }
+  @media (max-width: 40rem) {
+    .tempo b {
+      font-size: 4rem;
+    }
   }
   .tempo b {
     font-size: 5.5rem;
