@@ -111,8 +111,9 @@ describe('clean tempo', () => {
     const valueAt = (runs: readonly JudgedRun[], b0: number, beta0: number, beta1: number) =>
       runs.reduce(
         (sum, { bpm, clean, passes = 1, weight = 1 }) => {
-          const all = (1 / (1 + Math.exp(-(beta0 + beta1 * Math.log2(bpm / b0))))) ** passes;
-          return sum - weight * Math.log(clean ? all : 1 - all);
+          // Of a pass that hardly ever fails, 1 − p^k must not be had by subtracting.
+          const logAll = -passes * Math.log1p(Math.exp(-(beta0 + beta1 * Math.log2(bpm / b0))));
+          return sum - weight * (clean ? logAll : Math.log(-Math.expm1(logAll)));
         },
         (beta0 - Math.log(4)) ** 2 / 18 + (beta1 + 12) ** 2 / 72,
       );
