@@ -150,6 +150,12 @@ export function dayAfter(day: string, days: number): string {
   return formatISO(addDays(parseISO(day), days), { representation: 'date' });
 }
 
+/** Today, or the last day of a record where that lies later: a clock that was set back must not make the last runs vanish. */
+export function latestDay(days: readonly DayRecord[], today: string): string {
+  const last = days.at(-1)?.day ?? '';
+  return last > today ? last : today;
+}
+
 /** The Monday of a day's week. */
 export function weekOf(day: string): string {
   return formatISO(startOfISOWeek(parseISO(day)), { representation: 'date' });

@@ -5,7 +5,7 @@ import type { Exercise } from '../exercise/exercise';
 import type { Plan } from '../exercise/plan';
 import { stretchMm } from '../instrument/neck';
 import type { Setup } from '../instrument/instrument';
-import { loopSpan } from '../passage/passage';
+import { loopSpan, type Note } from '../passage/passage';
 import type { Run } from './run';
 
 /** Passes of an exercise, the last perhaps broken off at a moment of the passage. */
@@ -19,8 +19,8 @@ export interface PlayedPasses {
 }
 
 /** Frets follow each other on the neck within one hand position or not; open strings stretch nothing. */
-function wideInPass({ passage }: Plan, setup: Setup, untilTicks: number): number {
-  const fretted = passage.notes.filter(({ fret, onsetTicks }) => fret > 0 && onsetTicks < untilTicks);
+function wideAmong(notes: readonly Note[], setup: Setup): number {
+  const fretted = notes.filter(({ fret }) => fret > 0);
   return fretted.filter((note, at) => {
     const before = fretted[at - 1];
     return before && stretchMm(before.fret, note.fret, setup.scaleLengthMm) > setup.stretchLimitMm;
@@ -42,11 +42,13 @@ export function playedFigures(
   let wideStretches = 0;
   for (let pass = 0; pass < passes; pass++) {
     const until = pass === passes - 1 && untilTicks !== null ? untilTicks : Infinity;
-    plan.passage.notes.forEach(({ onsetTicks }, at) => {
+    const inPass = plan.passage.notes.filter(({ onsetTicks }, at) => {
       const isIn = !span || (onsetTicks >= span.startTicks && onsetTicks < span.endTicks);
-      if (isIn && onsetTicks < until && strokesOf[pass % strokesOf.length]![at]) strokes++;
+      if (!isIn || onsetTicks >= until) return false;
+      if (strokesOf[pass % strokesOf.length]![at]) strokes++;
+      return true;
     });
-    wideStretches += wideInPass(plan, setup, until);
+    wideStretches += wideAmong(inPass, setup);
   }
   const from = span?.startTicks ?? -exercise.passage.pickupTicks;
   const beats = passBeats(exercise);

@@ -1,5 +1,5 @@
 /** Clean tempo out of days: now, over time, and what it says for the next session. */
-import { estimateCleanTempo, type CleanTempo } from '../tempo/cleanTempo';
+import { estimateCleanTempo, NINETY_PERCENT, type CleanTempo } from '../tempo/cleanTempo';
 import { forecast, type Forecast, type TempoPoint } from '../tempo/forecast';
 import { bpmText } from '../tempo/speeds';
 import { dayNumber, DEFAULT_HALF_LIFE_DAYS, judgedRuns, type DayRecord } from './day';
@@ -10,8 +10,6 @@ export interface TempoNow {
   readonly low: number;
   readonly high: number;
 }
-
-const NINETY_PERCENT = 1.6448536269514722;
 
 function inSubdivision({ bpm, low, high }: CleanTempo, subdivision: number): TempoNow | null {
   if (bpm === null || low === null || high === null) return null;

@@ -43,7 +43,7 @@ export interface CleanTempo {
 export const CLEAN_CHANCE = 0.8;
 const CLEAN_LOGIT = Math.log(CLEAN_CHANCE / (1 - CLEAN_CHANCE));
 /** Half the width of a 90 % interval in standard errors (standard normal, 0.95 quantile). */
-const NINETY_PERCENT = 1.6448536269514722;
+export const NINETY_PERCENT = 1.6448536269514722;
 
 /** At the mean of the tempos four in five are clean, an octave higher hardly any: stated in the practice model. */
 const USUAL_PRIOR = {

@@ -1,6 +1,7 @@
 /** Practising a ladder: how verdicts move it. A value from verdict to verdict, so that a session can be kept and taken up again. */
+import { MIN_BPM } from '../exercise/exercise';
 import type { LadderStep } from './spec';
-import { METRONOME_MARKS } from './marks';
+import { roundedBpm } from './marks';
 
 export const VERDICTS = ['clean', 'not clean', 'stopped'] as const;
 export type Verdict = (typeof VERDICTS)[number];
@@ -59,7 +60,7 @@ export function eased(climb: Climb): Climb {
 /** The tempo of a step where a session stands, in whole beats a minute where it is eased. */
 export function steppedBpm({ at, easing }: Climb, steps: readonly LadderStep[]): number {
   const { bpm } = steps[at]!;
-  return easing === 1 ? bpm : Math.max(20, Math.round(bpm * easing));
+  return easing === 1 ? bpm : Math.max(MIN_BPM, Math.round(bpm * easing));
 }
 
 /** A probe rises by about a tenth each time and begins at half the tempo that is aimed at: common practice, no source. */
@@ -69,10 +70,7 @@ const PROBE_RATIO = 1.12;
 export function probeTempos(slowBpm: number, fastBpm: number): number[] {
   const tempos: number[] = [];
   for (let bpm = slowBpm; bpm <= fastBpm * PROBE_RATIO; bpm *= PROBE_RATIO) {
-    const mark = METRONOME_MARKS.reduce((best, one) =>
-      Math.abs(one - bpm) < Math.abs(best - bpm) ? one : best,
-    );
-    const tempo = bpm < 40 || bpm > 208 ? Math.round(bpm) : mark;
+    const tempo = roundedBpm(bpm, 'marks');
     if (tempo !== tempos.at(-1)) tempos.push(tempo);
   }
   return tempos;
@@ -84,5 +82,5 @@ export function probeTempos(slowBpm: number, fastBpm: number): number[] {
  */
 export function startFromProbe(cleanBpms: readonly number[], slowestBpm: number): number {
   const start = cleanBpms.at(-2) ?? cleanBpms.at(-1) ?? slowestBpm / PROBE_RATIO;
-  return Math.max(20, Math.round(start));
+  return Math.max(MIN_BPM, Math.round(start));
 }

@@ -5,7 +5,6 @@ import styled from 'styled-components';
 import { KIND_NAMES } from '@/core';
 import {
   agoText,
-  cleanTempoOn,
   commonestReason,
   dayAfter,
   exercisesIn,
@@ -51,12 +50,12 @@ const Strip = styled.section`
 /** What fails is asked of the last weeks only. */
 const RECENT_DAYS = 28;
 
-type NextStripProps = Pick<Practised, 'days' | 'sitting' | 'today'> & {
+type NextStripProps = Pick<Practised, 'days' | 'sitting' | 'today' | 'cleanRates'> & {
   readonly items: readonly LibraryItem[];
 };
 
 /** What was played last, what fails, and what comes next for the student of the moment. */
-export function NextStrip({ items, days, sitting, today }: NextStripProps) {
+export function NextStrip({ items, days, sitting, today, cleanRates }: NextStripProps) {
   const player = usePlayer();
   const router = useRouter();
   const byId = useMemo(
@@ -74,8 +73,7 @@ export function NextStrip({ items, days, sitting, today }: NextStripProps) {
   if (!last && !open) return null;
   const titleOf = (id: string) => byId.get(id)?.exercise.title || 'Untitled';
   const lastItem = last && byId.get(last.exerciseId);
-  const tempo =
-    last && lastItem ? cleanTempoOn(last.days, today, lastItem.exercise.passage.subdivision) : null;
+  const rate = last && cleanRates.get(last.exerciseId);
   const reason = failing ? commonestReason(failing.reasons) : null;
   const drill = async () => {
     const id = failing ? await recordedDrill(failing, player.setup) : null;
@@ -88,7 +86,8 @@ export function NextStrip({ items, days, sitting, today }: NextStripProps) {
         {last ? (
           <>
             <b>{player.name}</b> last played {titleOf(last.exerciseId)}, {agoText(last.lastDay, today)}
-            {tempo ? `, clean at ${Math.round(tempo.bpm)}` : ''}.
+            {rate && lastItem ? `, clean at ${Math.round(rate / lastItem.exercise.passage.subdivision)}` : ''}
+            .
           </>
         ) : null}
         {failing ? (

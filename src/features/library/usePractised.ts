@@ -31,10 +31,10 @@ export function usePractised(playerId: string): Practised | undefined {
     ]);
     const today = timestamp().slice(0, 10);
     // Loaded after the list, which does not wait for it.
-    const { cleanTempoOn, exercisesIn } = await import('@/core/record');
+    const { cleanTempoOn, exercisesIn, latestDay } = await import('@/core/record');
     const cleanRates = new Map<string, number>();
     for (const { exerciseId, days: mine } of exercisesIn(days)) {
-      const tempo = cleanTempoOn(mine, today, 1, halfLifeDays);
+      const tempo = cleanTempoOn(mine, latestDay(days, today), 1, halfLifeDays);
       if (tempo) cleanRates.set(exerciseId, tempo.bpm);
     }
     return { days, sitting, today, cleanRates };

@@ -5,7 +5,7 @@ import { useSearchParams } from 'next/navigation';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { bpmText, durationText, ladderSpecOf, type ExerciseRecord } from '@/core';
-import { cleanTempoOn, exercisesIn, secondsFrom } from '@/core/record';
+import { cleanTempoOn, exercisesIn, latestDay, secondsFrom } from '@/core/record';
 import { database, recordScope, step } from '@/storage';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
@@ -107,7 +107,7 @@ export function Book() {
   const record = exercises.get(exercise);
   const onExercise = useMemo(() => all.filter(({ exerciseId }) => exerciseId === exercise), [all, exercise]);
   const last = all.at(-1)?.day ?? '';
-  const now = last > today ? last : today;
+  const now = latestDay(all, today);
   const subdivisionOf = useSubdivisions(exercises);
   // By all that came before, whatever is shown of it.
   const tempos = useMemo(

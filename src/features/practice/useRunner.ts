@@ -10,10 +10,11 @@ import {
   passBeats,
   passesInRun,
   type Exercise,
+  type LadderStep,
   type PlayPlace,
   type Transition,
 } from '@/core';
-import { climbOf } from '@/core/drills';
+import { climbOf, type Climbing } from '@/core/drills';
 import type { Reason } from '@/core/record';
 import {
   database,
@@ -34,6 +35,13 @@ import { useSitting } from './useSitting';
 const TIGHT_REST_SECONDS = 60;
 
 const secondsFromNow = (seconds: number) => Date.now() + seconds * 1000;
+
+/** Whether a run can go on from one step to another: the same notes so often, at a steady tempo. */
+function isSameRun(a: LadderStep, b: LadderStep, { stepped }: Climbing): boolean {
+  const passesOf = (step: LadderStep) => passesInRun(step, passBeats(stepped(step).exercise));
+  const isSteady = a.toBpm === null && b.toBpm === null;
+  return isSteady && a.part === b.part && a.subdivision === b.subdivision && passesOf(a) === passesOf(b);
+}
 
 /** The runner on an exercise, in one of its modes. */
 export function useRunner(exerciseId: string, exercise: Exercise, mode: PracticeMode) {
@@ -73,7 +81,7 @@ export function useRunner(exerciseId: string, exercise: Exercise, mode: Practice
   );
 
   const start = useCallback(() => {
-    if (!session || !settings || session.past === undefined) return;
+    if (!session || !settings) return;
     setFromPass(0);
     setBrokenAt(null);
     setHasPain(false);
@@ -96,7 +104,8 @@ export function useRunner(exerciseId: string, exercise: Exercise, mode: Practice
   const [seenFinished, setSeenFinished] = useState(hands.finished);
   if (hands.finished !== seenFinished) {
     setSeenFinished(hands.finished);
-    if (phase === 'playing') setPhase('judge');
+    // Where the tempo was changed in its last pass, no whole pass is left to judge.
+    if (phase === 'playing') setPhase(passes !== null && passes > fromPass ? 'judge' : 'ready');
   }
   // The browser did not let it sound, or took the sound away.
   if (
@@ -110,7 +119,8 @@ export function useRunner(exerciseId: string, exercise: Exercise, mode: Practice
     const place = hands.place();
     hands.stop();
     setBrokenAt(place);
-    setPhase(place === null || mode === 'lesson' ? 'ready' : 'judge');
+    const hasNothing = place === null || place.pass < fromPass;
+    setPhase(hasNothing || mode === 'lesson' ? 'ready' : 'judge');
   };
 
   const judge = async (verdict: 'clean' | 'not clean') => {
@@ -189,15 +199,16 @@ export function useRunner(exerciseId: string, exercise: Exercise, mode: Practice
     if (!session || mode !== 'ladder') return;
     const target = Math.max(0, Math.min(steps.length - 1, to));
     const other = steps[target]!;
-    sitting.change((now) => ({ ...now, climb: goToStep(now.climb, target, steps.length) }));
+    const moved = { ...session, climb: goToStep(session.climb, target, steps.length) };
+    sitting.change(() => moved);
     setSaid(null);
     if (phase !== 'playing') return;
     const place = hands.place();
-    if (other.part !== step.part || other.subdivision !== step.subdivision) {
+    if (!isSameRun(step, other, climb)) {
       hands.stopAtClick();
       setPhase('ready');
     } else {
-      hands.setTempo(other.bpm);
+      hands.setTempo(tempoOf(moved, steps));
       setFromPass((place?.pass ?? -1) + 1);
     }
   };
@@ -210,6 +221,7 @@ export function useRunner(exerciseId: string, exercise: Exercise, mode: Practice
     setFromPass((hands.place()?.pass ?? -1) + 1);
   };
   const tight = () => {
+    if (phase === 'warm-up' || phase === 'done') return;
     if (phase === 'playing') hands.stopAtClick();
     sitting.tight();
     if (said && !said.isClean && reason === null) void sitting.amend({ reason: 'tight' });

@@ -1,7 +1,7 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo } from 'react';
-import { cleanTempoOn, type DayRecord, type TempoNow } from '@/core/record';
+import { cleanTempoOn, latestDay, type DayRecord, type TempoNow } from '@/core/record';
 import { database, daysOn, judgingSettings, timestamp } from '@/storage';
 import { usePlayer } from './player';
 
@@ -26,10 +26,8 @@ export function useRecord(exerciseId: string, subdivision: number): RecordOfPlay
   const player = usePlayer();
   const read = useLiveQuery(async () => {
     const days = await daysOn(database(), player.id, exerciseId);
-    // A clock that was set back must not make the last runs vanish.
-    const [last, now] = [days.at(-1)?.day ?? '', today()];
     const { halfLifeDays } = await judgingSettings(database());
-    return { days, on: last > now ? last : now, halfLifeDays };
+    return { days, on: latestDay(days, today()), halfLifeDays };
   }, [player.id, exerciseId]);
   return useMemo(
     () => ({
