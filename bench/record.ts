@@ -70,6 +70,7 @@ function recordOf(lastDay: string): string {
       wideStretches: 0,
       sound: null,
       seen: '',
+      part: null,
       byHand: false,
       corrects: null,
     };

@@ -91,11 +91,17 @@ describe('project files', () => {
     expect(project).toEqual(beforeRuns(isBefore4 ? demoBefore4() : demoProject()));
   });
 
+  it('of version 6 do not tell of which part a run was', () => {
+    const file = JSON.parse(demo) as { runs: object[] };
+    const old = { ...file, version: 6, runs: withoutFields(file.runs, ['part']) };
+    expect(readProject(JSON.stringify(old)).project).toEqual(demoProject());
+  });
+
   it.each([
     ['cut in half', demo.slice(0, demo.length / 2), 'cutOff'],
     ['no JSON', 'e|--5--|', 'notJson'],
     ['another JSON', '{"notes":[]}', 'notAProject'],
-    ['of a newer version', demo.replace('"version": 6', '"version": 7'), 'newerVersion'],
+    ['of a newer version', demo.replace('"version": 7', '"version": 8'), 'newerVersion'],
     ['changed by hand', demo.replace('"fret": 8', '"fret": 9'), 'inconsistent'],
     ['with a fret beyond the neck', demo.replace('"fret": 8', '"fret": 80'), 'badField'],
     ['with an unknown field', demo.replace('"exportedAt"', '"colour": 1, "exportedAt"'), 'badField'],
@@ -131,7 +137,7 @@ describe('project files', () => {
     for (const [from, to] of [
       ['"fret": 8', '"fret": 80'],
       ['"stroke": "down"', '"stroke": "left"'],
-      ['"version": 6', '"version": "six"'],
+      ['"version": 7', '"version": "six"'],
     ] as const)
       expect(validate(JSON.parse(demo.replace(from, to)))).toBe(false);
   });

@@ -188,6 +188,7 @@ export function toldRuns(
         ...figures,
         sound: null,
         seen: '',
+        part: null,
         byHand: false,
         corrects: null,
       };

@@ -200,6 +200,12 @@ export const VERSIONS: readonly Version[] = [
       await addFields(transaction, { players: more });
     },
   },
+  {
+    // A run may be of a part of the exercise; before, that was not told.
+    version: 8,
+    stores: {},
+    upgrade: (transaction) => addFields(transaction, { runs: { part: null } }),
+  },
 ];
 
 /** Something about the database that the user must know. */

@@ -1,13 +1,11 @@
 /** The whole library out to a project, and a project into the library. */
 import {
+  bareRecord,
   canonicalJson,
   type Exercise,
   type ExerciseRecord,
-  type LadderRecord,
   type Passage,
-  type PlayerRecord,
   type Project,
-  type RunRecord,
 } from '@/core';
 import type { Database } from './database';
 import { recordFields } from './library';
@@ -81,11 +79,6 @@ function content(record: object, leaveOut: readonly string[] = []): string {
   return canonicalJson(Object.fromEntries(Object.entries(record).filter(([key]) => !stamp.includes(key))));
 }
 
-function bare<T extends ExerciseRecord | PlayerRecord | LadderRecord | RunRecord>(record: T) {
-  const { revision: _r, createdAt: _c, updatedAt: _u, deviceId: _d, ...fields } = record;
-  return fields;
-}
-
 /**
  * Adds a checked project as one action that can be undone. Nothing that is there is changed: an exercise that is there
  * with another content comes in as a copy.
@@ -106,7 +99,7 @@ export async function importProject(db: Database, project: Project, label: strin
     const there = exercises[at];
     if (!there) {
       added++;
-      edits.push({ table: 'exercises', create: bare(record) });
+      edits.push({ table: 'exercises', create: bareRecord(record) });
     } else if (content(there) === content(record)) same++;
     else {
       copied++;
@@ -114,7 +107,7 @@ export async function importProject(db: Database, project: Project, label: strin
       newIds.set(record.id, id);
       edits.push({
         table: 'exercises',
-        create: { ...bare(record), id, title: `${record.title} (from file)` },
+        create: { ...bareRecord(record), id, title: `${record.title} (from file)` },
       });
     }
   });
@@ -127,15 +120,16 @@ export async function importProject(db: Database, project: Project, label: strin
   });
   edits.splice(0, edits.length, ...ofCopies);
   project.players.forEach((record, at) => {
-    if (!players[at]) edits.push({ table: 'players', create: bare(record) });
+    if (!players[at]) edits.push({ table: 'players', create: bareRecord(record) });
   });
   project.ladders.forEach((record, at) => {
     const exerciseId = newIds.get(record.exerciseId);
-    if (exerciseId) edits.push({ table: 'ladders', create: { ...bare(record), id: newId(), exerciseId } });
-    else if (!ladders[at]) edits.push({ table: 'ladders', create: bare(record) });
+    if (exerciseId)
+      edits.push({ table: 'ladders', create: { ...bareRecord(record), id: newId(), exerciseId } });
+    else if (!ladders[at]) edits.push({ table: 'ladders', create: bareRecord(record) });
   });
   project.runs.forEach((record, at) => {
-    if (!runs[at] && !deleted[at]) edits.push({ table: 'runs', create: bare(record) });
+    if (!runs[at] && !deleted[at]) edits.push({ table: 'runs', create: bareRecord(record) });
   });
   await commit(db, LIBRARY, label, edits, { passages: project.passages });
   return { added, same, copied };

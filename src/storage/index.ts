@@ -4,7 +4,7 @@ export type { ShownExercise } from './exchange';
 export { exportExercises, exportProject, importProject, loadDemo } from './late';
 export * from './ladders';
 export * from './library';
-export { LIBRARY, recordScope, step, sweepUnused } from './log';
+export { isNoRoom, LIBRARY, recordScope, step, sweepUnused } from './log';
 export { askToPersist } from './persistence';
 export * from './players';
 export * from './practice';

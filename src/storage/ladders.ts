@@ -1,5 +1,14 @@
 /** Ladders of players on exercises. */
-import { BPM_DECIMALS, FRESH_LADDER, MAX_BPM, MIN_BPM, type LadderRecord, type RecordStamp } from '@/core';
+import {
+  bareRecord,
+  BPM_DECIMALS,
+  FRESH_LADDER,
+  MAX_BPM,
+  MIN_BPM,
+  type ExerciseRecord,
+  type LadderRecord,
+  type RecordStamp,
+} from '@/core';
 import type { Database } from './database';
 import { commit, type Edit } from './log';
 
@@ -30,8 +39,32 @@ export async function keptLadder(
   if (!record?.drill) return undefined;
   const { parentId } = record.drill;
   const [parent, ladder] = await Promise.all([db.exercises.get(parentId), ownLadder(db, parentId, playerId)]);
-  if (!parent || !ladder) return undefined;
-  const factor = record.startBpm / parent.startBpm;
+  return parent && ladder ? inherited(ladder, parent, record) : undefined;
+}
+
+/** The ladders that are kept for a player on some exercises, by exercise; drills take over as in `keptLadder`. */
+export async function keptLadders(
+  db: Database,
+  records: ReadonlyMap<string, ExerciseRecord>,
+  playerId: string,
+): Promise<Map<string, LadderRecord>> {
+  const all = await db.ladders
+    .where('[playerId+exerciseId]')
+    .between([playerId, ''], [playerId, '\uffff'])
+    .toArray();
+  const own = new Map(all.map((ladder) => [ladder.exerciseId, ladder]));
+  const found = new Map<string, LadderRecord>();
+  for (const [id, record] of records) {
+    const parentId = record.drill?.parentId ?? '';
+    const [parent, ofParent] = [records.get(parentId), own.get(parentId)];
+    const ladder = own.get(id) ?? (parent && ofParent ? inherited(ofParent, parent, record) : undefined);
+    if (ladder) found.set(id, ladder);
+  }
+  return found;
+}
+
+function inherited(ladder: LadderRecord, parent: ExerciseRecord, drill: ExerciseRecord): LadderRecord {
+  const factor = drill.startBpm / parent.startBpm;
   return {
     ...ladder,
     startBpm: scaledBpm(ladder.startBpm, factor),
@@ -42,9 +75,9 @@ export async function keptLadder(
 }
 
 /** What a new ladder begins with: the one that it takes over from, or the usual. */
-function fieldsOf(inherited: LadderRecord | undefined, startBpm: number) {
-  if (!inherited) return { ...FRESH_LADDER, startBpm };
-  const { id: _i, revision: _r, createdAt: _c, updatedAt: _u, deviceId: _d, ...fields } = inherited;
+function fieldsOf(from: LadderRecord | undefined, startBpm: number) {
+  if (!from) return { ...FRESH_LADDER, startBpm };
+  const { id: _, ...fields } = bareRecord(from);
   return fields;
 }
 
@@ -64,12 +97,12 @@ export function setLadder(
 ): Promise<void> {
   const work = async () => {
     const own = await ownLadder(db, exerciseId, playerId);
-    const inherited = own ? undefined : await keptLadder(db, exerciseId, playerId);
+    const from = own ? undefined : await keptLadder(db, exerciseId, playerId);
     const edit: Edit = own
       ? { table: 'ladders', id: own.id, set }
       : {
           table: 'ladders',
-          create: { ...fieldsOf(inherited, startBpm), ...set, exerciseId, playerId },
+          create: { ...fieldsOf(from, startBpm), ...set, exerciseId, playerId },
         };
     const label = 'startBpm' in set ? 'Start tempo' : 'Ladder';
     await commit(db, exerciseId, label, [edit], {

@@ -1,5 +1,6 @@
 /** What the library does to exercises and players, and what it reads. */
 import {
+  bareRecord,
   newExercise,
   passageHash,
   type Exercise,
@@ -132,9 +133,8 @@ export async function addEmptyExercise(db: Database, passage: Passage): Promise<
 
 /** Adds a copy with a title that says so; returns its id. */
 export async function duplicateExercise(db: Database, record: ExerciseRecord): Promise<string> {
-  const { revision: _r, createdAt: _c, updatedAt: _u, deviceId: _d, ...fields } = record;
   const id = newId();
-  const create = { ...fields, id, title: `${record.title} (copy)`, archivedAt: null };
+  const create = { ...bareRecord(record), id, title: `${record.title} (copy)`, archivedAt: null };
   await commit(db, LIBRARY, `Duplicate “${record.title}”`, [{ table: 'exercises', create }]);
   return id;
 }

@@ -46,6 +46,14 @@ export type Edit =
   | { [T in TableName]: { readonly table: T; readonly create: WithoutStamp<Tables[T]> } }[TableName]
   | { readonly table: TableName; readonly remove: string };
 
+/** The browser has no room left for what was to be kept. */
+export function isNoRoom(error: unknown): boolean {
+  const names = [error, (error as { inner?: unknown } | null)?.inner].map(
+    (one) => (one as { name?: string } | null)?.name,
+  );
+  return names.includes('QuotaExceededError');
+}
+
 /** A change was based on a record that has changed since; nothing was written. */
 export class ConflictError extends Error {
   override readonly name = 'ConflictError';

@@ -43,6 +43,7 @@ const runOf = (change: Partial<NewRun> = {}): NewRun => ({
   wideStretches: 1,
   sound: null,
   seen: '',
+  part: null,
   byHand: false,
   corrects: null,
   ...change,
@@ -112,6 +113,10 @@ describe('the record', () => {
         const { days, ofRuns, ofDays, inSpeeds } = await countsOf(mine);
         expect(ofDays).toEqual(ofRuns);
         expect(inSpeeds).toBe(ofRuns[0]);
+        // The newest of some exercises are the first of all that are theirs.
+        const newest = await readRuns(mine, 'me', { among: new Set(['a']), newest: 2 });
+        const ofA = (await readRuns(mine, 'me')).filter(({ exerciseId }) => exerciseId === 'a');
+        expect(newest.map(({ at }) => at)).toEqual(ofA.slice(0, 2).map(({ at }) => at));
         // Written bit by bit or all at once is the same.
         await refreshAllDays(mine);
         expect(ordered(await readDays(mine, 'me'))).toEqual(ordered(days));

@@ -93,6 +93,8 @@ export async function runsOfSitting(db: Database, sessionId: string): Promise<Ru
 export interface RunsWanted {
   /** An exercise's id, or `all`. */
   readonly exerciseId?: string;
+  /** Of these exercises only. */
+  readonly among?: ReadonlySet<string> | null;
   /** The first day and the last. */
   readonly from?: string;
   readonly to?: string;
@@ -104,7 +106,7 @@ export interface RunsWanted {
 export async function readRuns(
   db: Database,
   playerId: string,
-  { exerciseId = 'all', from = '', to = '\uffff', newest = Infinity }: RunsWanted = {},
+  { exerciseId = 'all', among = null, from = '', to = '\uffff', newest = Infinity }: RunsWanted = {},
 ): Promise<RunRecord[]> {
   const all =
     exerciseId === 'all'
@@ -118,7 +120,8 @@ export async function readRuns(
     const page = Number.isFinite(PAGE)
       ? await all.clone().reverse().offset(read).limit(PAGE).toArray()
       : await all.toArray();
-    found.push(...(await withoutCorrected(db, page)));
+    const mine = among ? page.filter((run) => among.has(run.exerciseId)) : page;
+    found.push(...(await withoutCorrected(db, mine)));
     if (page.length < PAGE || !Number.isFinite(PAGE)) break;
   }
   return found.sort((a, b) => b.at.localeCompare(a.at)).slice(0, newest);

@@ -7,7 +7,7 @@ import { passageHash, type Exercise } from '@/core';
 import { afterPaint } from './afterPaint';
 import type { Database } from './database';
 import { exerciseOf, takeJustBegun } from './library';
-import { commit, ConflictError, FIRST_REVISION, step, steps } from './log';
+import { commit, ConflictError, FIRST_REVISION, isNoRoom, step, steps } from './log';
 
 /** `unwritten`: a new exercise could not be written at all yet. */
 export type SaveProblem = 'conflict' | 'full' | 'failed' | 'unwritten';
@@ -180,8 +180,5 @@ export class ExerciseSession {
 
 function problemOf(error: unknown): SaveProblem {
   if (error instanceof ConflictError) return 'conflict';
-  const names = [error, (error as { inner?: unknown } | null)?.inner].map(
-    (one) => (one as { name?: string } | null)?.name,
-  );
-  return names.includes('QuotaExceededError') ? 'full' : 'failed';
+  return isNoRoom(error) ? 'full' : 'failed';
 }

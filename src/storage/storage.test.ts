@@ -254,14 +254,17 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     };
     const { kind, stepBpm, passes, countInBeats, restSeconds } = DEFAULT_LADDER;
     const since = { kind, stepBpm, passes, countInBeats, restSeconds, goalBpm: null };
-    const ladderSince3 = version < 3 ? {} : since;
+    const ladderSince3 = version < 3 ? {} : version < 7 ? since : FRESH_LADDER;
     const stamp = { revision: 1, createdAt: '', updatedAt: '', deviceId: 'd' };
     await old
       .table('exercises')
       .add({ ...fields, ...since3, ...stamp, id: 'a', passageHash: passageHash(passage), archivedAt: null });
     const { stretchLimitMm, ...others } = DEFAULT_SETUP;
     const setup = version < 5 ? others : { ...others, stretchLimitMm };
-    await old.table('players').add({ ...stamp, id: 'p', name: 'Early', setup });
+    const { setup: _s, ...since7 } = NEW_PLAYER;
+    const player = { ...(version < 7 ? {} : since7), ...stamp, id: 'p', name: 'Early', setup };
+    await old.table('players').add(player);
+    if (version >= 7) await old.table('runs').add({ ...stamp, id: 'r', passes: 4 });
     await old.table('passages').add({ hash: passageHash(passage), passage });
     await old
       .table('ladders')
@@ -275,6 +278,7 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     expect((await readLibrary(now, 'me'))[0]?.exercise).toEqual(newExercise('Kept', passage));
     expect(await keptLadder(now, 'a', 'me')).toMatchObject({ ...FRESH_LADDER, startBpm: 72 });
     expect(await now.players.get('p')).toEqual({ ...NEW_PLAYER, ...stamp, id: 'p', name: 'Early' });
+    expect((await now.runs.toArray()).map(({ part }) => part)).toEqual(version < 7 ? [] : [null]);
     await step(now, 'a', 'undo');
     expect((await now.exercises.get('a'))?.title).toBe('Earlier');
     now.close();

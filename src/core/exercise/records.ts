@@ -18,6 +18,14 @@ export interface RecordStamp {
   readonly deviceId: string;
 }
 
+/** What a record says, with its id but without when and where it was written. */
+export function bareRecord<T extends RecordStamp>(
+  record: T,
+): Omit<T, 'revision' | 'createdAt' | 'updatedAt' | 'deviceId'> {
+  const { revision: _r, createdAt: _c, updatedAt: _u, deviceId: _d, ...said } = record;
+  return said;
+}
+
 /** An exercise whose passage is kept apart, under its content hash. */
 export interface ExerciseRecord extends RecordStamp, Omit<Exercise, 'passage'> {
   readonly passageHash: string;

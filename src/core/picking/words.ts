@@ -135,6 +135,14 @@ export function policyText(policy: PickingPolicy, schools: Schools): string {
   return policy.kind === 'oneSlant' ? `${name}, ${slantText(slantWanted(policy), schools)}` : name;
 }
 
+/** What is trained: the technique that the goal names, or the way the strokes are decided. */
+export function techniqueText(
+  { goal, policy }: { readonly goal: { readonly technique: string | null }; readonly policy: PickingPolicy },
+  schools: Schools,
+): string {
+  return goal.technique ?? policyText(policy, schools);
+}
+
 /** One sentence about a change, as it is shown when the change is pointed at. */
 export function changeText(change: Transition, schools: Schools): string {
   const { kind, stringFrom, stringTo, fromStroke, toStroke, skipped, crossings } = change;

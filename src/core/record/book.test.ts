@@ -24,6 +24,7 @@ const run = fc
     reason: fc.constantFrom(null, ...REASONS),
     place: fc.option(change, { nil: null }),
     passageHash: fc.constantFrom('h1', 'h2'),
+    part: fc.constantFrom(null, null, 'cell' as const, 'pair' as const),
     seconds: fc.integer({ min: 1, max: 100 }),
   })
   .map(({ days, ...fields }): RunRecord => {
@@ -83,6 +84,11 @@ describe('the book', () => {
             mine.filter(({ verdict }) => verdict === 'clean').length,
           ]);
         }
+        // A part is practice, but says nothing of the clean tempo of the whole.
+        const counted = days.flatMap(({ speeds }) => speeds);
+        const whole = some.filter(({ part }) => part === null);
+        expect(sum(counted.map((group) => group.runs))).toBe(whole.length);
+        expect(sum(counted.map((group) => group.seconds))).toBe(sum(whole.map(({ seconds }) => seconds)));
         const failing = failingChanges(days);
         expect(sum(failing.map((one) => one.runs))).toBe(some.filter(({ place }) => place).length);
         for (const one of failing) {
@@ -111,6 +117,7 @@ describe('the book', () => {
       bpm,
       verdict,
       passes: 1,
+      part: null,
     });
     const slow = [1, 2, 3, 4].map((date) => at(`2026-01-0${date}`, 90 + date, 'not clean'));
     const fast = [1, 2, 3, 4].map((date) => at(`2026-04-0${date}`, 90 + date, 'clean'));

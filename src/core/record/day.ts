@@ -42,6 +42,7 @@ export interface DayRecord {
   readonly longestSeconds: number;
   /** Of all runs that were not clean, named place or not. */
   readonly reasons: Readonly<Partial<Record<Reason, number>>>;
+  /** Of runs of the whole; a part at the same tempo is easier. */
   readonly speeds: readonly SpeedGroup[];
   readonly fails: readonly FailingChange[];
   /** Judged last, ISO 8601. */
@@ -68,6 +69,22 @@ function withReason(counts: Partial<Record<Reason, number>>, reason: Reason | nu
 /** Speeds are told apart to a thousandth of a note a second. */
 const speedOf = ({ bpm, subdivision }: RunRecord) => Number(notesPerSecond(bpm, subdivision).toFixed(3));
 
+function addSpeed(speeds: Map<string, SpeedGroup>, run: RunRecord): void {
+  const { passes, stoppedIn } = run;
+  const speed = speedOf(run);
+  const clean = run.verdict === 'clean';
+  const key = [speed, passes, clean, stoppedIn].join();
+  const group = speeds.get(key);
+  speeds.set(key, {
+    notesPerSecond: speed,
+    passes,
+    clean,
+    stoppedIn,
+    runs: (group?.runs ?? 0) + 1,
+    seconds: (group?.seconds ?? 0) + run.seconds,
+  });
+}
+
 /**
  * The day of some runs of one player on one exercise and one day; null where none of them holds.
  * @param runs in any order, corrected ones included.
@@ -82,25 +99,14 @@ export function dayOf(runs: readonly RunRecord[]): DayRecord | null {
   let [clean, passes, seconds, strokes, wideStretches] = [0, 0, 0, 0, 0];
   let exposure = NO_KINDS;
   for (const run of kept) {
-    const isClean = run.verdict === 'clean';
-    if (isClean) clean++;
+    if (run.verdict === 'clean') clean++;
     passes += run.passes;
     seconds += run.seconds;
     strokes += run.strokes;
     wideStretches += run.wideStretches;
     exposure = addedKinds(exposure, run.exposure);
     withReason(reasons, run.reason);
-    const speed = speedOf(run);
-    const key = [speed, run.passes, isClean, run.stoppedIn].join();
-    const group = speeds.get(key);
-    speeds.set(key, {
-      notesPerSecond: speed,
-      passes: run.passes,
-      clean: isClean,
-      stoppedIn: run.stoppedIn,
-      runs: (group?.runs ?? 0) + 1,
-      seconds: (group?.seconds ?? 0) + run.seconds,
-    });
+    if (run.part === null) addSpeed(speeds, run);
     if (!run.place) continue;
     const { place, passageHash } = run;
     const name = [passageHash, place.fromNote, place.toNote, place.kind].join();

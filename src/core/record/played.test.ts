@@ -41,6 +41,7 @@ describe('a run', () => {
       exerciseId,
       strokes: 100,
       wideStretches: 1,
+      part: null,
       byHand: false,
     });
     const runs = [run('a', 6, 6), run('a', 13, 7), run('b', 23, 9), run('b', 35, 11), run('a', 50, 9)];

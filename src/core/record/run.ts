@@ -1,6 +1,6 @@
 /** A run as it is kept: what was played, at what tempo, and how it was judged. */
 import type { ChangeKind } from '../picking/changes';
-import type { StepSound } from '../tempo/spec';
+import type { DensityPart, StepSound } from '../tempo/spec';
 import type { Verdict } from '../tempo/practice';
 
 /** Why a run was not clean. */
@@ -19,6 +19,9 @@ export interface RunPlace {
 /** Changes of each kind in some passes, seams only between passes. */
 export type KindCounts = Readonly<Record<'outside' | 'inside' | 'sweep' | 'backtrack', number>>;
 
+/** Less than the whole exercise, as a density ladder has it played. */
+export type RunPart = Exclude<DensityPart, 'whole'>;
+
 /** What is known of a run when it is judged. Never changed: a correction is a new run that names the old one. */
 export interface Run {
   readonly playerId: string;
@@ -33,6 +36,8 @@ export interface Run {
   readonly bpm: number;
   /** Slots a beat it was played in. */
   readonly subdivision: number;
+  /** Null: the whole. Runs of a part say nothing of the clean tempo of the whole. */
+  readonly part: RunPart | null;
   readonly passes: number;
   readonly verdict: Verdict;
   /** The pass, from 1, in which it was stopped; null where it was not, or where that is not known. */

@@ -9,6 +9,14 @@ export type LadderKind = (typeof LADDER_KINDS)[number];
 export const DENSITY_PARTS = ['cell', 'pair', 'two pairs', 'whole'] as const;
 export type DensityPart = (typeof DENSITY_PARTS)[number];
 
+/** What of the exercise a part is, in words. */
+export const PART_NAMES: Readonly<Record<DensityPart, string>> = {
+  cell: 'the two notes',
+  pair: 'one pair of strings',
+  'two pairs': 'two pairs of strings',
+  whole: 'the whole',
+};
+
 /** What a ladder is made from. Tempos in beats a minute. */
 export interface LadderSpec {
   readonly kind: LadderKind;

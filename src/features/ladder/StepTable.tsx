@@ -2,7 +2,7 @@
 import { Pencil, Play, Square } from 'lucide-react';
 import { Fragment, type ReactNode } from 'react';
 import styled from 'styled-components';
-import { bpmText, durationText, KIND_NAMES, notesPerSecond, type LadderStep } from '@/core';
+import { bpmText, durationText, KIND_NAMES, notesPerSecond, PART_NAMES, type LadderStep } from '@/core';
 import type { Climbing } from '@/core/drills';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
@@ -97,7 +97,7 @@ interface StepTableProps {
 function stepWords(step: LadderStep, subdivision: number, isOver: boolean): string {
   const { part, sound, movement, look, isBurst, byHand, toBpm } = step;
   return [
-    part === 'cell' ? 'the two notes' : part === 'pair' ? 'one pair of strings' : part,
+    part && PART_NAMES[part],
     step.subdivision === null || step.subdivision === subdivision ? null : `${step.subdivision} a beat`,
     toBpm === null ? null : `rising to ${bpmText(toBpm)}`,
     isBurst ? 'burst' : null,

@@ -3,7 +3,7 @@ import { ChevronDown, ChevronRight, Ellipsis } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { counted, countText } from '@/core';
+import { counted, countText, techniqueText } from '@/core';
 import { Menu } from '@/ui/controls/Menu';
 import { TextField } from '@/ui/controls/TextField';
 import { KindIcon } from '@/ui/lane/marks';
@@ -12,7 +12,7 @@ import { useView } from '@/ui/shell/viewSettings';
 import { waysOut } from '@/ui/shell/waysOut';
 import { colour } from '@/ui/theme/tokens';
 import { useLibraryActions } from './actions';
-import { goalState, techniqueOf, type PlannedItem } from './items';
+import { goalState, type PlannedItem } from './items';
 
 const LANE_WIDTH = 210;
 
@@ -176,7 +176,7 @@ export function ExerciseRow({
           </Fold>
         ) : null}
       </div>
-      <span className="technique">{techniqueOf(item, view)}</span>
+      <span className="technique">{techniqueText(item.exercise, view)}</span>
       <span className="figures">
         <KindIcon kind="outside" size={15} />
         <span className="for-screen-readers">outside</span>

@@ -3,10 +3,9 @@ import {
   checkGoal,
   DEFAULT_SCHOOLS,
   planOf,
-  policyText,
+  techniqueText,
   type GoalTechnique,
   type Plan,
-  type Schools,
   type Setup,
 } from '@/core';
 import type { LibraryItem } from '@/storage';
@@ -27,11 +26,6 @@ export interface Wanted {
 }
 
 export const EVERYTHING: Wanted = { search: '', technique: 'any', shelf: 'current', sort: 'changed' };
-
-/** The technique that the goal names, or the way the strokes are decided. */
-export function techniqueOf({ exercise }: LibraryItem, schools: Schools): string {
-  return exercise.goal.technique ?? policyText(exercise.policy, schools);
-}
 
 /** Plans are a function of passage and policy, which are shared values: each is made once. */
 const plans = new WeakMap<object, { policy: unknown; setup: Setup; plan: Plan }>();
@@ -66,7 +60,7 @@ export function choose(
     const isArchived = item.record.archivedAt !== null;
     return (
       isArchived === (wanted.shelf === 'archived') &&
-      (wanted.technique === 'any' || techniqueOf(item, DEFAULT_SCHOOLS) === wanted.technique) &&
+      (wanted.technique === 'any' || techniqueText(item.exercise, DEFAULT_SCHOOLS) === wanted.technique) &&
       words.every((word) => textOf(item).includes(word))
     );
   });

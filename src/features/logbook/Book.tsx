@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { bpmText, durationText, ladderSpecOf, type ExerciseRecord } from '@/core';
+import { bpmText, durationText } from '@/core';
 import { cleanTempoOn, exercisesIn, latestDay, secondsFrom } from '@/core/record';
 import { database, recordScope, step } from '@/storage';
 import { EmptyState } from '@/ui/controls/EmptyState';
@@ -13,7 +13,7 @@ import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { Filters } from './Filters';
 import { Panel, Table } from './look';
-import { useBook, useSubdivisions, type Wanted } from './useBook';
+import { useBook, useMeasures, type Wanted } from './useBook';
 
 const TempoChart = dynamic(() => import('./charts').then((module) => module.TempoChart), { ssr: false });
 const WeekCharts = dynamic(() => import('./charts').then((module) => module.WeekCharts), { ssr: false });
@@ -72,10 +72,6 @@ const KEYS: readonly KeyGroup[] = [
   },
 ];
 
-/** A goal tempo of an exercise as its ladder would have it; null where neither says one. */
-const goalOf = (record: ExerciseRecord | undefined) =>
-  record ? (record.goal.bpm ?? ladderSpecOf(record, undefined).goalBpm) : null;
-
 /** The Logbook: what was practised, and what came of it. */
 export function Book() {
   const player = usePlayer();
@@ -87,7 +83,7 @@ export function Book() {
   });
   const deferred = useDeferredValue(wanted);
   const book = useBook(deferred);
-  const { days, all, exercises, titleOf, today, halfLifeDays } = book;
+  const { days, from, among, all, exercises, titleOf, today, halfLifeDays } = book;
   const set = useCallback((change: Partial<Wanted>) => setWanted((now) => ({ ...now, ...change })), []);
   useKeySheet(KEYS);
   const scope = recordScope(player.id);
@@ -108,27 +104,26 @@ export function Book() {
   const onExercise = useMemo(() => all.filter(({ exerciseId }) => exerciseId === exercise), [all, exercise]);
   const last = all.at(-1)?.day ?? '';
   const now = latestDay(all, today);
-  const subdivisionOf = useSubdivisions(exercises);
+  const measures = useMeasures(exercises, player.id);
   // By all that came before, whatever is shown of it.
   const tempos = useMemo(
     () =>
       new Map(
         practised.map(({ exerciseId, days: mine }) => {
-          const slots = subdivisionOf.get(exerciseId);
+          const slots = measures.get(exerciseId)?.subdivision;
           return [exerciseId, slots ? cleanTempoOn(mine, now, slots, halfLifeDays) : null] as const;
         }),
       ),
-    [practised, subdivisionOf, now, halfLifeDays],
+    [practised, measures, now, halfLifeDays],
   );
   const secondsAtClean = useMemo(
     () =>
       secondsFrom(days, (exerciseId) => {
-        const [tempo, slots] = [tempos.get(exerciseId), subdivisionOf.get(exerciseId)];
+        const [tempo, slots] = [tempos.get(exerciseId), measures.get(exerciseId)?.subdivision];
         return tempo && slots ? (tempo.bpm * slots) / 60 : null;
       }),
-    [days, tempos, subdivisionOf],
+    [days, tempos, measures],
   );
-  const from = days[0]?.day ?? '';
   const file = record?.title || player.name;
 
   return (
@@ -231,8 +226,8 @@ export function Book() {
               <TempoChart
                 days={onExercise}
                 from={from}
-                subdivision={subdivisionOf.get(exercise) ?? 4}
-                goalBpm={goalOf(record)}
+                subdivision={measures.get(exercise)?.subdivision ?? 4}
+                goalBpm={measures.get(exercise)?.goalBpm ?? null}
                 today={now}
                 halfLifeDays={halfLifeDays}
                 file={file}
@@ -246,7 +241,8 @@ export function Book() {
       {book.isRead ? (
         <RunsPanel
           exerciseId={exercise}
-          from={deferred.period === 'all' ? '' : from}
+          from={from}
+          among={among}
           today={today}
           exercises={exercises}
           titleOf={titleOf}

@@ -5,6 +5,7 @@ import {
   bpmText,
   counted,
   KIND_NAMES,
+  PART_NAMES,
   passageHash,
   planOf,
   type ExerciseRecord,
@@ -34,6 +35,8 @@ interface RunsPanelProps {
   /** An exercise's id, or `all`. */
   readonly exerciseId: string;
   readonly from: string;
+  /** Of these exercises only. */
+  readonly among: ReadonlySet<string> | null;
   readonly today: string;
   readonly exercises: ReadonlyMap<string, ExerciseRecord>;
   readonly titleOf: (id: string) => string;
@@ -41,26 +44,29 @@ interface RunsPanelProps {
 
 /** The runs one by one, newest first: to be put right, deleted, or added from paper. */
 export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
-  const { exerciseId, from, today, exercises, titleOf } = props;
+  const { exerciseId, from, among, today, exercises, titleOf } = props;
   const player = usePlayer();
   const db = database();
   const [shown, setShown] = useState(STRETCH);
   const [open, setOpen] = useState<string | null>(null);
   const found = useLiveQuery(
-    () => readRuns(db, player.id, { exerciseId, from, newest: shown + 1 }),
-    [player.id, exerciseId, from, shown],
+    () => readRuns(db, player.id, { exerciseId, from, among, newest: shown + 1 }),
+    [player.id, exerciseId, from, among, shown],
   );
   const runs = found?.slice(0, shown) ?? [];
   const undo = { name: 'Undo', run: () => void step(db, recordScope(player.id), 'undo') };
 
-  /** What the hands did in a run that was typed in. */
-  const figured = async (typed: TypedRun): Promise<NewRun | null> => {
+  /** What the hands did in a run that was typed in; one that is put right was of the notes that it was played of. */
+  const figured = async (typed: TypedRun, old?: RunRecord): Promise<NewRun | null> => {
     const record = await db.exercises.get(typed.exerciseId);
-    const kept = record && (await db.passages.get(record.passageHash));
+    const before = old?.exerciseId === typed.exerciseId ? old : null;
+    const kept = record && (await db.passages.get(before?.passageHash ?? record.passageHash));
     if (!record || !kept) return null;
-    const exercise = exerciseOf(record, kept.passage);
+    const part = before?.part ?? null;
+    const policy = part ? { ...record.policy, loop: true } : record.policy;
+    const exercise = { ...exerciseOf(record, kept.passage), policy };
     const { bpm, passes, subdivision, verdict, reason, day } = typed;
-    const plan = planOf(kept.passage, record.policy, player.setup);
+    const plan = planOf(kept.passage, policy, player.setup);
     // At another division the same notes go by faster or slower.
     const asWritten = (bpm * subdivision) / kept.passage.subdivision;
     return {
@@ -71,6 +77,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
       passageHash: passageHash(kept.passage),
       bpm,
       subdivision,
+      part,
       passes,
       verdict,
       stoppedIn: null,
@@ -91,7 +98,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
     say(`${counted(typed.count, 'run')} of ${typed.day} logged.`);
   };
   const correct = async (old: RunRecord, typed: TypedRun) => {
-    const run = await figured(typed);
+    const run = await figured(typed, old);
     if (!run) return;
     const { at: _a, ...fields } = run;
     const at = typed.day === old.day ? old.at : `${typed.day}${old.at.slice(10)}`;
@@ -197,6 +204,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
                       run.place
                         ? `${KIND_NAMES[run.place.kind]} ${run.place.stringFrom} → ${run.place.stringTo}`
                         : '',
+                      run.part ? `${PART_NAMES[run.part]} only` : '',
                       run.seen,
                     ]
                       .filter(Boolean)

@@ -54,17 +54,24 @@ export function TempoChart({ days, from, subdivision, goalBpm, today, halfLifeDa
           : [
               {
                 type: 'line',
-                data: [],
-                markLine: {
+                name: 'goal',
+                // Over the whole width, so that the axis reaches it too.
+                data: [points[0]?.day, points.at(-1)?.day].map((day) => [day, goalBpm]),
+                silent: true,
+                symbol: 'none',
+                lineStyle: { color: colours.accent, type: 'dashed', width: 1.5 },
+                tooltip: { show: false },
+                markPoint: {
                   silent: true,
-                  symbol: 'none',
-                  lineStyle: { color: colours.accent, type: 'dashed' },
+                  symbol: 'rect',
+                  symbolSize: 0,
+                  data: [{ coord: [points[0]?.day, goalBpm] }],
                   label: {
                     formatter: `goal ${bpmText(goalBpm)}`,
-                    position: 'insideStartTop',
+                    position: 'right',
+                    offset: [0, 9],
                     color: colours.accent,
                   },
-                  data: [{ yAxis: goalBpm }],
                 },
               },
             ]),

@@ -1,9 +1,9 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useMemo } from 'react';
-import { DEFAULT_SCHOOLS, policyText, type ExerciseRecord } from '@/core';
+import { DEFAULT_SCHOOLS, ladderSpecOf, techniqueText, type ExerciseRecord } from '@/core';
 import { dayAfter, DEFAULT_HALF_LIFE_DAYS, type DayRecord } from '@/core/record';
-import { database, judgingSettings, readDays } from '@/storage';
+import { database, judgingSettings, keptLadders, readDays } from '@/storage';
 import { usePlayer } from '@/ui/shell/player';
 import { today } from '@/ui/shell/useRecord';
 
@@ -20,10 +20,7 @@ export interface Wanted {
   readonly period: Period;
 }
 
-/** The technique that the goal names, or the way the strokes are decided. */
-export function techniqueOf({ goal, policy }: ExerciseRecord): string {
-  return goal.technique ?? policyText(policy, DEFAULT_SCHOOLS);
-}
+const techniqueOf = (record: ExerciseRecord) => techniqueText(record, DEFAULT_SCHOOLS);
 
 export interface Book {
   readonly isRead: boolean;
@@ -33,6 +30,10 @@ export interface Book {
   readonly all: readonly DayRecord[];
   /** Those that are wanted. */
   readonly days: readonly DayRecord[];
+  /** The first day that is wanted; empty: from the beginning. */
+  readonly from: string;
+  /** The exercises that are wanted; null: all. */
+  readonly among: ReadonlySet<string> | null;
   readonly exercises: ReadonlyMap<string, ExerciseRecord>;
   readonly techniques: readonly string[];
   readonly titleOf: (exerciseId: string) => string;
@@ -40,14 +41,35 @@ export interface Book {
   readonly isAhead: boolean;
 }
 
-/** Slots a beat in which the tempos of some exercises are given: those they are written in. */
-export function useSubdivisions(exercises: ReadonlyMap<string, ExerciseRecord>): ReadonlyMap<string, number> {
+/** How the tempos of an exercise are given, and where its ladder leads. */
+export interface Measure {
+  /** Slots a beat that it is written in. */
+  readonly subdivision: number;
+  readonly goalBpm: number;
+}
+
+/** The measures of some exercises for the student of the moment. */
+export function useMeasures(
+  exercises: ReadonlyMap<string, ExerciseRecord>,
+  playerId: string,
+): ReadonlyMap<string, Measure> {
   const read = useLiveQuery(async () => {
     const records = [...exercises.values()];
-    const passages = await database().passages.bulkGet(records.map(({ passageHash }) => passageHash));
-    return new Map(records.map(({ id }, at) => [id, passages[at]?.passage.subdivision ?? 1]));
-  }, [exercises]);
-  return useMemo(() => read ?? new Map<string, number>(), [read]);
+    const [passages, ladders] = await Promise.all([
+      database().passages.bulkGet(records.map(({ passageHash }) => passageHash)),
+      keptLadders(database(), exercises, playerId),
+    ]);
+    return new Map(
+      records.map((record, at) => [
+        record.id,
+        {
+          subdivision: passages[at]?.passage.subdivision ?? 1,
+          goalBpm: ladderSpecOf(record, ladders.get(record.id)).goalBpm,
+        },
+      ]),
+    );
+  }, [exercises, playerId]);
+  return useMemo(() => read ?? new Map<string, Measure>(), [read]);
 }
 
 /** The record of the student of the moment, filtered. Days are read once; filters only look through them. */
@@ -72,15 +94,20 @@ export function useBook(wanted: Wanted): Book {
   }, [read, exercises]);
   const now = read?.today ?? '';
   const { exercise, technique, period } = wanted;
-  const days = useMemo(() => {
-    const from = period === 'all' || now === '' ? '' : dayAfter(now, 1 - PERIOD_DAYS[period]);
-    return (read?.days ?? []).filter(({ day, exerciseId }) => {
-      if (day < from || (exercise !== 'all' && exerciseId !== exercise)) return false;
-      if (technique === 'any') return true;
-      const record = exercises.get(exerciseId);
-      return record !== undefined && techniqueOf(record) === technique;
-    });
-  }, [read, now, exercise, technique, period, exercises]);
+  const from = period === 'all' || now === '' ? '' : dayAfter(now, 1 - PERIOD_DAYS[period]);
+  const among = useMemo(() => {
+    if (technique === 'any') return null;
+    const mine = [...exercises.values()].filter((record) => techniqueOf(record) === technique);
+    return new Set(mine.map(({ id }) => id));
+  }, [technique, exercises]);
+  const days = useMemo(
+    () =>
+      (read?.days ?? []).filter(
+        ({ day, exerciseId }) =>
+          day >= from && (exercise === 'all' || exerciseId === exercise) && (among?.has(exerciseId) ?? true),
+      ),
+    [read, from, exercise, among],
+  );
   const titleOf = useCallback(
     (id: string) => exercises.get(id)?.title ?? 'an exercise that was deleted',
     [exercises],
@@ -91,6 +118,8 @@ export function useBook(wanted: Wanted): Book {
     halfLifeDays: read?.halfLifeDays ?? DEFAULT_HALF_LIFE_DAYS,
     all: read?.days ?? [],
     days,
+    from,
+    among,
     exercises,
     techniques,
     titleOf,

@@ -52,7 +52,7 @@ interface Judging {
   readonly setup: Setup;
   readonly passageHash: string;
   readonly bpm: number;
-  readonly sound: NewRun['sound'];
+  readonly step: Pick<LadderStep, 'part' | 'sound'>;
   readonly seen: string;
   readonly verdict: { readonly passes: number; readonly verdict: Verdict; readonly stoppedIn: number | null };
   readonly brokenAt: PlayPlace | null;
@@ -60,7 +60,7 @@ interface Judging {
 
 /** The run as it is kept. */
 export function runFrom(judging: Judging): NewRun {
-  const { session, stepped, setup, verdict, brokenAt, passageHash, bpm, sound, seen } = judging;
+  const { session, stepped, setup, verdict, brokenAt, passageHash, bpm, step, seen } = judging;
   const { exercise, plan } = stepped;
   const untilTicks = verdict.verdict === 'stopped' ? (brokenAt?.ticks ?? null) : null;
   return {
@@ -70,11 +70,12 @@ export function runFrom(judging: Judging): NewRun {
     passageHash,
     bpm,
     subdivision: stepped.subdivision,
+    part: step.part === 'whole' ? null : step.part,
     ...verdict,
     ...playedFigures({ exercise, plan, passes: verdict.passes, bpm, untilTicks }, setup),
     reason: null,
     place: null,
-    sound,
+    sound: step.sound,
     seen,
     byHand: false,
     corrects: null,

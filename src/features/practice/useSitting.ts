@@ -2,6 +2,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import {
+  bareRecord,
   buildLadder,
   passageHash,
   probeTempos,
@@ -17,6 +18,7 @@ import {
   correctRun,
   database,
   endPractice,
+  isNoRoom,
   keepPractice,
   newId,
   openPractice,
@@ -72,11 +74,8 @@ export interface Sitting {
 }
 
 function failed(error: unknown): void {
-  const isFull =
-    (error as { name?: string; inner?: { name?: string } }).inner?.name === 'QuotaExceededError' ||
-    (error as { name?: string }).name === 'QuotaExceededError';
   say(
-    isFull
+    isNoRoom(error)
       ? 'There is no room left in this browser: the run was not kept. The runs before it are. Export all, then delete what is not needed.'
       : `The run was not kept: ${(error as Error).message}. The runs before it are; judge it again to try once more.`,
   );
@@ -173,7 +172,7 @@ export function useSitting(
       setup: player.setup,
       passageHash: passageHash(passage),
       bpm,
-      sound: step.sound,
+      step,
       seen,
       verdict,
       brokenAt: played.brokenAt,
@@ -210,7 +209,7 @@ export function useSitting(
       inTurn(async () => {
         const old = await lastRun();
         if (!old || !latest.current) return;
-        const { id: _i, revision: _r, createdAt: _c, updatedAt: _u, deviceId: _d, ...fields } = old;
+        const { id: _, ...fields } = bareRecord(old);
         const run: NewRun = { ...fields, ...more };
         const id = await correctRun(database(), old, run);
         change((now) => withLastRun(now, id));

@@ -105,6 +105,8 @@ function withStretchLimit(players: unknown): unknown {
 /** A file of an older version in the shape of the current one; a damaged one goes on to the schema as it is. */
 function upToDate(value: object): unknown {
   const file = value as Record<string, unknown>;
+  if (file.version === 6)
+    return { ...file, version: PROJECT_VERSION, runs: withField(file.runs, { part: null }) };
   if (![1, 2, 3, 4, 5].includes(file.version as number)) return file;
   const { setup: _, ...ofPlayers } = NEW_PLAYER;
   return {

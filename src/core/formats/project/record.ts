@@ -113,6 +113,7 @@ export const run = Joi.object({
   passageHash: Joi.string().hex().length(64).required(),
   bpm: bpm.required(),
   subdivision: whole(1, MAX_SLOTS_PER_BEAT),
+  part: orNull(one(DENSITY_PARTS.filter((part) => part !== 'whole'))),
   passes: whole(1, 10_000),
   verdict: one(VERDICTS).required(),
   stoppedIn: orNull(Joi.number().integer().min(1).max(10_000)),

@@ -18,8 +18,8 @@ import { ladder, player, run } from './record';
 import { keptRecipeSchema } from './recipe';
 
 export const PROJECT_FORMAT = 'yardfell-project';
-/** Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch, version 5 briefs and drills, version 6 runs, ladders of every kind and more of a student; older files are brought up to date when read. */
-export const PROJECT_VERSION = 6;
+/** Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch, version 5 briefs and drills, version 6 runs, ladders of every kind and more of a student, version 7 the part that a run was of; older files are brought up to date when read. */
+export const PROJECT_VERSION = 7;
 
 const ticks = Joi.number().integer().min(-10_000_000).max(1_000_000_000).required();
 const string = Joi.number().integer().min(1).max(MAX_STRINGS);
