@@ -91,6 +91,13 @@ function recordOf(lastDay: string): string {
 }
 
 const MEDIAN_OF = 5;
+const FILTER_ROUNDS = 6;
+const FILTERS = [
+  ['radio', 'everything'],
+  ['option', 'Practised 7'],
+  ['radio', '4 weeks'],
+  ['option', 'all exercises'],
+] as const;
 const median = (some: number[]) => some.sort((a, b) => a - b)[Math.floor(some.length / 2)]!;
 
 /** Prints how long the logbook takes to open and to filter. */
@@ -117,36 +124,47 @@ export async function benchRecord(page: Page, address: string): Promise<void> {
         [...document.querySelectorAll<HTMLElement>('nav a')]
           .find((one) => one.textContent === 'Logbook')!
           .click();
-        while (document.querySelectorAll('[data-chart] canvas').length === 0)
+        while (!document.querySelector('[data-book] td'))
           await new Promise((resolve) => setTimeout(resolve, 2));
         await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
         return performance.now() - started;
       }),
     );
   }
-  report('Logbook with 20,000 runs, pressed to painted charts', median(opened), 'ms', 500);
+  report('Logbook with 20,000 runs, pressed to painted', median(opened), 'ms', 500);
 
-  const filtered = async (label: string, option: string): Promise<number> => {
-    await page.getByRole('button', { name: new RegExp(`${label}$`) }).click();
-    await page.getByRole('option', { name: option, exact: true }).waitFor();
-    return page.evaluate(async (name) => {
-      const book = document.querySelector<HTMLElement>('[data-book]')!;
-      const before = book.dataset.book;
-      const options = [...document.querySelectorAll<HTMLElement>('[role=option]')];
-      const wanted = options.find((one) => one.textContent === name)!;
-      const started = performance.now();
-      wanted.click();
-      while (book.dataset.book === before && performance.now() - started < 5000)
-        await new Promise((resolve) => setTimeout(resolve, 1));
-      await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
-      return performance.now() - started;
-    }, option);
+  const took = new Map<string, number[]>();
+  /** From the choice to what it shows, charts in sight included. */
+  const filtered = async (role: 'option' | 'radio', name: string): Promise<number> => {
+    if (role === 'option') await page.getByRole('button', { name: /Exercise$/ }).click();
+    await page.getByRole(role, { name, exact: true }).waitFor();
+    return page.evaluate(
+      async (wanted) => {
+        const book = document.querySelector<HTMLElement>('[data-book]')!;
+        const before = book.dataset.book;
+        const found = [...document.querySelectorAll<HTMLElement>(`[role=${wanted.role}]`)];
+        const started = performance.now();
+        found.find((one) => one.textContent === wanted.name)!.click();
+        while (book.dataset.book === before && performance.now() - started < 5000)
+          await new Promise((resolve) => setTimeout(resolve, 1));
+        await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+        return performance.now() - started;
+      },
+      { role, name },
+    );
   };
-  for (const [label, option] of [
-    ['Time', 'everything'],
-    ['Exercise', 'Practised 7'],
-    ['Time', 'the last 4 weeks'],
-    ['Exercise', 'all exercises'],
-  ] as const)
-    report(`filter: ${option}, chosen to painted`, await filtered(label, option), 'ms', 100);
+  for (let round = 0; round < FILTER_ROUNDS; round++)
+    for (const [role, name] of FILTERS) {
+      const ms = await filtered(role, name);
+      took.set(name, [...(took.get(name) ?? []), ms]);
+    }
+  for (const [name, all] of took) {
+    report(`filter: ${name}, chosen to painted, the first time`, all[0]!, 'ms', 100);
+    report(
+      `filter: ${name}, chosen to painted, median of ${all.length - 1} more`,
+      median(all.slice(1)),
+      'ms',
+      100,
+    );
+  }
 }

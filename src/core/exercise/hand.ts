@@ -24,6 +24,16 @@ export const OPEN_HAND: PickingHand = {
   pickPart: null,
 };
 
+/** The hand of an exercise as a player takes it: what it leaves open is as the player is set up. */
+export function handFor(hand: PickingHand, usual: PickingHand): PickingHand {
+  return {
+    motion: hand.motion ?? usual.motion,
+    edgeAngleDegrees: hand.edgeAngleDegrees ?? usual.edgeAngleDegrees,
+    gripDepth: hand.gripDepth ?? usual.gripDepth,
+    pickPart: hand.pickPart ?? usual.pickPart,
+  };
+}
+
 const GRIP_WORDS = {
   deep: 'deep grip (little of the tip shows)',
   middle: 'middle grip',

@@ -78,6 +78,11 @@ describe('the book', () => {
         expect(months).toHaveLength(Math.ceil(weeks.length / 4));
         expect(sum(months.map((month) => month.passes))).toBe(sum(some.map(({ passes }) => passes)));
         for (const one of exercisesIn(days)) {
+          for (const { day, bpm, minutes } of tempoOverDays(one.days, 4)) {
+            const upTo = one.days.filter((before) => before.day <= day);
+            expect(bpm).toBeCloseTo(cleanTempoOn(upTo, day, 4)!.bpm, 9);
+            expect(minutes).toBeCloseTo(sum(upTo.map(({ seconds }) => seconds)) / 60, 9);
+          }
           const mine = some.filter(({ exerciseId }) => exerciseId === one.exerciseId);
           expect([one.runs, one.clean]).toEqual([
             mine.length,

@@ -1,5 +1,5 @@
 /** The logbook's figures: weeks, exercises and failing changes, added up from days. */
-import { addedKinds, dayAfter, NO_KINDS, weekOf, type DayRecord, type FailingChange } from './day';
+import { addedKinds, dayAfter, inOrder, NO_KINDS, weekOf, type DayRecord, type FailingChange } from './day';
 import type { KindCounts } from './run';
 
 /** A week of practice; weeks without any are there too, between the first and the last. */
@@ -34,11 +34,8 @@ const noWeek = (monday: string): WeekOfPractice => ({
 export function weeksOf(days: readonly DayRecord[]): WeekOfPractice[] {
   const byWeek = new Map<string, WeekOfPractice>();
   const seen = new Set<string>();
-  // Many exercises share a day: its week is found once.
-  const weekByDay = new Map<string, string>();
   for (const one of days) {
-    const monday = weekByDay.get(one.day) ?? weekOf(one.day);
-    weekByDay.set(one.day, monday);
+    const monday = weekOf(one.day);
     const week = byWeek.get(monday) ?? noWeek(monday);
     byWeek.set(monday, {
       monday,
@@ -140,7 +137,7 @@ export function failingChanges(days: readonly DayRecord[]): FailingInExercise[] 
       known.passageHash = fail.passageHash;
     }
   }
-  return found.sort((a, b) => b.runs - a.runs || b.lastDay.localeCompare(a.lastDay));
+  return found.sort((a, b) => b.runs - a.runs || inOrder(b.lastDay, a.lastDay));
 }
 
 /** An exercise in a player's record. */
@@ -172,5 +169,5 @@ export function exercisesIn(days: readonly DayRecord[]): ExerciseInBook[] {
       seconds: sum(some, ({ seconds }) => seconds),
       lastDay: some.reduce((last, { day }) => (day > last ? day : last), ''),
     }))
-    .sort((a, b) => b.lastDay.localeCompare(a.lastDay) || b.runs - a.runs);
+    .sort((a, b) => inOrder(b.lastDay, a.lastDay) || b.runs - a.runs);
 }

@@ -1,8 +1,8 @@
 /** Clean tempo out of days: now, over time, and what it says for the next session. */
-import { estimateCleanTempo, NINETY_PERCENT, type CleanTempo } from '../tempo/cleanTempo';
+import { estimateCleanTempo, NINETY_PERCENT, type CleanTempo, type JudgedRun } from '../tempo/cleanTempo';
 import { forecast, type Forecast, type TempoPoint } from '../tempo/forecast';
 import { bpmText } from '../tempo/speeds';
-import { dayNumber, DEFAULT_HALF_LIFE_DAYS, judgedRuns, type DayRecord } from './day';
+import { alikeRuns, dayNumber, DEFAULT_HALF_LIFE_DAYS, judgedRuns, type DayRecord } from './day';
 
 /** A clean tempo in beats a minute of one subdivision. */
 export interface TempoNow {
@@ -16,9 +16,13 @@ function inSubdivision({ bpm, low, high }: CleanTempo, subdivision: number): Tem
   return { bpm: bpm / subdivision, low: low / subdivision, high: high / subdivision };
 }
 
+function tempoOf(runs: readonly JudgedRun[], subdivision: number): TempoNow | null {
+  return runs.length === 0 ? null : inSubdivision(estimateCleanTempo(runs), subdivision);
+}
+
 /**
  * The clean tempo on a day from the days up to it; null without a run that still counts, or where faster came out cleaner.
- * @param subdivision slots a beat that the tempo is given in.
+ * @param days in order. @param subdivision slots a beat that the tempo is given in.
  */
 export function cleanTempoOn(
   days: readonly DayRecord[],
@@ -26,12 +30,8 @@ export function cleanTempoOn(
   subdivision: number,
   halfLifeDays = DEFAULT_HALF_LIFE_DAYS,
 ): TempoNow | null {
-  const runs = judgedRuns(
-    days.filter(({ day }) => day <= today),
-    today,
-    halfLifeDays,
-  );
-  return runs.length === 0 ? null : inSubdivision(estimateCleanTempo(runs), subdivision);
+  const upTo = days.filter(({ day }) => day <= today);
+  return tempoOf(judgedRuns(alikeRuns(upTo), upTo.length, dayNumber(today), halfLifeDays), subdivision);
 }
 
 /** A point of the clean tempo over time. */
@@ -51,11 +51,13 @@ export function tempoOverDays(
   halfLifeDays = DEFAULT_HALF_LIFE_DAYS,
 ): TempoOfDay[] {
   const every = Math.ceil(days.length / MOST_POINTS);
+  const alike = alikeRuns(days);
   let minutes = 0;
   return days.flatMap(({ day, seconds }, at) => {
     minutes += seconds / 60;
     if (every > 1 && (days.length - 1 - at) % every !== 0) return [];
-    const tempo = cleanTempoOn(days.slice(0, at + 1), day, subdivision, halfLifeDays);
+    const runs = judgedRuns(alike, at + 1, dayNumber(day), halfLifeDays);
+    const tempo = tempoOf(runs, subdivision);
     return tempo ? [{ day, minutes, ...tempo }] : [];
   });
 }

@@ -1,5 +1,5 @@
 'use client';
-import { handText, type Exercise } from '@/core';
+import { handFor, handText, type Exercise } from '@/core';
 import { HandChoices } from '@/ui/shell/HandChoices';
 import { usePlayer } from '@/ui/shell/player';
 import type { EditExercise } from './edit';
@@ -8,11 +8,13 @@ import type { EditExercise } from './edit';
 export function HandFields({ exercise, edit }: { exercise: Exercise; edit: EditExercise }) {
   const { hand } = exercise;
   const player = usePlayer();
-  const usual = handText(player.hand);
+  const said = handText(handFor(hand, player.hand));
+  const isAll = said === handText(hand);
   return (
     <details>
       <summary>
-        Picking hand: {handText(hand) || (usual ? `as ${player.name} is set up: ${usual}` : 'left open')}
+        Picking hand: {said || 'left open'}
+        {isAll ? '' : ` (what is left open as ${player.name} is set up)`}
       </summary>
       <HandChoices
         hand={hand}

@@ -78,10 +78,8 @@ export function HandoutSheets({ ids }: { ids: readonly string[] }) {
   const date = useMemo(() => longDate(timestamp()), []);
   const pieces = useMemo(
     () =>
-      items && settings
-        ? piecesOf(items, player.setup, settings, view, contentSize(settings.paper).width)
-        : null,
-    [items, settings, player.setup, view],
+      items && settings ? piecesOf(items, player, settings, view, contentSize(settings.paper).width) : null,
+    [items, settings, player, view],
   );
   if (!items || !settings || !pieces) return <p aria-busy="true">Preparing the sheet …</p>;
   if (items.length === 0)

@@ -8,6 +8,7 @@ import {
   cuesFor,
   durationText,
   goalText,
+  handFor,
   handText,
   KIND_NAMES,
   largerExits,
@@ -26,7 +27,8 @@ import {
   type LadderRecord,
   type LadderStep,
   type Plan,
-  type Setup,
+  type PickingHand,
+  type PlayerRecord,
 } from '@/core';
 import type { HandoutSettings, ViewSettings } from '@/storage';
 import { layoutLane, PRINT_LANE, type LaneSystem } from '@/ui/lane/layout';
@@ -62,9 +64,9 @@ interface Shown {
   readonly view: ViewSettings;
 }
 
-function Heading({ exercise, plan, view }: Shown) {
+function Heading({ exercise, plan, view, usual }: Shown & { readonly usual: PickingHand }) {
   const { goal, policy, alsoTrains } = exercise;
-  const hand = handText(exercise.hand);
+  const hand = handText(handFor(exercise.hand, usual));
   const start = plan.assignment.passes[0]?.find((stroke) => stroke !== null);
   return (
     <header className="heading">
@@ -283,7 +285,7 @@ function roomPiece(): Omit<SheetPiece, 'startsPage'> {
 /** All pieces of a sheet for a width in pixels. */
 export function piecesOf(
   items: readonly SheetItem[],
-  setup: Setup,
+  { setup, hand }: Pick<PlayerRecord, 'setup' | 'hand'>,
   settings: HandoutSettings,
   view: ViewSettings,
   width: number,
@@ -293,7 +295,7 @@ export function piecesOf(
     const plan = planOf(exercise.passage, exercise.policy, setup);
     const shown: Shown = { exercise, plan, view };
     const pieces: Omit<SheetPiece, 'startsPage'>[] = [
-      { key: 'heading', withNext: true, body: <Heading {...shown} /> },
+      { key: 'heading', withNext: true, body: <Heading {...shown} usual={hand} /> },
       ...(cuesFor(exercise, plan, view).length > 0
         ? [{ key: 'cues', withNext: true, body: <Cues {...shown} /> }]
         : []),

@@ -9,7 +9,7 @@ import {
   type DayRecord,
   type FailingInExercise,
 } from '@/core/record';
-import { Button } from '@/ui/controls/Button';
+import { RowButton } from '@/ui/controls/RowButton';
 import { say } from '@/ui/controls/say';
 import { KindIcon } from '@/ui/lane/marks';
 import { NO_SUCH_CHANGE, recordedDrill } from '@/ui/shell/mendDrill';
@@ -69,9 +69,9 @@ export const Failing = memo(function Failing({
                   <td className="number">{change.runs}</td>
                   <td>{reason ? REASON_MENDINGS[reason].name : '–'}</td>
                   <td>
-                    <Button aria-label={`Drill for: ${words}`} onPress={() => void drill(change)}>
+                    <RowButton aria-label={`Drill for: ${words}`} onClick={() => void drill(change)}>
                       Drill it
-                    </Button>
+                    </RowButton>
                   </td>
                 </tr>
               );

@@ -1,6 +1,7 @@
 'use client';
 import { memo } from 'react';
 import { database, keepJudgingSettings } from '@/storage';
+import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { PERIODS, type Period, type Wanted } from './useBook';
@@ -8,9 +9,9 @@ import { PERIODS, type Period, type Wanted } from './useBook';
 const MAX_HALF_LIFE_DAYS = 365;
 
 const PERIOD_NAMES: Record<Period, string> = {
-  '4 weeks': 'the last 4 weeks',
-  '3 months': 'the last 3 months',
-  'a year': 'the last year',
+  '4 weeks': '4 weeks',
+  '3 months': '3 months',
+  'a year': 'a year',
   all: 'everything',
 };
 
@@ -62,14 +63,12 @@ const PERIOD_OPTIONS = PERIODS.map((id) => ({ id, name: PERIOD_NAMES[id] }));
 
 const PeriodField = memo(function PeriodField({ value, onChange }: { value: Period; onChange: Change }) {
   return (
-    <div className="choice">
-      <Select
-        label="Time"
-        value={value}
-        onChange={(period) => onChange({ period })}
-        options={PERIOD_OPTIONS}
-      />
-    </div>
+    <Choice
+      label="Time up to today"
+      value={value}
+      onChange={(period) => onChange({ period })}
+      options={PERIOD_OPTIONS}
+    />
   );
 });
 

@@ -24,6 +24,7 @@ import {
   type NewRun,
 } from '@/storage';
 import { Button } from '@/ui/controls/Button';
+import { RowButton } from '@/ui/controls/RowButton';
 import { say } from '@/ui/controls/say';
 import { usePlayer } from '@/ui/shell/player';
 import { Panel, Table } from './look';
@@ -42,6 +43,53 @@ interface RunsPanelProps {
   readonly titleOf: (id: string) => string;
 }
 
+const undoOf = (playerId: string) => ({
+  name: 'Undo',
+  run: () => void step(database(), recordScope(playerId), 'undo'),
+});
+
+async function remove(run: RunRecord): Promise<void> {
+  await removeRuns(database(), [run]);
+  say(`The run at ${bpmText(run.bpm)} of ${run.day} was deleted.`, undoOf(run.playerId));
+}
+
+interface RowProps {
+  readonly run: RunRecord;
+  /** Of its exercise; null where all are of one. */
+  readonly title: string | null;
+  readonly onChange: (id: string) => void;
+}
+
+const Row = memo(function Row({ run, title, onChange }: RowProps) {
+  const moment = run.at.slice(0, 16);
+  const name = `the run at ${bpmText(run.bpm)} of ${moment.replace('T', ', ')}`;
+  const { place, reason, part, seen, stoppedIn } = run;
+  const why = [
+    reason ? REASON_MENDINGS[reason].name : '',
+    place ? `${KIND_NAMES[place.kind]} ${place.stringFrom} → ${place.stringTo}` : '',
+    part ? `${PART_NAMES[part]} only` : '',
+    seen,
+  ];
+  return (
+    <tr>
+      <th scope="row">{run.byHand ? `${run.day}, by hand` : moment.replace('T', ' ')}</th>
+      {title === null ? null : <td className="long">{title}</td>}
+      <td className="number">{bpmText(run.bpm)}</td>
+      <td className="number">{run.passes}</td>
+      <td>{run.verdict === 'stopped' && stoppedIn ? `stopped in pass ${stoppedIn}` : run.verdict}</td>
+      <td className="long">{why.filter(Boolean).join(' · ')}</td>
+      <td>
+        <RowButton isQuiet aria-label={`Change ${name}`} onClick={() => onChange(run.id)}>
+          Change
+        </RowButton>
+        <RowButton isQuiet aria-label={`Delete ${name}`} onClick={() => void remove(run)}>
+          Delete
+        </RowButton>
+      </td>
+    </tr>
+  );
+});
+
 /** The runs one by one, newest first: to be put right, deleted, or added from paper. */
 export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
   const { exerciseId, from, among, today, exercises, titleOf } = props;
@@ -49,12 +97,13 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
   const db = database();
   const [shown, setShown] = useState(STRETCH);
   const [open, setOpen] = useState<string | null>(null);
-  const found = useLiveQuery(
-    () => readRuns(db, player.id, { exerciseId, from, among, newest: shown + 1 }),
-    [player.id, exerciseId, from, among, shown],
-  );
-  const runs = found?.slice(0, shown) ?? [];
-  const undo = { name: 'Undo', run: () => void step(db, recordScope(player.id), 'undo') };
+  const found = useLiveQuery(async () => {
+    const newest = await readRuns(db, player.id, { exerciseId, from, among, newest: shown + 1 });
+    return { newest, isOfAll: exerciseId === 'all' };
+  }, [player.id, exerciseId, from, among, shown]);
+  // Until others are read, those before stay as they were.
+  const isOfAll = found?.isOfAll ?? exerciseId === 'all';
+  const runs = found?.newest.slice(0, shown) ?? [];
 
   /** What the hands did in a run that was typed in; one that is put right was of the notes that it was played of. */
   const figured = async (typed: TypedRun, old?: RunRecord): Promise<NewRun | null> => {
@@ -113,11 +162,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
       byHand: old.byHand,
     });
     setOpen(null);
-    say('The run was changed.', undo);
-  };
-  const remove = async (run: RunRecord) => {
-    await removeRuns(db, [run]);
-    say(`The run at ${bpmText(run.bpm)} of ${run.day} was deleted.`, undo);
+    say('The run was changed.', undoOf(player.id));
   };
   const all = [...exercises.values()].filter(({ archivedAt }) => archivedAt === null);
   const first = exercises.get(exerciseId) ?? all[0];
@@ -150,7 +195,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
           <thead>
             <tr>
               <th scope="col">When</th>
-              {exerciseId === 'all' ? <th scope="col">Exercise</th> : null}
+              {isOfAll ? <th scope="col">Exercise</th> : null}
               <th scope="col" className="number">
                 bpm
               </th>
@@ -166,7 +211,6 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
           </thead>
           <tbody>
             {runs.map((run) => {
-              const name = `the run at ${bpmText(run.bpm)} of ${run.at.slice(0, 16).replace('T', ', ')}`;
               return open === run.id ? (
                 <tr key={run.id}>
                   <td colSpan={7}>
@@ -186,45 +230,18 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
                   </td>
                 </tr>
               ) : (
-                <tr key={run.id}>
-                  <th scope="row">
-                    {run.byHand ? `${run.day}, by hand` : run.at.slice(0, 16).replace('T', ' ')}
-                  </th>
-                  {exerciseId === 'all' ? <td className="long">{titleOf(run.exerciseId)}</td> : null}
-                  <td className="number">{bpmText(run.bpm)}</td>
-                  <td className="number">{run.passes}</td>
-                  <td>
-                    {run.verdict === 'stopped' && run.stoppedIn
-                      ? `stopped in pass ${run.stoppedIn}`
-                      : run.verdict}
-                  </td>
-                  <td className="long">
-                    {[
-                      run.reason ? REASON_MENDINGS[run.reason].name : '',
-                      run.place
-                        ? `${KIND_NAMES[run.place.kind]} ${run.place.stringFrom} → ${run.place.stringTo}`
-                        : '',
-                      run.part ? `${PART_NAMES[run.part]} only` : '',
-                      run.seen,
-                    ]
-                      .filter(Boolean)
-                      .join(' · ')}
-                  </td>
-                  <td>
-                    <Button look="quiet" aria-label={`Change ${name}`} onPress={() => setOpen(run.id)}>
-                      Change
-                    </Button>
-                    <Button look="quiet" aria-label={`Delete ${name}`} onPress={() => void remove(run)}>
-                      Delete
-                    </Button>
-                  </td>
-                </tr>
+                <Row
+                  key={run.id}
+                  run={run}
+                  title={isOfAll ? titleOf(run.exerciseId) : null}
+                  onChange={setOpen}
+                />
               );
             })}
           </tbody>
         </Table>
       ) : null}
-      {(found?.length ?? 0) > shown ? (
+      {(found?.newest.length ?? 0) > shown ? (
         <div>
           <Button onPress={() => setShown(shown + STRETCH)}>Show older runs</Button>
         </div>

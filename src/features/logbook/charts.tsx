@@ -1,6 +1,6 @@
 'use client';
 /** The charts of the logbook, each with what it says and its table. */
-import { useCallback, useMemo } from 'react';
+import { memo, useCallback, useMemo } from 'react';
 import { bpmText, counted, durationText } from '@/core';
 import {
   forecastOf,
@@ -20,6 +20,7 @@ import { forecastText } from '@/ui/charts/forecastText';
 const HEIGHT = 210;
 
 const minutes = (seconds: number) => tenths(seconds / 60);
+const HOLLOW_LINE = 1.5;
 const GRID = { left: 46, right: 14, top: 34, bottom: 26 };
 
 interface TempoChartProps {
@@ -35,7 +36,8 @@ interface TempoChartProps {
 }
 
 /** The clean tempo of one exercise over time, with its interval. */
-export function TempoChart({ days, from, subdivision, goalBpm, today, halfLifeDays, file }: TempoChartProps) {
+export const TempoChart = memo(function TempoChart(props: TempoChartProps) {
+  const { days, from, subdivision, goalBpm, today, halfLifeDays, file } = props;
   const all = useMemo(
     () => tempoOverDays(days, subdivision, halfLifeDays),
     [days, subdivision, halfLifeDays],
@@ -115,14 +117,14 @@ export function TempoChart({ days, from, subdivision, goalBpm, today, halfLifeDa
       />
     </ChartFigure>
   );
-}
+});
 
 interface WeekSeries {
   readonly name: string;
   readonly colour: keyof ChartColours;
   readonly of: (week: WeekOfPractice) => number;
-  /** Drawn as a row of dashes, so that it is told apart without colour. */
-  readonly hatched?: boolean;
+  /** Drawn as an outline, so that it is told apart without colour. */
+  readonly isHollow?: boolean;
 }
 
 function WeekChart({
@@ -147,27 +149,16 @@ function WeekChart({
         ...axisLook(colours),
       },
       yAxis: { type: 'value', name: unit, ...axisLook(colours) },
-      series: series.map(({ name, colour, of, hatched }) => ({
+      series: series.map(({ name, colour, of, isHollow }) => ({
         name,
         type: 'bar',
         stack: 'all',
         barMaxWidth: 34,
         data: weeks.map((week) => tenths(of(week))),
         itemStyle: {
-          color: colours[colour],
-          borderColor: colours.card,
-          borderWidth: 1,
-          ...(hatched
-            ? {
-                decal: {
-                  symbol: 'rect',
-                  dashArrayX: [1, 0],
-                  dashArrayY: [3, 3],
-                  rotation: Math.PI / 4,
-                  color: colours.card,
-                },
-              }
-            : {}),
+          color: isHollow ? colours.card : colours[colour],
+          borderColor: isHollow ? colours[colour] : colours.card,
+          borderWidth: isHollow ? HOLLOW_LINE : 1,
         },
       })),
     }),
@@ -178,14 +169,14 @@ function WeekChart({
 
 const RUNS: readonly WeekSeries[] = [
   { name: 'clean', colour: 'good', of: ({ clean }) => clean },
-  { name: 'not clean', colour: 'bad', of: ({ runs, clean }) => runs - clean, hatched: true },
+  { name: 'not clean', colour: 'bad', of: ({ runs, clean }) => runs - clean, isHollow: true },
 ];
 const LOAD: readonly WeekSeries[] = [
   { name: 'minutes under the hand', colour: 'accent', of: ({ seconds }) => minutes(seconds) },
 ];
 const EXPOSURE: readonly WeekSeries[] = [
   { name: 'outside', colour: 'outside', of: ({ exposure }) => exposure.outside },
-  { name: 'inside', colour: 'inside', of: ({ exposure }) => exposure.inside, hatched: true },
+  { name: 'inside', colour: 'inside', of: ({ exposure }) => exposure.inside, isHollow: true },
   { name: 'sweep', colour: 'sweep', of: ({ exposure }) => exposure.sweep },
 ];
 
@@ -196,7 +187,7 @@ const WEEKS_TOGETHER = 4;
 const percent = (part: number, whole: number) => (whole === 0 ? null : Math.round((100 * part) / whole));
 
 /** Runs, load and exposure, week by week. */
-export function WeekCharts({
+export const WeekCharts = memo(function WeekCharts({
   days,
   limits,
   secondsAtClean,
@@ -298,4 +289,4 @@ export function WeekCharts({
       </ChartFigure>
     </>
   );
-}
+});

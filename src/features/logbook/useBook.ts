@@ -1,8 +1,17 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useCallback, useMemo } from 'react';
-import { DEFAULT_SCHOOLS, ladderSpecOf, techniqueText, type ExerciseRecord } from '@/core';
-import { dayAfter, DEFAULT_HALF_LIFE_DAYS, type DayRecord } from '@/core/record';
+import { useMemo } from 'react';
+import { DEFAULT_SCHOOLS, ladderSpecOf, techniqueText, type ExerciseRecord, type PlayerRecord } from '@/core';
+import {
+  cleanTempoOn,
+  dayAfter,
+  DEFAULT_HALF_LIFE_DAYS,
+  exercisesIn,
+  latestDay,
+  type DayRecord,
+  type ExerciseInBook,
+  type TempoNow,
+} from '@/core/record';
 import { database, judgingSettings, keptLadders, readDays } from '@/storage';
 import { usePlayer } from '@/ui/shell/player';
 import { today } from '@/ui/shell/useRecord';
@@ -20,26 +29,9 @@ export interface Wanted {
   readonly period: Period;
 }
 
-const techniqueOf = (record: ExerciseRecord) => techniqueText(record, DEFAULT_SCHOOLS);
+const NO_EXERCISES: ReadonlyMap<string, ExerciseRecord> = new Map();
 
-export interface Book {
-  readonly isRead: boolean;
-  readonly today: string;
-  readonly halfLifeDays: number;
-  /** All days of the player. */
-  readonly all: readonly DayRecord[];
-  /** Those that are wanted. */
-  readonly days: readonly DayRecord[];
-  /** The first day that is wanted; empty: from the beginning. */
-  readonly from: string;
-  /** The exercises that are wanted; null: all. */
-  readonly among: ReadonlySet<string> | null;
-  readonly exercises: ReadonlyMap<string, ExerciseRecord>;
-  readonly techniques: readonly string[];
-  readonly titleOf: (exerciseId: string) => string;
-  /** Some runs lie after today: the clock was set back since. */
-  readonly isAhead: boolean;
-}
+const techniqueOf = (record: ExerciseRecord) => techniqueText(record, DEFAULT_SCHOOLS);
 
 /** How the tempos of an exercise are given, and where its ladder leads. */
 export interface Measure {
@@ -48,8 +40,28 @@ export interface Measure {
   readonly goalBpm: number;
 }
 
+/** The record of the student of the moment, as far as no filter changes it. */
+export interface Book {
+  readonly isRead: boolean;
+  readonly player: PlayerRecord;
+  /** By the clock; `now` is the last day of the record where that lies later. */
+  readonly today: string;
+  readonly now: string;
+  readonly halfLifeDays: number;
+  readonly days: readonly DayRecord[];
+  /** All exercises, practised or not. */
+  readonly exercises: ReadonlyMap<string, ExerciseRecord>;
+  /** Those that were practised, last first. */
+  readonly practised: readonly ExerciseInBook[];
+  readonly techniques: readonly string[];
+  readonly measures: ReadonlyMap<string, Measure>;
+  /** The clean tempo of now on each exercise, by all that came before. */
+  readonly tempos: ReadonlyMap<string, TempoNow | null>;
+  readonly titleOf: (exerciseId: string) => string;
+}
+
 /** The measures of some exercises for the student of the moment. */
-export function useMeasures(
+function useMeasures(
   exercises: ReadonlyMap<string, ExerciseRecord>,
   playerId: string,
 ): ReadonlyMap<string, Measure> {
@@ -72,8 +84,8 @@ export function useMeasures(
   return useMemo(() => read ?? new Map<string, Measure>(), [read]);
 }
 
-/** The record of the student of the moment, filtered. Days are read once; filters only look through them. */
-export function useBook(wanted: Wanted): Book {
+/** The record of the student of the moment. Read once; filters only look through it. */
+export function useBook(): Book {
   const player = usePlayer();
   const read = useLiveQuery(async () => {
     const [days, records, { halfLifeDays }] = await Promise.all([
@@ -81,48 +93,60 @@ export function useBook(wanted: Wanted): Book {
       database().exercises.toArray(),
       judgingSettings(database()),
     ]);
-    return { days, records, halfLifeDays, today: today() };
+    return { days, exercises: new Map(records.map((one) => [one.id, one])), halfLifeDays, today: today() };
   }, [player.id]);
-  const exercises = useMemo(() => new Map((read?.records ?? []).map((one) => [one.id, one])), [read]);
-  const techniques = useMemo(() => {
-    const practised = new Set((read?.days ?? []).map(({ exerciseId }) => exerciseId));
-    const names = [...practised].flatMap((id) => {
-      const record = exercises.get(id);
+  const exercises = read?.exercises ?? NO_EXERCISES;
+  const measures = useMeasures(exercises, player.id);
+  const practised = useMemo(() => exercisesIn(read?.days ?? []), [read]);
+  const book = useMemo(() => {
+    const { days = [], today: clock = '', halfLifeDays = DEFAULT_HALF_LIFE_DAYS } = read ?? {};
+    const names = practised.flatMap(({ exerciseId }) => {
+      const record = exercises.get(exerciseId);
       return record ? [techniqueOf(record)] : [];
     });
-    return [...new Set(names)].sort();
-  }, [read, exercises]);
-  const now = read?.today ?? '';
-  const { exercise, technique, period } = wanted;
-  const from = period === 'all' || now === '' ? '' : dayAfter(now, 1 - PERIOD_DAYS[period]);
-  const among = useMemo(() => {
-    if (technique === 'any') return null;
-    const mine = [...exercises.values()].filter((record) => techniqueOf(record) === technique);
-    return new Set(mine.map(({ id }) => id));
-  }, [technique, exercises]);
-  const days = useMemo(
+    return {
+      isRead: read !== undefined,
+      today: clock,
+      now: latestDay(days, clock),
+      halfLifeDays,
+      days,
+      exercises,
+      techniques: [...new Set(names)].sort(),
+      titleOf: (id: string) => exercises.get(id)?.title ?? 'an exercise that was deleted',
+    };
+  }, [read, exercises, practised]);
+  const tempos = useMemo(
     () =>
-      (read?.days ?? []).filter(
-        ({ day, exerciseId }) =>
-          day >= from && (exercise === 'all' || exerciseId === exercise) && (among?.has(exerciseId) ?? true),
+      new Map(
+        practised.map(({ exerciseId, days }) => {
+          const slots = measures.get(exerciseId)?.subdivision;
+          const tempo = slots ? cleanTempoOn(days, book.now, slots, book.halfLifeDays) : null;
+          return [exerciseId, tempo] as const;
+        }),
       ),
-    [read, from, exercise, among],
+    [practised, measures, book],
   );
-  const titleOf = useCallback(
-    (id: string) => exercises.get(id)?.title ?? 'an exercise that was deleted',
-    [exercises],
+  return useMemo(
+    () => ({ ...book, player, practised, measures, tempos }),
+    [book, player, practised, measures, tempos],
   );
-  return {
-    isRead: read !== undefined,
-    today: now,
-    halfLifeDays: read?.halfLifeDays ?? DEFAULT_HALF_LIFE_DAYS,
-    all: read?.days ?? [],
-    days,
-    from,
-    among,
-    exercises,
-    techniques,
-    titleOf,
-    isAhead: (read?.days.at(-1)?.day ?? '') > now,
-  };
+}
+
+/** What the filters leave of a record. */
+export interface Chosen {
+  readonly days: readonly DayRecord[];
+  /** The first day that is wanted; empty: from the beginning. */
+  readonly from: string;
+  /** The exercises that are wanted; null: all. */
+  readonly among: ReadonlySet<string> | null;
+}
+
+/** Filters a record. */
+export function chosen({ days, today, exercises }: Book, { exercise, technique, period }: Wanted): Chosen {
+  const from = period === 'all' || today === '' ? '' : dayAfter(today, 1 - PERIOD_DAYS[period]);
+  const mine = [...exercises.values()].filter((record) => techniqueOf(record) === technique);
+  const among = technique === 'any' ? null : new Set(mine.map(({ id }) => id));
+  const isWanted = ({ day, exerciseId }: DayRecord) =>
+    day >= from && (exercise === 'all' || exerciseId === exercise) && (among?.has(exerciseId) ?? true);
+  return { from, among, days: days.filter(isWanted) };
 }

@@ -56,12 +56,21 @@ export const Root = styled.div`
   .gap {
     flex: 1;
   }
+  /* Within the thumb's reach, however long the lane is. */
   @media (max-width: 40rem) {
     .verdicts {
-      grid-template-columns: 1fr 1fr;
+      position: sticky;
+      z-index: 2;
+      bottom: 0;
+      gap: 0.4rem;
+      margin: 0 -0.25rem;
+      padding: 0.4rem 0.25rem;
+      background: ${colour.paper};
     }
-    .verdicts > :first-child {
-      grid-column: 1 / -1;
+    .big {
+      min-height: 3.5rem;
+      padding: 0.2rem;
+      font-size: 1.1rem;
     }
   }
 `;

@@ -11,6 +11,7 @@ import {
 import { init, use as register, type ECharts, type EChartsCoreOption } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { THEMES, FONT } from '../theme/tokens';
 
 register([
@@ -60,38 +61,78 @@ function useShownColours(): ChartColours {
   return colours;
 }
 
+/** So far beyond the edge of the window a chart is drawn already. */
+const NEAR = '300px';
+
+/** Whether an element is in sight or close to it, or goes on paper. */
+function useIsNear(place: React.RefObject<HTMLElement | null>): boolean {
+  const [isNear, setIsNear] = useState(false);
+  useEffect(() => {
+    const observer = new IntersectionObserver((entries) => setIsNear(entries.at(-1)!.isIntersecting), {
+      rootMargin: NEAR,
+    });
+    observer.observe(place.current!);
+    const draw = () => flushSync(() => setIsNear(true));
+    window.addEventListener('beforeprint', draw);
+    return () => {
+      observer.disconnect();
+      window.removeEventListener('beforeprint', draw);
+    };
+  }, [place]);
+  return isNear;
+}
+
 /**
- * A chart drawn by ECharts, as wide as its place. Loaded when the first one is shown. On a canvas: three years of weekly bars, half
- * of them hatched, took the browser over a second to paint as SVG.
+ * A chart drawn by ECharts, as wide as its place. Loaded when the first one is shown, drawn when it comes into sight. On a canvas:
+ * three years of weekly bars took the browser over a second to paint as SVG.
  */
 export function Chart({ label, height, draw }: ChartProps) {
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<ECharts | null>(null);
   const colours = useShownColours();
+  const isNear = useIsNear(place);
+  const drawn = useRef<readonly unknown[]>([]);
+  const tip = useRef<unknown>(undefined);
   useEffect(() => {
     const element = place.current!;
-    const made = init(element, null, { renderer: 'canvas' });
-    chart.current = made;
-    const observer = new ResizeObserver(() => made.resize());
+    const observer = new ResizeObserver(() => {
+      // It reports once at the start too; to draw all again for nothing takes as long as the first time.
+      const made = chart.current;
+      if (made && made.getWidth() !== element.clientWidth) made.resize();
+    });
     observer.observe(element);
     return () => {
       observer.disconnect();
-      made.dispose();
+      chart.current?.dispose();
       chart.current = null;
+      drawn.current = [];
     };
   }, []);
   useEffect(() => {
-    chart.current?.setOption(
+    const wanted = [draw, colours];
+    if (!isNear || wanted.every((one, at) => one === drawn.current[at])) return;
+    drawn.current = wanted;
+    const { tooltip, ...still } = draw(colours);
+    tip.current = tooltip;
+    chart.current ??= init(place.current!, null, { renderer: 'canvas' });
+    chart.current.setOption(
       {
         // Still at once: what moves is only waited for.
         animation: false,
         textStyle: { fontFamily: FONT, color: colours.ink },
-        ...draw(colours),
+        ...still,
       },
       { notMerge: true },
     );
-  }, [draw, colours]);
-  return <div ref={place} role="img" aria-label={label} style={{ height }} data-chart />;
+  }, [draw, colours, isNear]);
+  // What is said at the pointer is a third of a chart's making, and most are only looked at.
+  const makeTip = () => {
+    if (tip.current) chart.current?.setOption({ tooltip: tip.current });
+    tip.current = undefined;
+  };
+  return (
+    <div ref={place} role="img" aria-label={label} style={{ height }} data-chart onPointerEnter={makeTip} />
+  );
 }
 
 /** The look that axes share. */

@@ -1,0 +1,197 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useSearchParams } from 'next/navigation';
+import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { exercisesIn, secondsFrom } from '@/core/record';
+import { database, recordScope, step } from '@/storage';
+import { EmptyState } from '@/ui/controls/EmptyState';
+import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
+import { colour } from '@/ui/theme/tokens';
+import { Exercises } from './Exercises';
+import { Filters } from './Filters';
+import { chosen, useBook, type Book, type Wanted } from './useBook';
+
+const TempoChart = dynamic(() => import('./charts').then((module) => module.TempoChart), { ssr: false });
+const WeekCharts = dynamic(() => import('./charts').then((module) => module.WeekCharts), { ssr: false });
+const Failing = dynamic(() => import('./Failing').then((module) => module.Failing), { ssr: false });
+const RunsPanel = dynamic(() => import('./RunsPanel').then((module) => module.RunsPanel), { ssr: false });
+
+const Stack = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 0.9rem;
+  outline: none;
+`;
+
+const Bar = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 0.5rem 0.75rem;
+  h1 {
+    margin-right: auto;
+    font-size: 1.45rem;
+  }
+  h1 small {
+    color: ${colour.inkSoft};
+    font-size: 1rem;
+    font-weight: 400;
+  }
+  .wide {
+    width: min(22rem, 100%);
+  }
+  .choice {
+    width: 11rem;
+  }
+`;
+
+const Charts = styled.div`
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 0.9rem;
+  .wide {
+    grid-column: 1 / -1;
+  }
+  @media (max-width: 60rem) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const KEYS: readonly KeyGroup[] = [
+  {
+    title: 'Logbook',
+    bindings: [
+      { keys: ['Ctrl+z'], does: 'Undo the last change of the record' },
+      { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
+      { keys: ['?'], does: 'This sheet' },
+    ],
+  },
+];
+
+interface ShownProps {
+  readonly book: Book;
+  readonly wanted: Wanted;
+}
+
+// Drawn after the choice that was made is, and not again while a choice is only being made.
+const Shown = memo(function Shown({ book, wanted }: ShownProps) {
+  const { player, days: all, exercises, measures, tempos, titleOf, now, halfLifeDays } = book;
+  const { exercise } = wanted;
+  const { days, from, among } = useMemo(() => chosen(book, wanted), [book, wanted]);
+  const { technique, period } = wanted;
+  // Of all exercises, whichever is chosen: the table stays as it is behind the one.
+  const listed = useMemo(
+    () => exercisesIn(chosen(book, { exercise: 'all', technique, period }).days),
+    [book, technique, period],
+  );
+  const onExercise = useMemo(() => all.filter(({ exerciseId }) => exerciseId === exercise), [all, exercise]);
+  const secondsAtClean = useMemo(
+    () =>
+      secondsFrom(days, (exerciseId) => {
+        const [tempo, slots] = [tempos.get(exerciseId), measures.get(exerciseId)?.subdivision];
+        return tempo && slots ? (tempo.bpm * slots) / 60 : null;
+      }),
+    [days, tempos, measures],
+  );
+  const file = exercises.get(exercise)?.title || player.name;
+  const measure = measures.get(exercise);
+  return (
+    <Stack data-book={days.length}>
+      {all.length === 0 ? (
+        <EmptyState title={`Nothing on record for ${player.name} yet`}>
+          <p>
+            The logbook keeps every run that is judged in practice: at what tempo, clean or not, and where it
+            fell apart. Open an exercise and press Practise, choose another student at the top right, or log
+            runs from paper below.
+          </p>
+        </EmptyState>
+      ) : null}
+      {all.length > 0 && days.length === 0 ? (
+        <EmptyState title="Nothing in this time">
+          <p>{player.name} has a record, but none of it fits the choices above.</p>
+        </EmptyState>
+      ) : null}
+      {days.length > 0 ? (
+        <>
+          <div hidden={exercise !== 'all'}>
+            <Exercises listed={listed} tempos={tempos} exercises={exercises} titleOf={titleOf} />
+          </div>
+          <Charts>
+            {exercise === 'all' ? null : (
+              <TempoChart
+                days={onExercise}
+                from={from}
+                subdivision={measure?.subdivision ?? 4}
+                goalBpm={measure?.goalBpm ?? null}
+                today={now}
+                halfLifeDays={halfLifeDays}
+                file={file}
+              />
+            )}
+            <WeekCharts days={days} limits={player.limits} secondsAtClean={secondsAtClean} file={file} />
+            <Failing days={days} titleOf={exercise === 'all' ? titleOf : null} />
+          </Charts>
+        </>
+      ) : null}
+      <RunsPanel
+        exerciseId={exercise}
+        from={from}
+        among={among}
+        today={book.today}
+        exercises={exercises}
+        titleOf={titleOf}
+      />
+    </Stack>
+  );
+});
+
+/** The Logbook: what was practised, and what came of it. */
+export function Logbook() {
+  const book = useBook();
+  const { player, days, exercises, practised, titleOf, now } = book;
+  const asked = useSearchParams().get('exercise');
+  const [wanted, setWanted] = useState<Wanted>({
+    exercise: asked ?? 'all',
+    technique: 'any',
+    period: '3 months',
+  });
+  const set = useCallback((change: Partial<Wanted>) => setWanted((before) => ({ ...before, ...change })), []);
+  const deferred = useDeferredValue(wanted);
+  useKeySheet(KEYS);
+  const scope = recordScope(player.id);
+  const onKeyDown = keyHandler([
+    { keys: ['Ctrl+z'], does: '', run: () => void step(database(), scope, 'undo') },
+    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => void step(database(), scope, 'redo') },
+  ]);
+  const options = useMemo(() => {
+    const ids = practised.map(({ exerciseId }) => exerciseId);
+    const more = asked && !ids.includes(asked) && exercises.has(asked) ? [asked] : [];
+    const named = [...ids, ...more].map((id) => ({ id, name: titleOf(id) || 'Untitled' }));
+    return [{ id: 'all', name: 'all exercises' }, ...named];
+  }, [practised, asked, exercises, titleOf]);
+
+  return (
+    <Stack tabIndex={-1} onKeyDown={onKeyDown}>
+      <Bar>
+        <h1>
+          Logbook <small>of {player.name}</small>
+        </h1>
+        <Filters
+          wanted={wanted}
+          exercises={options}
+          techniques={book.techniques}
+          halfLifeDays={book.halfLifeDays}
+          onChange={set}
+        />
+      </Bar>
+      {book.isRead && now > book.today ? (
+        <p role="status">
+          The last runs are dated {days.at(-1)?.day}, after today by this device’s clock. Was it set back?
+          They are kept, and count as of today.
+        </p>
+      ) : null}
+      {book.isRead ? <Shown book={book} wanted={deferred} /> : <p aria-busy="true">Opening the logbook …</p>}
+    </Stack>
+  );
+}
