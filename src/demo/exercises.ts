@@ -249,6 +249,7 @@ export const DEMO_PLAYERS = [
   {
     name: 'Tamsel',
     handedness: 'left',
+    scaleLengthMm: 628,
     instrument: 'short-scale electric, 628 mm, light strings',
     goals: 'Kite string at 72 for the summer evening',
     cautions: 'Lifts the left shoulder when it gets fast',
@@ -256,6 +257,7 @@ export const DEMO_PLAYERS = [
   {
     name: 'Orrin',
     handedness: 'right',
+    scaleLengthMm: 648,
     instrument: 'solid body, 648 mm',
     goals: 'Three a string at 120 without looking',
     cautions: '',
@@ -263,6 +265,7 @@ export const DEMO_PLAYERS = [
   {
     name: 'Brisa',
     handedness: 'right',
+    scaleLengthMm: 648,
     instrument: 'solid body, 648 mm, heavy strings',
     goals: 'Sweeps for the audition in spring',
     cautions: 'Practises through a tight forearm: ask after every run',

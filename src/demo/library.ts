@@ -101,11 +101,11 @@ export function demoProject(): Project {
       passage,
     };
   });
-  const players = DEMO_PLAYERS.map(({ handedness, ...said }): PlayerRecord => ({
+  const players = DEMO_PLAYERS.map(({ handedness, scaleLengthMm, ...said }): PlayerRecord => ({
     ...stamp(),
     ...NEW_PLAYER,
     ...said,
-    setup: { ...DEFAULT_SETUP, handedness },
+    setup: { ...DEFAULT_SETUP, handedness, scaleLengthMm },
   }));
   const ladders = DEMO_LADDERS.map(({ exercise, player, ...set }): LadderRecord => ({
     ...stamp(),

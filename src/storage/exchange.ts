@@ -9,7 +9,7 @@ import {
 } from '@/core';
 import type { Database } from './database';
 import { recordFields } from './library';
-import { commit, LIBRARY, type Edit } from './log';
+import { commit, deletedIds, LIBRARY, type Edit } from './log';
 import { newId, timestamp } from './sources';
 
 /** Everything that is kept, undo logs apart, as one consistent value. */
@@ -84,14 +84,16 @@ function content(record: object, leaveOut: readonly string[] = []): string {
  * with another content comes in as a copy.
  */
 export async function importProject(db: Database, project: Project, label: string): Promise<ImportSummary> {
-  const [exercises, players, ladders, runs] = await Promise.all([
+  const [exercises, players, ladders, runs, deleted] = await Promise.all([
     db.exercises.bulkGet(project.exercises.map((record) => record.id)),
     db.players.bulkGet(project.players.map((record) => record.id)),
     db.ladders.bulkGet(project.ladders.map((record) => record.id)),
-    db.runs.bulkGet(project.runs.map((record) => record.id)),
+    // All keys at once: asking for thousands one by one takes seconds.
+    db.runs.toCollection().primaryKeys(),
+    deletedIds(db, 'runs'),
   ]);
   // A run that was deleted here stays deleted.
-  const deleted = await db.tombstones.bulkGet(project.runs.map(({ id }) => ['runs', id]));
+  const known = new Set<string>([...runs, ...deleted]);
   const edits: Edit[] = [];
   const newIds = new Map<string, string>();
   let [added, same, copied] = [0, 0, 0];
@@ -128,8 +130,8 @@ export async function importProject(db: Database, project: Project, label: strin
       edits.push({ table: 'ladders', create: { ...bareRecord(record), id: newId(), exerciseId } });
     else if (!ladders[at]) edits.push({ table: 'ladders', create: bareRecord(record) });
   });
-  project.runs.forEach((record, at) => {
-    if (!runs[at] && !deleted[at]) edits.push({ table: 'runs', create: bareRecord(record) });
+  project.runs.forEach((record) => {
+    if (!known.has(record.id)) edits.push({ table: 'runs', create: bareRecord(record) });
   });
   await commit(db, LIBRARY, label, edits, { passages: project.passages });
   return { added, same, copied };

@@ -124,6 +124,12 @@ async function write(db: Database, edit: Edit, deviceId: string): Promise<Record
   return { table: edit.table, id, before, after };
 }
 
+/** The ids of what was deleted from a table. */
+export async function deletedIds(db: Database, table: TableName): Promise<string[]> {
+  const keys = await db.tombstones.where('[table+id]').between([table, ''], [table, '\uffff']).primaryKeys();
+  return keys.map(([, id]) => id);
+}
+
 /** So many new records are written table by table. */
 const BULK_EDITS = 50;
 
@@ -139,7 +145,8 @@ async function writeMany(db: Database, edits: readonly Edit[], deviceId: string)
   for (const table of new Set(changes.map((change) => change.table))) {
     const mine = changes.filter((change) => change.table === table);
     await tableOf(db, table).bulkAdd(mine.map(({ after }) => after as unknown as RecordStamp));
-    await db.tombstones.bulkDelete(mine.map(({ id }) => [table, id]));
+    const deleted = new Set(await deletedIds(db, table));
+    await db.tombstones.bulkDelete(mine.filter(({ id }) => deleted.has(id)).map(({ id }) => [table, id]));
   }
   return changes;
 }

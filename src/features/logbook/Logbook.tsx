@@ -96,6 +96,7 @@ const Shown = memo(function Shown({ book, wanted }: ShownProps) {
   );
   const file = exercises.get(exercise)?.title || player.name;
   const measure = measures.get(exercise);
+  const subdivisionOf = useCallback((id: string) => measures.get(id)?.subdivision ?? 4, [measures]);
   return (
     <Stack data-book={days.length}>
       {all.length === 0 ? (
@@ -141,6 +142,7 @@ const Shown = memo(function Shown({ book, wanted }: ShownProps) {
         today={book.today}
         exercises={exercises}
         titleOf={titleOf}
+        subdivisionOf={subdivisionOf}
       />
     </Stack>
   );

@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
   BPM_DECIMALS,
@@ -67,12 +67,14 @@ interface RunFormProps {
   readonly exercises: readonly ExerciseRecord[];
   readonly first: Pick<TypedRun, 'exerciseId' | 'day' | 'bpm' | 'subdivision'>;
   readonly today: string;
+  /** Slots a beat that an exercise is written in. */
+  readonly subdivisionOf: (id: string) => number;
   readonly onSave: (typed: TypedRun) => void;
   readonly onCancel: () => void;
 }
 
 /** A run typed in, from a paper record or to put one right. */
-export function RunForm({ run, exercises, first, today, onSave, onCancel }: RunFormProps) {
+export function RunForm({ run, exercises, first, today, subdivisionOf, onSave, onCancel }: RunFormProps) {
   const [typed, setTyped] = useState<TypedRun>({
     passes: run?.passes ?? 1,
     verdict: run?.verdict ?? 'clean',
@@ -80,6 +82,9 @@ export function RunForm({ run, exercises, first, today, onSave, onCancel }: RunF
     count: 1,
     ...first,
   });
+  // What was pressed to open it is gone.
+  const form = useRef<HTMLFormElement>(null);
+  useEffect(() => form.current?.querySelector<HTMLElement>('button, input')?.focus(), []);
   const set = (change: Partial<TypedRun>) => setTyped((now) => ({ ...now, ...change }));
   const fault = !/^\d{4}-\d{2}-\d{2}$/.test(typed.day)
     ? 'The day is not whole yet.'
@@ -104,6 +109,7 @@ export function RunForm({ run, exercises, first, today, onSave, onCancel }: RunF
   );
   return (
     <Form
+      ref={form}
       aria-label={run ? 'Change the run' : 'Log runs by hand'}
       onSubmit={(event) => {
         event.preventDefault();
@@ -115,7 +121,7 @@ export function RunForm({ run, exercises, first, today, onSave, onCancel }: RunF
           <Select
             label="Exercise"
             value={typed.exerciseId}
-            onChange={(exerciseId) => set({ exerciseId })}
+            onChange={(exerciseId) => set({ exerciseId, subdivision: subdivisionOf(exerciseId) })}
             options={exercises.map(({ id, title }) => ({ id, name: title || 'Untitled' }))}
           />
         </div>

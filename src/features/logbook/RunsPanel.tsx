@@ -1,33 +1,15 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { memo, useState } from 'react';
-import {
-  bpmText,
-  counted,
-  KIND_NAMES,
-  PART_NAMES,
-  passageHash,
-  planOf,
-  type ExerciseRecord,
-  type RunRecord,
-} from '@/core';
-import { playedFigures, REASON_MENDINGS } from '@/core/record';
-import {
-  addRun,
-  correctRun,
-  database,
-  exerciseOf,
-  readRuns,
-  recordScope,
-  removeRuns,
-  step,
-  type NewRun,
-} from '@/storage';
+import { memo, useCallback, useRef, useState } from 'react';
+import { bpmText, counted, KIND_NAMES, PART_NAMES, type ExerciseRecord, type RunRecord } from '@/core';
+import { REASON_MENDINGS } from '@/core/record';
+import { addRun, correctRun, database, readRuns, recordScope, removeRuns, step } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { RowButton } from '@/ui/controls/RowButton';
 import { say } from '@/ui/controls/say';
 import { usePlayer } from '@/ui/shell/player';
 import { Panel, Table } from './look';
+import { figured } from './figured';
 import { RunForm, type TypedRun } from './RunForm';
 
 const STRETCH = 25;
@@ -41,7 +23,11 @@ interface RunsPanelProps {
   readonly today: string;
   readonly exercises: ReadonlyMap<string, ExerciseRecord>;
   readonly titleOf: (id: string) => string;
+  /** Slots a beat that an exercise is written in. */
+  readonly subdivisionOf: (id: string) => number;
 }
+
+const NO_EXERCISE = 'That exercise is not there any more, so nothing was changed.';
 
 const undoOf = (playerId: string) => ({
   name: 'Undo',
@@ -58,9 +44,10 @@ interface RowProps {
   /** Of its exercise; null where all are of one. */
   readonly title: string | null;
   readonly onChange: (id: string) => void;
+  readonly onDelete: (run: RunRecord) => void;
 }
 
-const Row = memo(function Row({ run, title, onChange }: RowProps) {
+const Row = memo(function Row({ run, title, onChange, onDelete }: RowProps) {
   const moment = run.at.slice(0, 16);
   const name = `the run at ${bpmText(run.bpm)} of ${moment.replace('T', ', ')}`;
   const { place, reason, part, seen, stoppedIn } = run;
@@ -82,7 +69,7 @@ const Row = memo(function Row({ run, title, onChange }: RowProps) {
         <RowButton isQuiet aria-label={`Change ${name}`} onClick={() => onChange(run.id)}>
           Change
         </RowButton>
-        <RowButton isQuiet aria-label={`Delete ${name}`} onClick={() => void remove(run)}>
+        <RowButton isQuiet aria-label={`Delete ${name}`} onClick={() => onDelete(run)}>
           Delete
         </RowButton>
       </td>
@@ -92,7 +79,7 @@ const Row = memo(function Row({ run, title, onChange }: RowProps) {
 
 /** The runs one by one, newest first: to be put right, deleted, or added from paper. */
 export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
-  const { exerciseId, from, among, today, exercises, titleOf } = props;
+  const { exerciseId, from, among, today, exercises, titleOf, subdivisionOf } = props;
   const player = usePlayer();
   const db = database();
   const [shown, setShown] = useState(STRETCH);
@@ -105,50 +92,26 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
   const isOfAll = found?.isOfAll ?? exerciseId === 'all';
   const runs = found?.newest.slice(0, shown) ?? [];
 
-  /** What the hands did in a run that was typed in; one that is put right was of the notes that it was played of. */
-  const figured = async (typed: TypedRun, old?: RunRecord): Promise<NewRun | null> => {
-    const record = await db.exercises.get(typed.exerciseId);
-    const before = old?.exerciseId === typed.exerciseId ? old : null;
-    const kept = record && (await db.passages.get(before?.passageHash ?? record.passageHash));
-    if (!record || !kept) return null;
-    const part = before?.part ?? null;
-    const policy = part ? { ...record.policy, loop: true } : record.policy;
-    const exercise = { ...exerciseOf(record, kept.passage), policy };
-    const { bpm, passes, subdivision, verdict, reason, day } = typed;
-    const plan = planOf(kept.passage, policy, player.setup);
-    // At another division the same notes go by faster or slower.
-    const asWritten = (bpm * subdivision) / kept.passage.subdivision;
-    return {
-      playerId: player.id,
-      exerciseId: typed.exerciseId,
-      sessionId: null,
-      at: `${day}T12:00:00+00:00`,
-      passageHash: passageHash(kept.passage),
-      bpm,
-      subdivision,
-      part,
-      passes,
-      verdict,
-      stoppedIn: null,
-      reason,
-      place: null,
-      ...playedFigures({ exercise, plan, passes, bpm: asWritten, untilTicks: null }, player.setup),
-      sound: null,
-      seen: '',
-      byHand: true,
-      corrects: null,
-    };
+  const panel = useRef<HTMLElement>(null);
+  const onDelete = useCallback((run: RunRecord) => {
+    panel.current?.focus({ preventScroll: true });
+    void remove(run);
+  }, []);
+  /** The form goes, and the keys with it if nothing else takes them. */
+  const close = () => {
+    setOpen(null);
+    panel.current?.focus({ preventScroll: true });
   };
   const add = async (typed: TypedRun) => {
-    const run = await figured(typed);
-    if (!run) return;
+    const run = await figured(typed, player);
+    if (!run) return say(NO_EXERCISE);
     for (let count = 0; count < typed.count; count++) await addRun(db, run);
-    setOpen(null);
+    close();
     say(`${counted(typed.count, 'run')} of ${typed.day} logged.`);
   };
   const correct = async (old: RunRecord, typed: TypedRun) => {
-    const run = await figured(typed, old);
-    if (!run) return;
+    const run = await figured(typed, player, old);
+    if (!run) return say(NO_EXERCISE);
     const { at: _a, ...fields } = run;
     const at = typed.day === old.day ? old.at : `${typed.day}${old.at.slice(10)}`;
     await correctRun(db, old, {
@@ -161,13 +124,13 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
       seen: old.seen,
       byHand: old.byHand,
     });
-    setOpen(null);
+    close();
     say('The run was changed.', undoOf(player.id));
   };
   const all = [...exercises.values()].filter(({ archivedAt }) => archivedAt === null);
   const first = exercises.get(exerciseId) ?? all[0];
   return (
-    <Panel aria-label="Runs one by one">
+    <Panel aria-label="Runs one by one" ref={panel} tabIndex={-1}>
       <h2>Runs one by one</h2>
       {open === 'new' && first ? (
         <RunForm
@@ -176,11 +139,12 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
             exerciseId: first.id,
             day: today,
             bpm: first.startBpm,
-            subdivision: 4,
+            subdivision: subdivisionOf(first.id),
           }}
           today={today}
+          subdivisionOf={subdivisionOf}
           onSave={(typed) => void add(typed)}
-          onCancel={() => setOpen(null)}
+          onCancel={close}
         />
       ) : (
         <div>
@@ -223,9 +187,10 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
                         bpm: run.bpm,
                         subdivision: run.subdivision,
                       }}
+                      subdivisionOf={subdivisionOf}
                       today={today > run.day ? today : run.day}
                       onSave={(typed) => void correct(run, typed)}
-                      onCancel={() => setOpen(null)}
+                      onCancel={close}
                     />
                   </td>
                 </tr>
@@ -235,6 +200,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
                   run={run}
                   title={isOfAll ? titleOf(run.exerciseId) : null}
                   onChange={setOpen}
+                  onDelete={onDelete}
                 />
               );
             })}

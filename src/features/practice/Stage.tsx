@@ -111,7 +111,10 @@ export function Stage({ runner, mode, runs, onDrill }: StageProps) {
       <div className="verdicts">
         {phase === 'rest' ? (
           <Button look="primary" className="big" onPress={start}>
-            <RestTimer until={restUntil} onOver={onRestOver} /> – start now <kbd aria-hidden>space</kbd>
+            <span>
+              <RestTimer until={restUntil} onOver={onRestOver} /> – start now
+            </span>{' '}
+            <kbd aria-hidden>space</kbd>
           </Button>
         ) : (
           <Button

@@ -87,8 +87,8 @@ export function Summary({ exerciseId, runs, tempo, why, warnings, onAgain, onDri
           ) : null}
           {worst?.place ? (
             <li>
-              It falls apart {KIND_NAMES[worst.place.kind]} from string {worst.place.stringFrom} to{' '}
-              {worst.place.stringTo}
+              It falls apart at the change from string {worst.place.stringFrom} to {worst.place.stringTo} (
+              {KIND_NAMES[worst.place.kind]})
               {worst.reason
                 ? `: ${REASON_MENDINGS[worst.reason].name}. ${REASON_MENDINGS[worst.reason].cue}`
                 : ''}

@@ -72,6 +72,10 @@ export const Root = styled.div`
       padding: 0.2rem;
       font-size: 1.1rem;
     }
+    /* No keys there. */
+    kbd {
+      display: none;
+    }
   }
 `;
 
@@ -114,11 +118,6 @@ export const Big = styled.div`
     gap: 1rem;
     min-width: min(21rem, 100%);
   }
-  @media (max-width: 40rem) {
-    .tempo b {
-      font-size: 4rem;
-    }
-  }
   .tempo b {
     font-size: 5.5rem;
     line-height: 1;
@@ -133,5 +132,27 @@ export const Big = styled.div`
     min-height: 1.6em;
     font-size: 1.3rem;
     font-weight: 650;
+  }
+  @media (max-width: 40rem) {
+    gap: 0.5rem 1rem;
+    .tempo {
+      flex: 1;
+      gap: 0.75rem;
+      min-width: 12rem;
+    }
+    .tempo b {
+      font-size: 3.5rem;
+    }
+    [data-beat] {
+      width: 3.5rem;
+      height: 3.5rem;
+    }
+    .now {
+      flex-basis: 100%;
+      font-size: 1rem;
+    }
+    .said {
+      font-size: 1.1rem;
+    }
   }
 `;

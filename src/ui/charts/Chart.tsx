@@ -61,25 +61,33 @@ function useShownColours(): ChartColours {
   return colours;
 }
 
-/** So far beyond the edge of the window a chart is drawn already. */
-const NEAR = '300px';
+/** So far beyond the edge of the window a chart is drawn already, in pixels. */
+const NEAR_PX = 300;
 
-/** Whether an element is in sight or close to it, or goes on paper. */
-function useIsNear(place: React.RefObject<HTMLElement | null>): boolean {
-  const [isNear, setIsNear] = useState(false);
+type Sight = 'far' | 'near' | 'on paper';
+
+function useSight(place: React.RefObject<HTMLElement | null>): Sight {
+  const [sight, setSight] = useState<Sight>('far');
   useEffect(() => {
-    const observer = new IntersectionObserver((entries) => setIsNear(entries.at(-1)!.isIntersecting), {
-      rootMargin: NEAR,
-    });
+    const observer = new IntersectionObserver(
+      (entries) => setSight(entries.at(-1)!.isIntersecting ? 'near' : 'far'),
+      { rootMargin: `${NEAR_PX}px` },
+    );
     observer.observe(place.current!);
-    const draw = () => flushSync(() => setIsNear(true));
+    const draw = () => flushSync(() => setSight('on paper'));
     window.addEventListener('beforeprint', draw);
     return () => {
       observer.disconnect();
       window.removeEventListener('beforeprint', draw);
     };
   }, [place]);
-  return isNear;
+  return sight;
+}
+
+/** Whether it is still so near: what was drawn together with it may have pushed it away, which is reported only later. */
+function isStillNear(element: HTMLElement): boolean {
+  const { top, bottom } = element.getBoundingClientRect();
+  return top < window.innerHeight + 2 * NEAR_PX && bottom > -2 * NEAR_PX;
 }
 
 /**
@@ -90,7 +98,7 @@ export function Chart({ label, height, draw }: ChartProps) {
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<ECharts | null>(null);
   const colours = useShownColours();
-  const isNear = useIsNear(place);
+  const sight = useSight(place);
   const drawn = useRef<readonly unknown[]>([]);
   const tip = useRef<unknown>(undefined);
   useEffect(() => {
@@ -110,7 +118,8 @@ export function Chart({ label, height, draw }: ChartProps) {
   }, []);
   useEffect(() => {
     const wanted = [draw, colours];
-    if (!isNear || wanted.every((one, at) => one === drawn.current[at])) return;
+    if (sight === 'far' || wanted.every((one, at) => one === drawn.current[at])) return;
+    if (sight === 'near' && !isStillNear(place.current!)) return;
     drawn.current = wanted;
     const { tooltip, ...still } = draw(colours);
     tip.current = tooltip;
@@ -124,7 +133,7 @@ export function Chart({ label, height, draw }: ChartProps) {
       },
       { notMerge: true },
     );
-  }, [draw, colours, isNear]);
+  }, [draw, colours, sight]);
   // What is said at the pointer is a third of a chart's making, and most are only looked at.
   const makeTip = () => {
     if (tip.current) chart.current?.setOption({ tooltip: tip.current });
