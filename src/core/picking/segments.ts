@@ -1,23 +1,22 @@
 /** Strokes for a row of picks: a line, a line tied to a pick before or after it, or a cycle over its full period. */
 import type { Stroke } from '../passage/passage';
+import { otherChoice, type CostOfOtherChoice } from './otherChoice';
+import { packed, packingFor, type Packing } from './packing';
 import type { PickingPolicy } from './policy';
-import { ownCost, tiersOf, transitionCost, type Tier, type WeighedPick } from './tiers';
+import { ownCost, tiersOf, transitionCost, type WeighedPick } from './tiers';
 import {
   bestPaths,
   bestPathsTwice,
   compareCosts,
   compareTies,
+  noCosts,
   sweep,
-  waysThrough,
+  type Costs,
   type Path,
   type Trellis,
 } from './trellis';
 
 export const STROKES: readonly Stroke[] = ['down', 'up'];
-
-/** What turning one stroke would cost, all else solved again, by tier; crossings also where they do not count. */
-export type CostOfOtherChoice = Readonly<Record<'breaks' | 'start' | 'crossings', number>> &
-  Readonly<Partial<Record<Tier, number>>>;
 
 export type SegmentPick = WeighedPick;
 
@@ -62,12 +61,12 @@ function transitionKey(from: SegmentPick, to: SegmentPick): number {
   return strings * 4 + Number(to.onBeat === true) * 2 + Number(to.runsOn === true);
 }
 
-/** The transitions of a row of picks. States 2 and 3 are slurred after a downstroke and after an upstroke. */
+/** The transitions of a row of picks as they are reckoned: costs by tier, then the figure. States 2 and 3 are slurred. */
 function transitionsOf(
   picks: readonly SegmentPick[],
   policy: PickingPolicy,
   states: number,
-): Pick<Trellis, 'blockOf' | 'edges' | 'breaks'> {
+): { blockOf: Int32Array; edges: number[]; breaks: number[] } {
   const n = picks.length;
   const blockOf = new Int32Array(n);
   const known = new Map<number, number>();
@@ -85,7 +84,20 @@ function transitionsOf(
     }
     blockOf[i] = block;
   }
-  return { blockOf, edges: Int32Array.from(edges), breaks: Uint8Array.from(breaks) };
+  return { blockOf, edges, breaks };
+}
+
+/** Costs of some rows, packed; a row is the tiers and, where `hasFigure`, the figure. */
+function packedRows(packing: Packing, rows: ArrayLike<number>, hasFigure: boolean): Costs {
+  const width = packing.weights.length + Number(hasFigure);
+  const count = rows.length / width;
+  const costs = noCosts(count);
+  for (let row = 0; row < count; row++) {
+    costs.high[row] = packed(packing, rows, row * width, 0);
+    costs.low[row] = packed(packing, rows, row * width, 1);
+    if (hasFigure) costs.figure[row] = rows[(row + 1) * width - 1]!;
+  }
+  return costs;
 }
 
 function buildTrellis(
@@ -117,15 +129,29 @@ function buildTrellis(
     // In an open line the start holds like a lock on the first pick; a lock there goes before it.
     if (!cycle && picks[0]!.lock === null) allowed[off] = 0;
   }
+  const { blockOf, edges, breaks } = transitionsOf(picks, policy, states);
+  const packing = packingFor(mostOf(tiers.length, n, edges, firstCosts));
   return {
     picks: n,
     states,
-    tiers: tiers.length,
-    ...transitionsOf(picks, policy, states),
+    packing,
+    blockOf,
+    edges: packedRows(packing, edges, true),
+    breaks: Uint8Array.from(breaks),
     allowed,
     statesOf,
-    firstCosts,
+    firstCosts: packedRows(packing, firstCosts, false),
   };
+}
+
+/** The most that a path may cost, by tier. */
+function mostOf(tiers: number, picks: number, edges: readonly number[], firstCosts: Int32Array): number[] {
+  return Array.from({ length: tiers }, (_, t) => {
+    let [dearest, first] = [0, 0];
+    for (let at = t; at < edges.length; at += tiers + 1) dearest = Math.max(dearest, edges[at]!);
+    for (let at = t; at < firstCosts.length; at += tiers) first = Math.max(first, firstCosts[at]!);
+    return dearest * picks + first;
+  });
 }
 
 /** Picks the best of several paths of one length; with an automatic start crossings decide before the ties do. */
@@ -175,11 +201,7 @@ export function solveSegment(
   const n = picks.length;
   const cost = [...aPass(best.cost, passCount, startTier), best.figure / passCount];
   const breaksTier = tiers.indexOf('breaks');
-  const ways = new Int32Array(2 * (tiers.length + 1));
-  const way = new Float64Array(tiers.length + 1);
-  // Two passes by turns can differ from one again and again only where something counts after the start.
-  const byTurns = cycle && startTier < tiers.length - 1;
-  const otherCost = tiers.length === 2 ? plainCost : tieredCost;
+  const otherCost = otherChoice(trellis, sweeps, policy.kind, tiers, cost);
   const passes: (Stroke | null)[][] = [];
   const otherCosts: (CostOfOtherChoice | null)[][] = [];
   for (let pass = 0; pass < passCount; pass++) {
@@ -192,9 +214,7 @@ export function solveSegment(
         others[i] = null;
         continue;
       }
-      const count = waysThrough(trellis, sweeps, i, 1 - state, ways);
-      leastWay(ways, count, byTurns, startTier, way);
-      others[i] = otherCost(tiers, way, cost);
+      others[i] = otherCost(i, 1 - state);
     }
     passes.push(strokes);
     otherCosts.push(others);
@@ -212,45 +232,4 @@ export function solveSegment(
       : null,
     startYielded: !auto && STROKES[best.states[0]!] !== start,
   };
-}
-
-/**
- * Writes the best of one or two ways round, as costs a pass, into `least`: one again and again or, `byTurns`, also two in
- * turn, of which the first counts for the start.
- */
-function leastWay(ways: Int32Array, count: number, byTurns: boolean, startTier: number, least: Float64Array) {
-  const width = least.length;
-  for (let t = 0; t < width; t++) least[t] = ways[t]!;
-  if (count < 2) return;
-  const value = (one: number, other: number, t: number) =>
-    t === startTier ? ways[one * width + t]! : (ways[one * width + t]! + ways[other * width + t]!) / 2;
-  for (let one = 0; one < 2; one++)
-    for (let other = 0; other < 2; other++) {
-      if (one === other ? one === 0 : !byTurns) continue;
-      let order = 0;
-      // The last of a row is the figure that is carried along.
-      for (let t = 0; t < width - 1 && order === 0; t++) order = value(one, other, t) - least[t]!;
-      if (order >= 0) continue;
-      for (let t = 0; t < width; t++) least[t] = value(one, other, t);
-    }
-}
-
-/** What a way costs more than the answer, where a policy goes by breaks alone: the hot path of the whole application. */
-function plainCost(_: readonly Tier[], way: ArrayLike<number>, cost: readonly number[]): CostOfOtherChoice {
-  return { breaks: way[0]! - cost[0]!, start: way[1]! - cost[1]!, crossings: way[2]! - cost[2]! };
-}
-
-/** What a way costs more than the answer, tier by tier. */
-function tieredCost(
-  tiers: readonly Tier[],
-  way: ArrayLike<number>,
-  cost: readonly number[],
-): CostOfOtherChoice {
-  const more: Partial<Record<Tier, number>> & { breaks: number; start: number; crossings: number } = {
-    breaks: 0,
-    start: 0,
-    crossings: way[tiers.length]! - cost[tiers.length]!,
-  };
-  for (let t = 0; t < tiers.length; t++) more[tiers[t]!] = way[t]! - cost[t]!;
-  return more;
 }

@@ -4,7 +4,8 @@ import { crossingsBetween } from './geometry';
 import { isPicked, type Pick } from './picks';
 import { otherStroke, type PickingPolicy } from './policy';
 import { solvePulse } from './pulse';
-import { solveSegment, type CostOfOtherChoice, type SegmentPick, type SolvedSegment } from './segments';
+import type { CostOfOtherChoice } from './otherChoice';
+import { solveSegment, type SegmentPick, type SolvedSegment } from './segments';
 
 /** A pick with the stroke it was given. */
 export interface Struck {

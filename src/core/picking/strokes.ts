@@ -4,7 +4,7 @@ import { kindOf } from './changes';
 import { entryString, stringsFloorward } from './geometry';
 import { isPicked, picksOf, type Pick } from './picks';
 import { departs, isTravelled, ruleFor, type PickingPolicy, type Rule } from './policy';
-import type { CostOfOtherChoice } from './segments';
+import type { CostOfOtherChoice } from './otherChoice';
 import { stretchesOf, type Stretch, type Struck } from './stretches';
 import { asksOtherSlant } from './tiers';
 

@@ -4,7 +4,7 @@ import type { ChangeKind } from './changes';
 import type { Transition } from './analysis';
 import { slantWanted, type PickingPolicy, type PolicyKind, type Rule } from './policy';
 import { exitText, slantText, type Schools } from './schools';
-import type { CostOfOtherChoice } from './segments';
+import type { CostOfOtherChoice } from './otherChoice';
 import type { StrokeReason, Unmet } from './strokes';
 
 export const STROKE_NAMES: Readonly<Record<Stroke, string>> = { down: 'downstroke', up: 'upstroke' };
