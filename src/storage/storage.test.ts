@@ -26,7 +26,7 @@ import {
   readSheet,
   renameExercise,
 } from './library';
-import { keptLadder, setLadder } from './ladders';
+import { keptLadder, keptLadders, setLadder } from './ladders';
 import { commit, ConflictError, LIBRARY, step, steps, sweepUnused } from './log';
 import { ExerciseSession } from './session';
 import { seededSources, setSources } from './sources';
@@ -284,3 +284,26 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     now.close();
   },
 );
+
+it('a drill climbs as the exercise it was cut out of, at the same speed of its notes, until it has a ladder of its own', async () => {
+  const passage = putNote(emptyPassage(), 0, 2, 7);
+  const parent = await addExercise(db, { ...newExercise('Whole', passage), startBpm: 60 }, 'New');
+  const drill = { parentId: parent, order: 0, stage: 'two notes', hands: 'both' } as const;
+  const half = { ...newExercise('Half', passage), startBpm: 30 };
+  const cut = await addExercise(db, { ...half, drill }, 'New');
+  const other = await addExercise(db, newExercise('Other', passage), 'New');
+  const both = async () => {
+    const records = new Map((await db.exercises.toArray()).map((one) => [one.id, one]));
+    const all = await keptLadders(db, records, 'me');
+    for (const id of [parent, cut, other]) expect(all.get(id)).toEqual(await keptLadder(db, id, 'me'));
+    return all;
+  };
+  expect(await both()).toEqual(new Map());
+  await setLadder(db, parent, 'me', 60, { startBpm: 72, goalBpm: 120 });
+  expect((await both()).get(cut)).toMatchObject({ startBpm: 36, goalBpm: 60, steps: null });
+  expect((await both()).get(other)).toBeUndefined();
+  await setLadder(db, cut, 'me', 30, { passes: 7 });
+  await setLadder(db, parent, 'me', 60, { startBpm: 80 });
+  expect((await both()).get(cut)).toMatchObject({ exerciseId: cut, startBpm: 36, goalBpm: 60, passes: 7 });
+  expect(await keptLadders(db, new Map(), 'me')).toEqual(new Map());
+});
