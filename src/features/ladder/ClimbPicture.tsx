@@ -6,7 +6,7 @@ import { forecastOf, tempoOverDays } from '@/core/record';
 import { axisLook, Chart, tipLook, type ChartColours } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
 import { Choice } from '@/ui/controls/Choice';
-import { daysLater } from '@/ui/charts/dates';
+import { daysLater, timeAxis } from '@/ui/charts/dates';
 import { tempoSeries, tenths } from '@/ui/charts/tempoSeries';
 import { forecastText } from '@/ui/charts/forecastText';
 import type { RecordOfPlayer } from '@/ui/shell/useRecord';
@@ -99,7 +99,7 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
       grid: { left: 48, right: 20, top: 34, bottom: 28 },
       legend: { top: 0, textStyle: { color: colours.ink }, data: ['clean tempo', 'planned climb'] },
       tooltip: { trigger: 'axis', ...tipLook(colours) },
-      xAxis: { type: 'time', ...axisLook(colours) },
+      xAxis: { ...timeAxis, ...axisLook(colours) },
       yAxis: { type: 'value', scale: true, ...axisLook(colours) },
       series: [
         ...tempoSeries(points, colours),

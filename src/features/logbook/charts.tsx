@@ -13,7 +13,7 @@ import {
 } from '@/core/record';
 import { axisLook, Chart, tipLook, type ChartColours } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
-import { daysLater } from '@/ui/charts/dates';
+import { daysLater, timeAxis } from '@/ui/charts/dates';
 import { tempoSeries, tenths } from '@/ui/charts/tempoSeries';
 import { forecastText } from '@/ui/charts/forecastText';
 
@@ -47,7 +47,7 @@ export const TempoChart = memo(function TempoChart(props: TempoChartProps) {
     (colours: ChartColours) => ({
       grid: GRID,
       tooltip: { trigger: 'axis', ...tipLook(colours) },
-      xAxis: { type: 'time', ...axisLook(colours) },
+      xAxis: { ...timeAxis, ...axisLook(colours) },
       yAxis: { type: 'value', scale: true, name: 'bpm', ...axisLook(colours) },
       series: [
         ...tempoSeries(points, colours),

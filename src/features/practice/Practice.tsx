@@ -99,10 +99,8 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   ]);
 
   if (!session || !settings) return <p aria-busy="true">Opening the sitting …</p>;
-  const start0 = startFromProbe(
-    runs.filter(({ verdict }) => verdict === 'clean').map((run) => run.bpm),
-    steps[0]!.bpm,
-  );
+  const cleanBpms = runs.filter(({ verdict }) => verdict === 'clean').map((run) => run.bpm);
+  const start0 = startFromProbe(cleanBpms, steps[0]!.bpm);
   const worst = worstPlace(runs);
   const makeDrill = async (of: { fromNote: string; toNote: string }, why: Reason | null) => {
     const spot = { fromNote: of.fromNote, toNote: of.toNote, reasons: why ? { [why]: 1 } : {} };
@@ -169,7 +167,12 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           ) : null}
           {mode === 'probe' && !hasPain && runs.length > 0 ? (
             <p className="found" data-probe>
-              Start the ladder at <b>{start0} bpm</b>: one tempo below the last that was clean.{' '}
+              Start the ladder at <b>{start0} bpm</b>:{' '}
+              {cleanBpms.length === 0
+                ? 'below the slowest, which was not clean yet.'
+                : cleanBpms.length === 1
+                  ? 'the one tempo that was clean.'
+                  : 'one tempo below the last that was clean.'}{' '}
               <Button
                 look="primary"
                 onPress={() => {

@@ -145,8 +145,11 @@ export function Stage({ runner, mode, runs, onDrill }: StageProps) {
       {canName ? (
         <section className="why" aria-label="Why, and where">
           <p>
-            Why, if you like: one key. Where: tap the change in the lane, or <kbd>←</kbd> <kbd>→</kbd>; the
-            same place as before <kbd>s</kbd>.
+            Why, if you like<span className="keys">: one key</span>. Where: tap the change in the lane
+            <span className="keys">
+              , or <kbd>←</kbd> <kbd>→</kbd>; the same place as before <kbd>s</kbd>
+            </span>
+            .
           </p>
           <Reasons value={reason} onChoose={nameReason} />
           {reason || named ? (

@@ -73,7 +73,8 @@ export const Root = styled.div`
       font-size: 1.1rem;
     }
     /* No keys there. */
-    kbd {
+    kbd,
+    .keys {
       display: none;
     }
   }

@@ -134,13 +134,21 @@ export function Chart({ label, height, draw }: ChartProps) {
       { notMerge: true },
     );
   }, [draw, colours, sight]);
-  // What is said at the pointer is a third of a chart's making, and most are only looked at.
+  // What is said at the pointer takes its time to make, and most charts are only looked at.
   const makeTip = () => {
     if (tip.current) chart.current?.setOption({ tooltip: tip.current });
     tip.current = undefined;
   };
   return (
-    <div ref={place} role="img" aria-label={label} style={{ height }} data-chart onPointerEnter={makeTip} />
+    <div
+      ref={place}
+      role="img"
+      aria-label={label}
+      style={{ height }}
+      data-chart
+      onPointerEnter={makeTip}
+      onPointerMove={makeTip}
+    />
   );
 }
 
