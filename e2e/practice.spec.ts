@@ -177,25 +177,69 @@ test('what cannot be is said, and nothing is lost', async ({ page }) => {
   await expect(page.getByText('3 runs of 2026-01-02 logged')).toBeVisible();
 });
 
+async function chooseStudent(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: /^Student:/ }).click();
+  await page.getByRole('button', { name: /Student of the moment/ }).click();
+  await page.getByRole('option', { name }).click();
+  await page.keyboard.press('Escape');
+}
+
+test('a paper record is typed in, put right, deleted and brought back; the list of runs follows the filters', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await chooseStudent(page, 'Tamsel');
+  await page.getByRole('navigation').getByRole('link', { name: 'Logbook' }).click();
+  const list = page.getByRole('region', { name: 'Runs one by one' });
+  const gate = list.getByRole('row').filter({ hasText: 'Gate between two and one' });
+  await expect(list.getByRole('row')).toHaveCount(26);
+  await page.getByRole('button', { name: /Technique$/ }).click();
+  await page.getByRole('option', { name: 'two-string cell' }).click();
+  await expect(gate).toHaveCount(25);
+
+  await list.getByRole('button', { name: 'Log runs by hand' }).click();
+  const form = list.getByRole('form', { name: 'Log runs by hand' });
+  await form.getByRole('button', { name: /Exercise$/ }).click();
+  await page.getByRole('option', { name: 'Gate between two and one', exact: true }).click();
+  await fill(page, 'Runs like this', '2');
+  await fill(page, 'Tempo, bpm', '71');
+  await form.getByRole('button', { name: 'Log 2 runs' }).click();
+  const byHand = list.getByRole('row').filter({ hasText: 'by hand' });
+  await expect(byHand).toHaveCount(2);
+  // What was pressed is gone; the keys stay with the list.
+  await expect(list).toBeFocused();
+
+  await byHand
+    .first()
+    .getByRole('button', { name: /^Change/ })
+    .click();
+  const change = list.getByRole('form', { name: 'Change the run' });
+  await fill(page, 'Tempo, bpm', '77');
+  await change.getByRole('button', { name: 'Keep the change' }).click();
+  await expect(byHand.filter({ hasText: '77' })).toHaveCount(1);
+  await expect(byHand).toHaveCount(2);
+  await byHand
+    .filter({ hasText: '77' })
+    .getByRole('button', { name: /^Delete/ })
+    .click();
+  await expect(byHand).toHaveCount(1);
+  await page.keyboard.press('Control+z');
+  await expect(byHand.filter({ hasText: '77' })).toHaveCount(1);
+});
+
 test('three students, three stories: the record says who is steady, stuck, and overdoing it', async ({
   page,
 }) => {
   await openLibrary(page);
-  const choose = async (name: string) => {
-    await page.getByRole('button', { name: /^Student:/ }).click();
-    await page.getByRole('button', { name: /Student of the moment/ }).click();
-    await page.getByRole('option', { name }).click();
-    await page.keyboard.press('Escape');
-  };
   await page.getByRole('navigation').getByRole('link', { name: 'Logbook' }).click();
-  await choose('Orrin');
+  await chooseStudent(page, 'Orrin');
   const failing = page.getByRole('region', { name: 'Changes that fail most' });
   await expect(failing.getByRole('row').nth(1)).toContainText('inside, string 5 to 4');
-  await choose('Brisa');
+  await chooseStudent(page, 'Brisa');
   await expect(page.getByRole('figure', { name: 'Load on the hand' })).toContainText(
     'without a minute’s rest, the longest',
   );
-  await choose('Tamsel');
+  await chooseStudent(page, 'Tamsel');
   await expect(page.getByRole('figure', { name: 'Load on the hand' })).toContainText(
     'No day with more than 10',
   );
