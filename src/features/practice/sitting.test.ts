@@ -4,6 +4,8 @@ import { describe, expect, it } from 'vitest';
 import {
   DEFAULT_SETUP,
   emptyPassage,
+  FRESH_LADDER,
+  loopSpan,
   newExercise,
   passageHash,
   passBeats,
@@ -91,6 +93,38 @@ describe('a sitting', () => {
         expect(kept.part).toBeNull();
       }),
     );
+  });
+
+  it('says of which part a run was, and counts the strokes of that part', () => {
+    const dense = climbOf(
+      exercise,
+      { ...FRESH_LADDER, startBpm: 60, goalBpm: 60, kind: 'density' },
+      DEFAULT_SETUP,
+    );
+    const parts = dense.steps.map((step) => {
+      const stepped = dense.stepped(step);
+      const { passage } = stepped.exercise;
+      const kept = runFrom({
+        session: fresh('ladder'),
+        stepped,
+        setup: DEFAULT_SETUP,
+        passageHash: passageHash(passage),
+        bpm: step.bpm,
+        step,
+        seen: '',
+        verdict: { passes: 3, verdict: 'clean', stoppedIn: null },
+        brokenAt: null,
+      });
+      const { startTicks, endTicks } = loopSpan(passage);
+      const inLoop = passage.notes.filter(
+        (note) => note.onsetTicks >= startTicks && note.onsetTicks < endTicks,
+      );
+      expect(kept.strokes).toBe(3 * inLoop.length);
+      return kept.part;
+    });
+    expect(new Set(parts).size).toBeGreaterThan(1);
+    expect(parts[0]).not.toBeNull();
+    expect(parts.at(-1)).toBeNull();
   });
 
   it('moves a ladder by its rule, a probe to the first run that is not clean, a lesson not at all', () => {
