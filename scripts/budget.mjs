@@ -29,7 +29,7 @@ for (const [name, path] of Object.entries(ROUTES)) {
   const kb = bytes / 1000;
   tooLarge ||= kb > BUDGET_KB || scripts.size === 0;
   console.log(
-    `${name.padEnd(20)} ${kb.toFixed(0).padStart(4)} kB gzip (budget ${BUDGET_KB})${kb > BUDGET_KB ? '  TOO LARGE' : ''}`,
+    `${name.padEnd(20)} ${kb.toFixed(1).padStart(6)} kB gzip (budget ${BUDGET_KB})${kb > BUDGET_KB ? '  TOO LARGE' : ''}`,
   );
 }
 child.removeAllListeners('exit');

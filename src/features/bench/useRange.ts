@@ -6,18 +6,6 @@ import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
 import type { Place } from '@/ui/lane/place';
 import type { BenchHands } from './benchHands';
 import type { Edit } from './editing';
-import {
-  acrossStrings,
-  backwards,
-  cutOut,
-  fingered,
-  fretsBy,
-  lockMarked,
-  palmMarked,
-  pasted,
-  stretched,
-  twice,
-} from './ranging';
 
 export const RANGE_KEYS: KeyGroup = {
   title: 'Lane: marked slots',
@@ -37,6 +25,16 @@ export const RANGE_KEYS: KeyGroup = {
     { keys: ['Ctrl+c', 'Ctrl+v'], does: 'Copy as tab, put tab in at the caret' },
   ],
 };
+
+type Ranging = typeof import('./ranging');
+
+/** Edits of what is marked come after the page, but before anyone has marked something. */
+let edits: Ranging | null = null;
+
+async function loadEdits(): Promise<Ranging> {
+  edits ??= await import('./ranging');
+  return edits;
+}
 
 const READY_MS = 300;
 
@@ -66,6 +64,7 @@ export function useRange(
   useEffect(() => {
     const timer = setTimeout(() => {
       void import('@/ui/shell/tabReading').then(({ planTab }) => (writer.current = planTab));
+      void loadEdits();
     }, READY_MS);
     return () => clearTimeout(timer);
   }, []);
@@ -76,19 +75,19 @@ export function useRange(
   const [up, down] = thickOnTop ? ([1, -1] as const) : ([-1, 1] as const);
   const letGo = useCallback(() => setAnchor(null), []);
   const begin = useCallback((ticks: number) => setAnchor((now) => now ?? ticks), []);
-  const inRange = (keys: readonly string[], make: (marked: Range) => Edit, ends = false): KeyBinding[] =>
-    range === null
-      ? []
-      : [
-          {
-            keys,
-            does: '',
-            run: () => {
-              apply(make(range));
-              if (ends) letGo();
-            },
-          },
-        ];
+  const inRange = (
+    keys: readonly string[],
+    make: (of: Ranging, marked: Range) => Edit,
+    ends = false,
+  ): KeyBinding[] => {
+    if (range === null) return [];
+    const change = (module: Ranging) => {
+      apply(make(module, range));
+      if (ends) letGo();
+    };
+    const run = () => (edits ? change(edits) : void loadEdits().then(change));
+    return [{ keys, does: '', run }];
+  };
   const mark: KeyBinding = {
     keys: ['m'],
     does: '',
@@ -103,22 +102,30 @@ export function useRange(
     bindings: [
       mark,
       ...(range === null ? [] : [{ keys: ['Escape'], does: '', run: letGo }]),
-      ...inRange(['+'], (marked) => fretsBy(passage, marked, caret, 1)),
-      ...inRange(['-'], (marked) => fretsBy(passage, marked, caret, -1)),
-      ...inRange(['v'], (marked) => backwards(passage, marked, caret)),
-      ...inRange(['e'], (marked) => twice(passage, marked, caret)),
-      ...inRange(['Shift+ArrowUp'], (marked) => acrossStrings(passage, marked, caret, up, 'fret')),
-      ...inRange(['Shift+ArrowDown'], (marked) => acrossStrings(passage, marked, caret, down, 'fret')),
-      ...inRange(['Alt+ArrowUp'], (marked) => acrossStrings(passage, marked, caret, up, 'pitch')),
-      ...inRange(['Alt+ArrowDown'], (marked) => acrossStrings(passage, marked, caret, down, 'pitch')),
-      ...inRange(['f'], (marked) => fingered(passage, marked, caret, 'by fret')),
-      ...inRange(['q'], (marked) => palmMarked(passage, marked, caret)),
-      ...inRange(['>'], (marked) => stretched(passage, marked, caret, 1)),
-      ...inRange(['<'], (marked) => stretched(passage, marked, caret, -1)),
-      ...inRange(['d'], (marked) => lockMarked(passage, marked, caret, 'down')),
-      ...inRange(['u'], (marked) => lockMarked(passage, marked, caret, 'up')),
-      ...inRange(['a'], (marked) => lockMarked(passage, marked, caret, null)),
-      ...inRange(['Delete', 'Backspace'], (marked) => cutOut(passage, marked, caret), true),
+      ...inRange(['+'], (of, marked) => of.fretsBy(passage, marked, caret, 1)),
+      ...inRange(['-'], (of, marked) => of.fretsBy(passage, marked, caret, -1)),
+      ...inRange(['v'], (of, marked) => of.backwards(passage, marked, caret)),
+      ...inRange(['e'], (of, marked) => of.twice(passage, marked, caret)),
+      ...inRange(['Shift+ArrowUp'], (edits, marked) =>
+        edits.acrossStrings(passage, marked, caret, up, 'fret'),
+      ),
+      ...inRange(['Shift+ArrowDown'], (edits, marked) =>
+        edits.acrossStrings(passage, marked, caret, down, 'fret'),
+      ),
+      ...inRange(['Alt+ArrowUp'], (edits, marked) =>
+        edits.acrossStrings(passage, marked, caret, up, 'pitch'),
+      ),
+      ...inRange(['Alt+ArrowDown'], (edits, marked) =>
+        edits.acrossStrings(passage, marked, caret, down, 'pitch'),
+      ),
+      ...inRange(['f'], (of, marked) => of.fingered(passage, marked, caret, 'by fret')),
+      ...inRange(['q'], (of, marked) => of.palmMarked(passage, marked, caret)),
+      ...inRange(['>'], (of, marked) => of.stretched(passage, marked, caret, 1)),
+      ...inRange(['<'], (of, marked) => of.stretched(passage, marked, caret, -1)),
+      ...inRange(['d'], (of, marked) => of.lockMarked(passage, marked, caret, 'down')),
+      ...inRange(['u'], (of, marked) => of.lockMarked(passage, marked, caret, 'up')),
+      ...inRange(['a'], (of, marked) => of.lockMarked(passage, marked, caret, null)),
+      ...inRange(['Delete', 'Backspace'], (of, marked) => of.cutOut(passage, marked, caret), true),
     ],
     onCopy: (event) => {
       if (!isLane(event) || !writer.current) return;
@@ -131,7 +138,7 @@ export function useRange(
       event.preventDefault();
       letGo();
       const text = event.clipboardData.getData('text/plain');
-      void import('@/ui/shell/tabReading').then(({ readTabText }) =>
+      void Promise.all([import('@/ui/shell/tabReading'), loadEdits()]).then(([{ readTabText }, { pasted }]) =>
         apply((of) => pasted(of, caret, readTabText(text, { subdivision: of.subdivision }))),
       );
     },
