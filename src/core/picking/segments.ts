@@ -40,7 +40,8 @@ function writeBlock(
   breaks: number[],
 ): void {
   const tiers = tiersOf(policy);
-  for (let a = 0; a < states; a++)
+  const [firstEdge, firstBreak] = [edges.length, breaks.length];
+  for (let a = 0; a < 2; a++)
     for (let b = 0; b < states; b++) {
       if (b >= 2) {
         for (const tier of tiers) edges.push(Number(tier === 'slurs'));
@@ -48,17 +49,24 @@ function writeBlock(
         breaks.push(0);
         continue;
       }
-      const one = { from, fromStroke: STROKES[a % 2]!, to, toStroke: STROKES[b]! };
+      const one = { from, fromStroke: STROKES[a]!, to, toStroke: STROKES[b]! };
       for (const tier of tiers) edges.push(transitionCost(policy, tier, one));
       edges.push(transitionCost(policy, 'crossings', one));
       breaks.push(transitionCost(policy, 'breaks', one));
     }
+  // A slurred note goes on as the stroke before it would.
+  if (states > 2) {
+    edges.push(...edges.slice(firstEdge));
+    breaks.push(...breaks.slice(firstBreak));
+  }
 }
 
-/** All that the costs of a transition depend on, as one number; strings are below 16. */
-function transitionKey(from: SegmentPick, to: SegmentPick): number {
+/** All that the costs of a transition depend on, as one number; strings are below 16. Beats and runs count for one policy each. */
+function transitionKey(from: SegmentPick, to: SegmentPick, { kind }: PickingPolicy): number {
   const strings = ((from.thinnest * 16 + from.thickest) * 16 + to.thinnest) * 16 + to.thickest;
-  return strings * 4 + Number(to.onBeat === true) * 2 + Number(to.runsOn === true);
+  const isOnBeat = kind === 'leastTravel' && to.onBeat === true;
+  const runsOn = kind === 'sweep' && to.runsOn === true;
+  return strings * 4 + Number(isOnBeat) * 2 + Number(runsOn);
 }
 
 /** The transitions of a row of picks as they are reckoned: costs by tier, then the figure. States 2 and 3 are slurred. */
@@ -75,7 +83,7 @@ function transitionsOf(
   for (let i = 0; i < n; i++) {
     const to = picks[i]!;
     const from = picks[i === 0 ? n - 1 : i - 1]!;
-    const key = transitionKey(from, to);
+    const key = transitionKey(from, to, policy);
     let block = known.get(key);
     if (block === undefined) {
       block = known.size;
