@@ -106,18 +106,10 @@ export function useRange(
       ...inRange(['-'], (of, marked) => of.fretsBy(passage, marked, caret, -1)),
       ...inRange(['v'], (of, marked) => of.backwards(passage, marked, caret)),
       ...inRange(['e'], (of, marked) => of.twice(passage, marked, caret)),
-      ...inRange(['Shift+ArrowUp'], (edits, marked) =>
-        edits.acrossStrings(passage, marked, caret, up, 'fret'),
-      ),
-      ...inRange(['Shift+ArrowDown'], (edits, marked) =>
-        edits.acrossStrings(passage, marked, caret, down, 'fret'),
-      ),
-      ...inRange(['Alt+ArrowUp'], (edits, marked) =>
-        edits.acrossStrings(passage, marked, caret, up, 'pitch'),
-      ),
-      ...inRange(['Alt+ArrowDown'], (edits, marked) =>
-        edits.acrossStrings(passage, marked, caret, down, 'pitch'),
-      ),
+      ...inRange(['Shift+ArrowUp'], (of, marked) => of.acrossStrings(passage, marked, caret, up, 'fret')),
+      ...inRange(['Shift+ArrowDown'], (of, marked) => of.acrossStrings(passage, marked, caret, down, 'fret')),
+      ...inRange(['Alt+ArrowUp'], (of, marked) => of.acrossStrings(passage, marked, caret, up, 'pitch')),
+      ...inRange(['Alt+ArrowDown'], (of, marked) => of.acrossStrings(passage, marked, caret, down, 'pitch')),
       ...inRange(['f'], (of, marked) => of.fingered(passage, marked, caret, 'by fret')),
       ...inRange(['q'], (of, marked) => of.palmMarked(passage, marked, caret)),
       ...inRange(['>'], (of, marked) => of.stretched(passage, marked, caret, 1)),

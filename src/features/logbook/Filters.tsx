@@ -1,5 +1,5 @@
 'use client';
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { database, keepJudgingSettings } from '@/storage';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
@@ -7,13 +7,6 @@ import { Select } from '@/ui/controls/Select';
 import { PERIODS, type Period, type Wanted } from './useBook';
 
 const MAX_HALF_LIFE_DAYS = 365;
-
-const PERIOD_NAMES: Record<Period, string> = {
-  '4 weeks': '4 weeks',
-  '3 months': '3 months',
-  'a year': 'a year',
-  all: 'everything',
-};
 
 type Change = (change: Partial<Wanted>) => void;
 
@@ -23,43 +16,28 @@ interface Option {
 }
 
 // Lists are slow to draw, so each field is drawn only when it changes itself.
-const ExerciseField = memo(function ExerciseField(props: {
+const SelectField = memo(function SelectField(props: {
+  label: string;
+  what: 'exercise' | 'technique';
+  className: string;
   value: string;
   options: readonly Option[];
   onChange: Change;
 }) {
-  const { value, options, onChange } = props;
+  const { label, what, className, value, options, onChange } = props;
   return (
-    <div className="wide">
+    <div className={className}>
       <Select
-        label="Exercise"
+        label={label}
         value={value}
-        onChange={(exercise) => onChange({ exercise })}
+        onChange={(chosen) => onChange({ [what]: chosen })}
         options={options}
       />
     </div>
   );
 });
 
-const TechniqueField = memo(function TechniqueField(props: {
-  value: string;
-  names: readonly string[];
-  onChange: Change;
-}) {
-  const { value, names, onChange } = props;
-  return (
-    <div className="choice">
-      <Select
-        label="Technique"
-        value={value}
-        onChange={(technique) => onChange({ technique })}
-        options={[{ id: 'any', name: 'any technique' }, ...names.map((name) => ({ id: name, name }))]}
-      />
-    </div>
-  );
-});
-
-const PERIOD_OPTIONS = PERIODS.map((id) => ({ id, name: PERIOD_NAMES[id] }));
+const PERIOD_OPTIONS = PERIODS.map((id) => ({ id, name: id === 'all' ? 'everything' : id }));
 
 const PeriodField = memo(function PeriodField({ value, onChange }: { value: Period; onChange: Change }) {
   return (
@@ -95,10 +73,28 @@ interface FiltersProps {
 /** What of the record is shown, and how long a run counts. */
 export const Filters = memo(function Filters(props: FiltersProps) {
   const { wanted, exercises, techniques, halfLifeDays, onChange } = props;
+  const named = useMemo(
+    () => [{ id: 'any', name: 'any technique' }, ...techniques.map((name) => ({ id: name, name }))],
+    [techniques],
+  );
   return (
     <>
-      <ExerciseField value={wanted.exercise} options={exercises} onChange={onChange} />
-      <TechniqueField value={wanted.technique} names={techniques} onChange={onChange} />
+      <SelectField
+        label="Exercise"
+        what="exercise"
+        className="wide"
+        value={wanted.exercise}
+        options={exercises}
+        onChange={onChange}
+      />
+      <SelectField
+        label="Technique"
+        what="technique"
+        className="choice"
+        value={wanted.technique}
+        options={named}
+        onChange={onChange}
+      />
       <PeriodField value={wanted.period} onChange={onChange} />
       <HalfLifeField value={halfLifeDays} />
     </>

@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { useSearchParams } from 'next/navigation';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { exercisesIn, secondsFrom } from '@/core/record';
+import { exercisesIn, secondsFrom, type DayRecord } from '@/core/record';
 import { database, recordScope, step } from '@/storage';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
@@ -69,6 +69,8 @@ const KEYS: readonly KeyGroup[] = [
   },
 ];
 
+const NO_DAYS: readonly DayRecord[] = [];
+
 interface ShownProps {
   readonly book: Book;
   readonly wanted: Wanted;
@@ -76,16 +78,15 @@ interface ShownProps {
 
 // Drawn after the choice that was made is, and not again while a choice is only being made.
 const Shown = memo(function Shown({ book, wanted }: ShownProps) {
-  const { player, days: all, exercises, measures, tempos, titleOf, now, halfLifeDays } = book;
-  const { exercise } = wanted;
-  const { days, from, among } = useMemo(() => chosen(book, wanted), [book, wanted]);
-  const { technique, period } = wanted;
+  const { player, days: all, practised, exercises, measures, tempos, titleOf, now, halfLifeDays } = book;
+  const { exercise, technique, period } = wanted;
+  const ofAll = useMemo(() => chosen(book, { technique, period }), [book, technique, period]);
+  const { from, among } = ofAll;
   // Of all exercises, whichever is chosen: the table stays as it is behind the one.
-  const listed = useMemo(
-    () => exercisesIn(chosen(book, { exercise: 'all', technique, period }).days),
-    [book, technique, period],
-  );
-  const onExercise = useMemo(() => all.filter(({ exerciseId }) => exerciseId === exercise), [all, exercise]);
+  const listed = useMemo(() => exercisesIn(ofAll.days), [ofAll]);
+  const one = listed.find(({ exerciseId }) => exerciseId === exercise);
+  const days = exercise === 'all' ? ofAll.days : (one?.days ?? NO_DAYS);
+  const onExercise = practised.find(({ exerciseId }) => exerciseId === exercise)?.days ?? NO_DAYS;
   const secondsAtClean = useMemo(
     () =>
       secondsFrom(days, (exerciseId) => {

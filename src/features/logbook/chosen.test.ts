@@ -41,12 +41,12 @@ it.each([
 ] as const)('%s hold the day %i days ago and not the one before', (period, oldest, tooOld) => {
   const days = [dayOn('a', tooOld), dayOn('a', oldest), dayOn('a', 0)];
   const book = { days, today: TODAY, exercises } as unknown as Book;
-  const found = chosen(book, { exercise: 'all', technique: 'any', period });
+  const found = chosen(book, { technique: 'any', period });
   expect(found.days).toEqual(days.slice(1));
   expect(found.from).toBe(days[1]!.day);
 });
 
-it('narrows by exercise and by technique, and takes all where all is wanted', () => {
+it('narrows by technique, and takes all where all is wanted', () => {
   fc.assert(
     fc.property(
       fc.array(fc.tuple(fc.constantFrom('a', 'b', 'deleted'), fc.nat(800))),
@@ -54,11 +54,9 @@ it('narrows by exercise and by technique, and takes all where all is wanted', ()
       (some, period) => {
         const days = some.map(([id, ago]) => dayOn(id, ago));
         const book = { days, today: TODAY, exercises } as unknown as Book;
-        const all = chosen(book, { exercise: 'all', technique: 'any', period });
-        const sweeps = chosen(book, { exercise: 'all', technique: 'sweep picking', period });
-        const ofB = chosen(book, { exercise: 'b', technique: 'any', period });
+        const all = chosen(book, { technique: 'any', period });
+        const sweeps = chosen(book, { technique: 'sweep picking', period });
         expect(sweeps.days).toEqual(all.days.filter(({ exerciseId }) => exerciseId === 'a'));
-        expect(ofB.days).toEqual(all.days.filter(({ exerciseId }) => exerciseId === 'b'));
         expect([all.among, sweeps.among]).toEqual([null, new Set(['a'])]);
         if (period === 'all') expect(all.days).toEqual(days);
       },

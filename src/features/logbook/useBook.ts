@@ -132,7 +132,7 @@ export function useBook(): Book {
   );
 }
 
-/** What the filters leave of a record. */
+/** What technique and time leave of a record. */
 export interface Chosen {
   readonly days: readonly DayRecord[];
   /** The first day that is wanted; empty: from the beginning. */
@@ -141,12 +141,14 @@ export interface Chosen {
   readonly among: ReadonlySet<string> | null;
 }
 
-/** Filters a record. */
-export function chosen({ days, today, exercises }: Book, { exercise, technique, period }: Wanted): Chosen {
+/** Filters a record by technique and time. */
+export function chosen(
+  { days, today, exercises }: Book,
+  { technique, period }: Pick<Wanted, 'technique' | 'period'>,
+): Chosen {
   const from = period === 'all' || today === '' ? '' : dayAfter(today, 1 - PERIOD_DAYS[period]);
   const mine = [...exercises.values()].filter((record) => techniqueOf(record) === technique);
   const among = technique === 'any' ? null : new Set(mine.map(({ id }) => id));
-  const isWanted = ({ day, exerciseId }: DayRecord) =>
-    day >= from && (exercise === 'all' || exerciseId === exercise) && (among?.has(exerciseId) ?? true);
+  const isWanted = ({ day, exerciseId }: DayRecord) => day >= from && (among?.has(exerciseId) ?? true);
   return { from, among, days: days.filter(isWanted) };
 }
