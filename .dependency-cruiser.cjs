@@ -1,4 +1,4 @@
-/** The walls between rooms: core ← storage, workers, audio ← ui ← features ← app. */
+/** The walls between rooms: core ← storage, workers, audio ← work ← ui ← features ← app. */
 const between = (name, from, to, comment) => ({ name, severity: 'error', comment, from, to });
 
 module.exports = {
@@ -28,8 +28,15 @@ module.exports = {
     between(
       'storage-below-ui',
       { path: '^src/(storage|workers|audio)/' },
-      { path: '^src/(ui|features|app|demo)/' },
+      { path: '^src/(work|ui|features|app|demo)/' },
     ),
+    between(
+      'work-below-ui',
+      { path: '^src/work/' },
+      { path: '^src/(ui|features|app|demo)/' },
+      'What the user does is told without a screen.',
+    ),
+    between('work-without-react', { path: '^src/work/' }, { path: 'node_modules/(react|next)' }),
     between('ui-below-features', { path: '^src/ui/' }, { path: '^src/(features|app|demo)/' }),
     between(
       'features-below-app',

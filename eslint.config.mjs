@@ -52,6 +52,22 @@ export default tseslint.config(
     rules: { ...hooks.configs.recommended.rules, ...next.configs.recommended.rules },
   },
   {
+    files: ['src/features/**/*.{ts,tsx}', 'src/ui/**/*.{ts,tsx}', 'src/work/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "JSXAttribute[name.name='dangerouslySetInnerHTML']",
+          message: 'Titles and notes never become markup.',
+        },
+        {
+          selector: "UnaryExpression[operator='void']",
+          message: 'What fails must be told: use attempt or perform of work/perform.',
+        },
+      ],
+    },
+  },
+  {
     files: ['src/core/**/*.ts'],
     rules: {
       'no-restricted-globals': ['error', 'Date', 'window', 'document', 'performance'],

@@ -20,6 +20,7 @@ const STAMP = {
   createdAt: '2026-01-05T10:00:00+00:00',
   updatedAt: '2026-01-05T10:00:00+00:00',
   deviceId: 'bench',
+  versions: { bench: 1 },
 };
 
 /** A library of many different exercises. */
@@ -41,6 +42,7 @@ function libraryOf(count: number): string {
     ladders: [],
     runs: [],
     tombstones: [],
+    backup: null,
   };
   return writeProject(project);
 }

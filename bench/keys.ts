@@ -8,7 +8,13 @@ import { report } from './report';
 const NOTES = 256;
 const PRESSES = 80;
 const BETWEEN_MS = 100;
-const STAMP = { revision: 1, createdAt: '2026-01-05', updatedAt: '2026-01-05', deviceId: 'bench' };
+const STAMP = {
+  revision: 1,
+  createdAt: '2026-01-05',
+  updatedAt: '2026-01-05',
+  deviceId: 'bench',
+  versions: { bench: 1 },
+};
 
 function longExercise(): string {
   const passage = passageOf(NOTES);
@@ -22,6 +28,7 @@ function longExercise(): string {
     ladders: [],
     runs: [],
     tombstones: [],
+    backup: null,
   };
   return writeProject(project);
 }

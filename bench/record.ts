@@ -79,13 +79,15 @@ function recordOf(lastDay: string): string {
     exportedAt: at,
     exercises: Array.from({ length: EXERCISES }, (_, number) => {
       const { passage: _p, ...fields } = newExercise(`Practised ${number + 1}`, passage);
-      return { ...stamp(`practised-${number}`, at), ...fields, passageHash: hash, archivedAt: null };
+      const made = { ...stamp(`practised-${number}`, at), versions: { bench: 1 } };
+      return { ...made, ...fields, passageHash: hash, archivedAt: null };
     }),
     passages: [{ hash, passage }],
     players: [],
     ladders: [],
     runs,
     tombstones: [],
+    backup: null,
   };
   return writeProject(project);
 }

@@ -1,4 +1,5 @@
 /** What every browser test has: the application's address, and failure on anything that leaves this machine. */
+import { readFileSync } from 'node:fs';
 import { expect, test as base, type Locator, type Page } from '@playwright/test';
 
 export const test = base.extend({
@@ -79,4 +80,34 @@ export function tabOn(body: string): string {
   return ['e', 'B', 'G', 'D', 'A', 'E']
     .map((letter) => `${letter}|${letter === 'G' ? body : silent}|`)
     .join('\n');
+}
+
+/** The link of an exercise in the Library. */
+export const row = (page: Page, title: string): Locator =>
+  page.getByRole('link', { name: title, exact: true });
+
+/** The menu of an exercise in the Library. */
+export const more = (page: Page, title: string): Locator =>
+  page.getByRole('button', { name: `More for ${title}`, exact: true });
+
+/** Gives the Library a file. */
+export async function give(page: Page, name: string, buffer: Buffer): Promise<void> {
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
+}
+
+/** What Export all gives. */
+export async function exportAll(page: Page): Promise<Buffer> {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export all' }).click(),
+  ]);
+  return readFileSync(await download.path());
+}
+
+/** Does something from the menu of an exercise. */
+export async function fromMenu(page: Page, title: string, action: string): Promise<void> {
+  await more(page, title).click();
+  await page.getByRole('menuitem', { name: action, exact: true }).click();
 }

@@ -67,7 +67,7 @@ describe('project files', () => {
     };
     expect(readProject(JSON.stringify(old)).project).toEqual({
       ...beforeRuns(demoBefore4()),
-      ladders: [{ ...FRESH_LADDER, ...old.ladders[0] }],
+      ladders: [{ ...FRESH_LADDER, ...old.ladders[0], versions: { d: 1 } }],
     });
   });
 
@@ -97,11 +97,27 @@ describe('project files', () => {
     expect(readProject(JSON.stringify(old)).project).toEqual(demoProject());
   });
 
+  it('of version 7 get the vector that device and revision stand for', () => {
+    const { backup: _, ...file } = JSON.parse(demo) as Record<
+      'exercises' | 'players' | 'ladders',
+      object[]
+    > & {
+      backup: null;
+    };
+    const bare = (records: object[]) => withoutFields(records, ['versions']);
+    const [exercises, players, ladders] = [file.exercises, file.players, file.ladders].map(bare);
+    const unsaid = { ...players![0], id: 'me' };
+    const old = { ...file, version: 7, exercises, ladders, players: [unsaid, ...players!] };
+    const { project } = readProject(JSON.stringify(old));
+    expect(project?.players[0]?.versions).toEqual({});
+    expect({ ...project, players: project?.players.slice(1) }).toEqual(demoProject());
+  });
+
   it.each([
     ['cut in half', demo.slice(0, demo.length / 2), 'cutOff'],
     ['no JSON', 'e|--5--|', 'notJson'],
     ['another JSON', '{"notes":[]}', 'notAProject'],
-    ['of a newer version', demo.replace('"version": 7', '"version": 8'), 'newerVersion'],
+    ['of a newer version', demo.replace('"version": 8', '"version": 9'), 'newerVersion'],
     ['changed by hand', demo.replace('"fret": 8', '"fret": 9'), 'inconsistent'],
     ['with a fret beyond the neck', demo.replace('"fret": 8', '"fret": 80'), 'badField'],
     ['with an unknown field', demo.replace('"exportedAt"', '"colour": 1, "exportedAt"'), 'badField'],
@@ -137,7 +153,7 @@ describe('project files', () => {
     for (const [from, to] of [
       ['"fret": 8', '"fret": 80'],
       ['"stroke": "down"', '"stroke": "left"'],
-      ['"version": 7', '"version": "six"'],
+      ['"version": 8', '"version": "six"'],
     ] as const)
       expect(validate(JSON.parse(demo.replace(from, to)))).toBe(false);
   });

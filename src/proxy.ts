@@ -22,7 +22,13 @@ function policy(nonce: string): string {
   ].join('; ');
 }
 
+/** Pages are read; what is done, is done in the browser. Routes under `/api` answer for themselves. */
+const READING = ['GET', 'HEAD'];
+
 export function proxy(request: NextRequest): NextResponse {
+  const isPage = !request.nextUrl.pathname.startsWith('/api/');
+  if (isPage && !READING.includes(request.method))
+    return new NextResponse(null, { status: 405, headers: { Allow: READING.join(', ') } });
   const nonce = btoa(crypto.randomUUID());
   const value = policy(nonce);
   const headers = new Headers(request.headers);
@@ -36,13 +42,6 @@ export function proxy(request: NextRequest): NextResponse {
 }
 
 export const config = {
-  matcher: [
-    {
-      source: '/((?!_next/static|_next/image|worklets|.*\\.(?:svg|png|ico|wasm|woff2)$).*)',
-      missing: [
-        { type: 'header', key: 'next-router-prefetch' },
-        { type: 'header', key: 'purpose', value: 'prefetch' },
-      ],
-    },
-  ],
+  // Fetched ahead or not: a page never comes without its policy.
+  matcher: ['/((?!_next/static|_next/image|worklets|.*\\.(?:svg|png|ico|wasm|woff2)$).*)'],
 };

@@ -6,13 +6,30 @@ export * from './passage/range';
 export * from './passage/rangeMoves';
 export * from './passage/faults';
 export { emptyPassage } from './passage/empty';
-export { passageHash, canonicalJson } from './passage/hash';
+export { canonicalJson } from './passage/canonical';
+export { passageHash } from './passage/hash';
 export * from './rhythm/slots';
 export * from './rhythm/fit';
 export * from './rhythm/lay';
 export { MAX_SWING, STRAIGHT } from './rhythm/swing';
 export * from './exercise/exercise';
 export * from './exercise/records';
+export {
+  CHANGEABLE,
+  planImport,
+  type ChangeableTable,
+  type Difference,
+  type FieldDifference,
+  type Here,
+  type ImportPlan,
+} from './exercise/importPlan';
+export {
+  compareVersions,
+  countedOn,
+  joinedVersions,
+  type VersionOrder,
+  type Versions,
+} from './exercise/versions';
 export { planOf, type Plan } from './exercise/plan';
 export { planTab } from './exercise/planTab';
 export * from './exercise/climb';
@@ -72,7 +89,8 @@ export {
   type ProjectProblem,
   type ProjectReading,
 } from './formats/project/project';
-export { readCompressedMusicXml, readMusicXml } from './formats/musicxml/read';
+export { readMusicXml } from './formats/musicxml/read';
+export { readCompressedMusicXml } from './formats/musicxml/zipped';
 export { writeCompressedMusicXml, writeMusicXml } from './formats/musicxml/write';
 export { readMidi } from './formats/midi/read';
 export { writeMidi, type WriteMidiOptions } from './formats/midi/write';

@@ -90,7 +90,15 @@ function exerciseByRecipe(demo: DemoRecipe, newId: () => string): Exercise {
 export function demoProject(): Project {
   const { newId } = seededSources(DEMO_SEED, DEMO_START);
   const deviceId = newId();
-  const stamp = () => ({ id: newId(), revision: 1, createdAt: STAMP_TIME, updatedAt: STAMP_TIME, deviceId });
+  const versions = { [deviceId]: 1 };
+  const stamp = () => ({
+    id: newId(),
+    revision: 1,
+    createdAt: STAMP_TIME,
+    updatedAt: STAMP_TIME,
+    deviceId,
+    versions,
+  });
   const exercises = [
     ...DEMO_EXERCISES.map((demo) => tabExercise(demo, newId)),
     ...DEMO_RECIPES.map((demo) => exerciseByRecipe(demo, newId)),
@@ -129,5 +137,6 @@ export function demoProject(): Project {
     ladders,
     runs,
     tombstones: [],
+    backup: null,
   };
 }

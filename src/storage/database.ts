@@ -9,33 +9,22 @@ import {
   OPEN_HAND,
   type ExerciseRecord,
   type LadderRecord,
+  type LogEntry,
   type PassageRecord,
   type PlayerRecord,
   type RunRecord,
+  type ShelvedRecord,
   type Tombstone,
 } from '@/core';
 import type { DayRecord } from '@/core/record';
 import { newId, timestamp } from './sources';
 
-/** A change of one record: the fields it had and the fields it got. Null stands for no record. */
-export interface RecordChange {
-  readonly table: Tombstone['table'];
+/** A record that the schema refuses, taken out of its table as it was. */
+export interface AsideRecord {
   readonly id: string;
-  readonly before: Readonly<Record<string, unknown>> | null;
-  readonly after: Readonly<Record<string, unknown>> | null;
-}
-
-/** One action that can be undone. */
-export interface LogEntry {
-  readonly id: string;
-  /** The id of an exercise, or `library` for actions on the library. */
-  readonly scope: string;
-  readonly seq: number;
-  readonly label: string;
-  readonly changes: readonly RecordChange[];
-  readonly undone: 0 | 1;
-  /** Entries in a row with the same key are one action, such as the letters of a word. */
-  readonly mergeKey: string | null;
+  readonly table: string;
+  readonly raw: unknown;
+  readonly why: string;
   readonly at: string;
 }
 
@@ -54,6 +43,8 @@ export class Database extends Dexie {
   days!: Table<DayRecord, [string, string, string]>;
   tombstones!: Table<Tombstone, [string, string]>;
   log!: EntityTable<LogEntry, 'id'>;
+  shelf!: Table<ShelvedRecord, [string, string, string]>;
+  aside!: EntityTable<AsideRecord, 'id'>;
   meta!: EntityTable<MetaRecord, 'key'>;
 
   constructor(name: string) {
@@ -75,6 +66,8 @@ export class Database extends Dexie {
         createdAt: at,
         updatedAt: at,
         deviceId,
+        // Nothing was said of it yet: every other version of it is newer.
+        versions: {},
         ...NEW_PLAYER,
         name: 'Me',
       };
@@ -128,6 +121,39 @@ async function addFields(
         if (whole && fields) Object.assign(whole, { ...fields, ...whole });
       }
     });
+}
+
+/** Gives records that may change the vector that their revision stands for, also those that undo and redo bring back. */
+async function withVersions(transaction: import('dexie').Transaction): Promise<void> {
+  const vector = (
+    record: { id?: string; deviceId?: string; revision?: number; versions?: object } | null,
+  ) => {
+    if (record?.deviceId === undefined || record.revision === undefined) return;
+    // Of the built-in player nothing was said while its revision is the first.
+    record.versions ??=
+      record.id === ME && record.revision === 1 ? {} : { [record.deviceId]: record.revision };
+  };
+  for (const table of ['exercises', 'players', 'ladders'])
+    await transaction.table(table).toCollection().modify(vector);
+  await transaction
+    .table('tombstones')
+    .toCollection()
+    .modify((tombstone: { versions?: object }) => {
+      tombstone.versions ??= {};
+    });
+  await transaction
+    .table('log')
+    .toCollection()
+    .modify(
+      (entry: {
+        touchedMs?: number;
+        changes: { table: string; before: object | null; after: object | null }[];
+      }) => {
+        entry.touchedMs ??= 0;
+        for (const { table, before, after } of entry.changes)
+          if (table !== 'runs') [before, after].forEach(vector);
+      },
+    );
 }
 
 /** Every version that was ever shipped, oldest first; a new one is added, none is changed. */
@@ -205,6 +231,16 @@ export const VERSIONS: readonly Version[] = [
     version: 8,
     stores: {},
     upgrade: (transaction) => addFields(transaction, { runs: { part: null } }),
+  },
+  {
+    // What may change has a version vector; what is taken away lies on a shelf; damaged records lie aside.
+    version: 9,
+    stores: {
+      log: 'id, [scope+seq], [scope+undone+seq], touchedMs',
+      shelf: '[table+id+action], action, shelvedAt, [table+id]',
+      aside: 'id',
+    },
+    upgrade: withVersions,
   },
 ];
 

@@ -1,7 +1,7 @@
 /** Days are added up anew, in the same transaction, whenever a run of them comes or goes. */
-import type { RunRecord } from '@/core';
-import { dayOf, standing } from '@/core/record';
-import type { Database, RecordChange } from './database';
+import type { RecordChange, RunRecord } from '@/core';
+import { dayOf, standing, type DayRecord } from '@/core/record';
+import type { Database } from './database';
 
 type DayKey = [playerId: string, exerciseId: string, day: string];
 
@@ -40,16 +40,21 @@ export async function refreshDays(db: Database, changes: readonly RecordChange[]
   else for (const key of keys.values()) await refreshDay(db, key);
 }
 
-/** Adds up every day from the runs that are there; for runs that come in bulk. */
-export async function refreshAllDays(db: Database): Promise<void> {
+/** The days that some runs add up to. */
+export function daysOfRuns(runs: readonly RunRecord[]): DayRecord[] {
   const byDay = new Map<string, RunRecord[]>();
-  for (const run of standing(await db.runs.toArray())) {
+  for (const run of standing([...runs])) {
     const key = `${run.playerId} ${run.exerciseId} ${run.day}`;
     const some = byDay.get(key);
     if (some) some.push(run);
     else byDay.set(key, [run]);
   }
-  const days = [...byDay.values()].map((runs) => dayOf(runs)!);
+  return [...byDay.values()].map((some) => dayOf(some)!);
+}
+
+/** Adds up every day from the runs that are there; for runs that come in bulk. */
+export async function refreshAllDays(db: Database): Promise<void> {
+  const days = daysOfRuns(await db.runs.toArray());
   await db.days.clear();
   await db.days.bulkPut(days);
 }

@@ -1,31 +1,64 @@
 /** The whole library out to a project, and a project into the library. */
 import {
   bareRecord,
-  canonicalJson,
+  countedOn,
+  joinedVersions,
+  ME,
+  planImport,
+  titledAs,
+  type Backup,
+  type ChangeableTable,
+  type Difference,
   type Exercise,
   type ExerciseRecord,
+  type ImportPlan,
+  type LogEntry,
   type Passage,
+  type PassageRecord,
   type Project,
+  type ShelvedRecord,
 } from '@/core';
 import type { Database } from './database';
-import { recordFields } from './library';
-import { commit, deletedIds, LIBRARY, type Edit } from './log';
+import { refreshAllDays } from './days';
+import { recordFields } from './hashing';
+import { commit, COMMIT_TABLES, deletedIds, deviceIdOf, LIBRARY, readyForRuns, type Edit } from './log';
+import { backedSettings, keepBackedSettings } from './meta';
+import { shelveVersions } from './shelf';
 import { newId, timestamp } from './sources';
 
-/** Everything that is kept, undo logs apart, as one consistent value. */
+/** The tables that a backup holds. */
+const BACKUP_TABLES = [
+  'exercises',
+  'passages',
+  'players',
+  'ladders',
+  'runs',
+  'tombstones',
+  'shelf',
+  'log',
+  'meta',
+] as const;
+
+/** Everything that is kept, with settings, what can be undone and the shelf, as one consistent value. */
 export async function exportProject(db: Database): Promise<Project> {
-  const tables = [db.exercises, db.passages, db.players, db.ladders, db.runs, db.tombstones];
-  return db.transaction('r', tables, async () => {
-    const [exercises, players, ladders, runs, tombstones] = await Promise.all([
+  return db.transaction('r', BACKUP_TABLES, async () => {
+    const [exercises, players, ladders, runs, tombstones, log, shelf, settings] = await Promise.all([
       db.exercises.toArray(),
       db.players.toArray(),
       db.ladders.toArray(),
       db.runs.toArray(),
       db.tombstones.toArray(),
+      db.log.toArray(),
+      db.shelf.toArray(),
+      backedSettings(db),
     ]);
-    const hashes = [...new Set([...exercises, ...runs].map(({ passageHash }) => passageHash))];
-    const passages = (await db.passages.bulkGet(hashes)).filter((passage) => passage !== undefined);
-    return { exportedAt: timestamp(), exercises, passages, players, ladders, runs, tombstones };
+    const hashes = new Set<string>([...exercises, ...runs].map(({ passageHash }) => passageHash));
+    const sides = log.flatMap(({ changes }) => changes.flatMap(({ before, after }) => [before, after]));
+    for (const fields of [...sides, ...shelf.map(({ record }) => record)])
+      if (typeof fields?.passageHash === 'string') hashes.add(fields.passageHash);
+    const passages = (await db.passages.bulkGet([...hashes])).filter((passage) => passage !== undefined);
+    const backup: Backup = { settings, log, shelf };
+    return { exportedAt: timestamp(), exercises, passages, players, ladders, runs, tombstones, backup };
   });
 }
 
@@ -41,16 +74,18 @@ export interface ShownExercise {
  */
 export async function exportExercises(db: Database, shown: readonly ShownExercise[]): Promise<Project> {
   const ids = shown.map(({ id }) => id);
-  const [kept, ladders, players] = await Promise.all([
+  const [kept, ladders, players, deviceId] = await Promise.all([
     db.exercises.bulkGet(ids),
     db.ladders.where('exerciseId').anyOf(ids).toArray(),
     db.players.toArray(),
+    deviceIdOf(db),
   ]);
   const exportedAt = timestamp();
   const passages = new Map<string, Passage>();
   const exercises = shown.map(({ id, exercise }, at): ExerciseRecord => {
-    const stamp = { revision: 1, createdAt: exportedAt, updatedAt: exportedAt, deviceId: 'unsaved' };
-    const record = { ...stamp, archivedAt: null, ...kept[at], ...recordFields(exercise), id };
+    const stamp = { revision: 1, createdAt: exportedAt, updatedAt: exportedAt, deviceId };
+    const made = { ...stamp, versions: { [deviceId]: 1 }, archivedAt: null };
+    const record = { ...made, ...kept[at], ...recordFields(exercise), id };
     passages.set(record.passageHash, exercise.passage);
     return record;
   });
@@ -63,27 +98,23 @@ export async function exportExercises(db: Database, shown: readonly ShownExercis
     ladders,
     runs: [],
     tombstones: [],
+    backup: null,
   };
 }
 
-export interface ImportSummary {
-  readonly added: number;
-  /** There already, just the same. */
-  readonly same: number;
-  /** There already but different: both are kept, the imported one as a copy. */
-  readonly copied: number;
+/** Whether nothing was ever made in a library: a backup then comes back just as it was. */
+export async function isEmptyLibrary(db: Database): Promise<boolean> {
+  const counts = await Promise.all(
+    [db.exercises, db.ladders, db.runs, db.tombstones, db.shelf, db.log].map((table) => table.count()),
+  );
+  const players = await db.players.toArray();
+  return (
+    counts.every((count) => count === 0) && players.every(({ id, revision }) => id === ME && revision === 1)
+  );
 }
 
-function content(record: object, leaveOut: readonly string[] = []): string {
-  const stamp = ['revision', 'createdAt', 'updatedAt', 'deviceId', ...leaveOut];
-  return canonicalJson(Object.fromEntries(Object.entries(record).filter(([key]) => !stamp.includes(key))));
-}
-
-/**
- * Adds a checked project as one action that can be undone. Nothing that is there is changed: an exercise that is there
- * with another content comes in as a copy.
- */
-export async function importProject(db: Database, project: Project, label: string): Promise<ImportSummary> {
+/** What taking a project in would do here. */
+export async function readImportPlan(db: Database, project: Project): Promise<ImportPlan> {
   const [exercises, players, ladders, runs, deleted] = await Promise.all([
     db.exercises.bulkGet(project.exercises.map((record) => record.id)),
     db.players.bulkGet(project.players.map((record) => record.id)),
@@ -92,49 +123,171 @@ export async function importProject(db: Database, project: Project, label: strin
     db.runs.toCollection().primaryKeys(),
     deletedIds(db, 'runs'),
   ]);
-  // A run that was deleted here stays deleted.
-  const known = new Set<string>([...runs, ...deleted]);
-  const edits: Edit[] = [];
-  const newIds = new Map<string, string>();
-  let [added, same, copied] = [0, 0, 0];
-  project.exercises.forEach((record, at) => {
-    const there = exercises[at];
-    if (!there) {
-      added++;
-      edits.push({ table: 'exercises', create: bareRecord(record) });
-    } else if (content(there) === content(record)) same++;
-    else {
-      copied++;
-      const id = newId();
-      newIds.set(record.id, id);
-      edits.push({
-        table: 'exercises',
-        create: { ...bareRecord(record), id, title: `${record.title} (from file)` },
-      });
+  const byId = <T extends { id: string }>(records: readonly (T | undefined)[]) =>
+    new Map(records.flatMap((record) => (record ? [[record.id, record] as const] : [])));
+  return planImport(project, {
+    exercises: byId(exercises),
+    players: byId(players),
+    ladders: byId(ladders),
+    // A run that was deleted here stays deleted.
+    runs: new Set([...runs, ...deleted]),
+  });
+}
+
+/** What becomes of a record that is here in another version. The version that is not taken goes on the shelf. */
+export type ImportChoice = 'mine' | 'theirs' | 'copy';
+
+/** The key of a difference among the choices. */
+export const choiceKey = ({ table, id }: { table: ChangeableTable; id: string }) => `${table} ${id}`;
+
+/** What happens where nothing is chosen: newer versions are taken, others are kept beside what is here. */
+export function usualChoice({ table, order }: Difference): ImportChoice {
+  if (order === 'newer') return 'theirs';
+  return order === 'apart' && table === 'exercises' ? 'copy' : 'mine';
+}
+
+export interface ImportOptions {
+  readonly choices?: ReadonlyMap<string, ImportChoice>;
+  /** Take over the settings of a backup; left out: only into an empty library. */
+  readonly withSettings?: boolean;
+}
+
+export interface ImportSummary {
+  /** Exercises that are new here. */
+  readonly added: number;
+  /** Exercises that are here just the same. */
+  readonly same: number;
+  /** Records that are here but different: the imported exercise was kept as a copy. */
+  readonly copied: number;
+  /** … the version of the file was taken. */
+  readonly replaced: number;
+  /** … what is here was kept. */
+  readonly kept: number;
+  /** Other records that came: students, ladders, runs. */
+  readonly others: { readonly players: number; readonly ladders: number; readonly runs: number };
+  /** The action, to be undone; null where nothing was changed, or a backup was restored into an empty library. */
+  readonly entry: LogEntry | null;
+}
+
+/** Everything just as it was, but for the device that writes from now on. */
+async function restoreAll(db: Database, project: Project): Promise<void> {
+  await db.transaction('rw', [...BACKUP_TABLES, 'days'], async () => {
+    const { exercises, passages, players, ladders, runs, tombstones, backup } = project;
+    if (players.length > 0) await db.players.bulkPut([...players]);
+    await Promise.all([
+      db.exercises.bulkPut([...exercises]),
+      db.passages.bulkPut([...passages]),
+      db.ladders.bulkPut([...ladders]),
+      db.runs.bulkPut([...runs]),
+      db.tombstones.bulkPut([...tombstones]),
+      db.log.bulkPut([...(backup?.log ?? [])]),
+      db.shelf.bulkPut([...(backup?.shelf ?? [])]),
+    ]);
+    if (backup) await keepBackedSettings(db, backup.settings);
+    await refreshAllDays(db);
+  });
+}
+
+type Decided = { readonly edits: Edit[]; readonly shelved: Pick<ShelvedRecord, 'table' | 'record'>[] };
+
+/** The edits that the choices come to, and the versions that are not taken. */
+function decide(
+  plan: ImportPlan,
+  choices: ReadonlyMap<string, ImportChoice>,
+  deviceId: string,
+  newIds: Map<string, string>,
+): Decided {
+  const [edits, shelved]: [Edit[], Pick<ShelvedRecord, 'table' | 'record'>[]] = [[], []];
+  const asFields = (record: object) => record as Readonly<Record<string, unknown>>;
+  for (const difference of plan.differences) {
+    const { table, id, here, there, order } = difference;
+    const choice = choices.get(choiceKey(difference)) ?? usualChoice(difference);
+    // A choice descends from both.
+    const versions = countedOn(joinedVersions(here.versions, there.versions), deviceId);
+    const revision = Math.max(here.revision, there.revision) + 1;
+    if (choice === 'copy' && table === 'exercises') {
+      const copyId = newId();
+      newIds.set(id, copyId);
+      const title = titledAs(there.title, '(from file)');
+      edits.push({ table, create: { ...bareRecord(there), id: copyId, title } });
+    } else if (choice === 'theirs') {
+      const chosen = order === 'newer' ? there : { ...there, versions, revision };
+      edits.push({ table, restore: chosen } as Edit);
+      if (order !== 'newer') shelved.push({ table, record: asFields(here) });
+    } else if (order !== 'older') {
+      edits.push({ table, restore: { ...here, versions, revision } } as Edit);
+      shelved.push({ table, record: asFields(there) });
     }
-  });
-  // A drill belongs to the exercise that came with it, also where that came as a copy.
-  const ofCopies = edits.map((edit): Edit => {
-    const drill = 'create' in edit && edit.table === 'exercises' ? edit.create.drill : null;
-    const parentId = drill && newIds.get(drill.parentId);
-    if (!parentId || !('create' in edit) || edit.table !== 'exercises') return edit;
-    return { ...edit, create: { ...edit.create, drill: { ...drill, parentId } } };
-  });
-  edits.splice(0, edits.length, ...ofCopies);
-  project.players.forEach((record, at) => {
-    if (!players[at]) edits.push({ table: 'players', create: bareRecord(record) });
-  });
-  project.ladders.forEach((record, at) => {
+  }
+  return { edits, shelved };
+}
+
+/** Passages and undo logs of what is new here, and what lies on the file's shelf. */
+async function takeBackup(
+  db: Database,
+  backup: Backup | null,
+  added: readonly ExerciseRecord[],
+): Promise<void> {
+  if (!backup) return;
+  const scopes = new Set(added.map(({ id }) => id));
+  const known = new Set(await db.log.toCollection().primaryKeys());
+  await db.log.bulkPut(backup.log.filter(({ id, scope }) => scopes.has(scope) && !known.has(id)));
+  for (const one of backup.shelf) {
+    const isThere = await db.table(one.table).get(one.id);
+    if (!isThere) await db.shelf.put(one);
+  }
+}
+
+/**
+ * Takes a checked project in as one action that can be undone. New records keep their own stamps; of a record that is here in
+ * another version both stay reachable. Into an empty library everything comes back just as it was.
+ */
+export async function importProject(
+  db: Database,
+  project: Project,
+  label: string,
+  { choices = new Map(), withSettings }: ImportOptions = {},
+): Promise<ImportSummary> {
+  const plan = await readImportPlan(db, project);
+  const { added, same } = plan;
+  const others = { players: added.players.length, ladders: added.ladders.length, runs: added.runs.length };
+  const counts = { added: added.exercises.length, same: same.exercises, others };
+  if (project.backup && (await isEmptyLibrary(db))) {
+    await restoreAll(db, project);
+    return { ...counts, copied: 0, replaced: 0, kept: 0, entry: null };
+  }
+  const deviceId = await deviceIdOf(db);
+  const newIds = new Map<string, string>();
+  const { edits, shelved } = decide(plan, choices, deviceId, newIds);
+  const [copied, replaced] = [
+    newIds.size,
+    plan.differences.filter((one) => (choices.get(choiceKey(one)) ?? usualChoice(one)) === 'theirs').length,
+  ];
+  for (const record of added.players) edits.push({ table: 'players', restore: record });
+  for (const record of added.exercises) {
+    // A drill belongs to the exercise that came with it, also where that came as a copy.
+    const parentId = record.drill && newIds.get(record.drill.parentId);
+    const drill = record.drill && parentId ? { ...record.drill, parentId } : record.drill;
+    edits.push({ table: 'exercises', restore: { ...record, drill } });
+  }
+  for (const record of added.ladders) {
     const exerciseId = newIds.get(record.exerciseId);
     if (exerciseId)
       edits.push({ table: 'ladders', create: { ...bareRecord(record), id: newId(), exerciseId } });
-    else if (!ladders[at]) edits.push({ table: 'ladders', create: bareRecord(record) });
+    else edits.push({ table: 'ladders', restore: record });
+  }
+  for (const record of added.runs) edits.push({ table: 'runs', restore: record });
+  const passages: readonly PassageRecord[] = project.passages;
+  await readyForRuns();
+  const entry = await db.transaction('rw', COMMIT_TABLES, async () => {
+    const done = await commit(db, LIBRARY, label, edits, { passages });
+    if (done) await shelveVersions(db, shelved, done, done.at);
+    await takeBackup(db, project.backup, added.exercises);
+    if (withSettings && project.backup) await keepBackedSettings(db, project.backup.settings);
+    return done;
   });
-  project.runs.forEach((record) => {
-    if (!known.has(record.id)) edits.push({ table: 'runs', create: bareRecord(record) });
-  });
-  await commit(db, LIBRARY, label, edits, { passages: project.passages });
-  return { added, same, copied };
+  const kept = plan.differences.length - copied - replaced;
+  return { ...counts, copied, replaced, kept, entry };
 }
 
 /** Runs moved so that the last of them was yesterday: a record that ended long ago says nothing about today. */

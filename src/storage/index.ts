@@ -1,14 +1,25 @@
 /** The public face of storage. */
 export { database, onDatabaseNotice, type DatabaseNotice } from './database';
-export type { ShownExercise } from './exchange';
-export { exportExercises, exportProject, importProject, loadDemo } from './late';
+export type { ImportChoice, ImportSummary, ShownExercise } from './exchange';
+export {
+  exportExercises,
+  exportProject,
+  importProject,
+  loadDemo,
+  readImportPlan,
+  replayJournal,
+  sweepUnused,
+  step,
+} from './late';
+export type { AsideRecord } from './database';
 export * from './ladders';
 export * from './library';
-export { isNoRoom, LIBRARY, recordScope, step, sweepUnused } from './log';
+export { ConflictError, isNoRoom, LIBRARY, recordScope } from './log';
+export type { Gone, Stepped } from './undo';
 export { askToPersist } from './persistence';
 export * from './players';
 export * from './practice';
 export * from './runs';
 export { ExerciseSession, type SaveProblem, type SessionState } from './session';
 export * from './settings';
-export { newId, seededSources, timestamp, setSources } from './sources';
+export { newId, nowMs, seededSources, timestamp, setSources } from './sources';

@@ -7,13 +7,13 @@ import {
   MIN_BPM,
   type ExerciseRecord,
   type LadderRecord,
-  type RecordStamp,
+  type StampKey,
 } from '@/core';
 import type { Database } from './database';
 import { commit, type Edit } from './log';
 
 /** What of a ladder can be set. */
-export type LadderFields = Partial<Omit<LadderRecord, keyof RecordStamp | 'exerciseId' | 'playerId'>>;
+export type LadderFields = Partial<Omit<LadderRecord, StampKey | 'exerciseId' | 'playerId'>>;
 
 function ownLadder(db: Database, exerciseId: string, playerId: string): Promise<LadderRecord | undefined> {
   return db.ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();

@@ -1,9 +1,11 @@
-/** Taking in and giving out: loaded when it is asked for. */
-import type { Project } from '@/core';
+/** Taking in and giving out, and what is done after the start: loaded when it is asked for. */
+import type { ImportPlan, Project } from '@/core';
 import type { Database } from './database';
-import type { ImportSummary, ShownExercise } from './exchange';
+import type { Replayed } from './replay';
+import type { Stepped } from './undo';
+import type { ImportOptions, ImportSummary, ShownExercise } from './exchange';
 
-/** Everything that is kept, undo logs apart, as one consistent value. */
+/** Everything that is kept, with settings, what can be undone and the shelf, as one consistent value. */
 export async function exportProject(db: Database): Promise<Project> {
   return (await import('./exchange')).exportProject(db);
 }
@@ -13,12 +15,50 @@ export async function exportExercises(db: Database, shown: readonly ShownExercis
   return (await import('./exchange')).exportExercises(db, shown);
 }
 
-/** Adds a checked project as one action that can be undone. */
-export async function importProject(db: Database, project: Project, label: string): Promise<ImportSummary> {
-  return (await import('./exchange')).importProject(db, project, label);
+/** What taking a project in would do here, and whether the library is empty. */
+export async function readImportPlan(
+  db: Database,
+  project: Project,
+): Promise<{ plan: ImportPlan; isEmpty: boolean }> {
+  const exchange = await import('./exchange');
+  return { plan: await exchange.readImportPlan(db, project), isEmpty: await exchange.isEmptyLibrary(db) };
+}
+
+/** Takes a checked project in as one action that can be undone. */
+export async function importProject(
+  db: Database,
+  project: Project,
+  label: string,
+  options: ImportOptions = {},
+): Promise<ImportSummary> {
+  return (await import('./exchange')).importProject(db, project, label, options);
 }
 
 /** Fetches the demo library from the application's own server and adds it. */
 export async function loadDemo(db: Database): Promise<ImportSummary> {
   return (await import('./exchange')).loadDemo(db);
+}
+
+/** Carries out the edits of tabs that died before they could. */
+export async function replayJournal(db: Database): Promise<Replayed> {
+  return (await import('./replay')).replayJournal(db);
+}
+
+/** Deletes what has lain on the shelf long enough, and passages and logs that nothing refers to. */
+export async function sweepUnused(db: Database): Promise<void> {
+  return (await import('./sweep')).sweepUnused(db);
+}
+
+/**
+ * Takes back an action of a scope, or does an undone one again: the last (the next undone) one, or the one that is named.
+ * @returns what came of it; null when there is none.
+ * @throws ConflictError, with the reason in words, where it cannot be taken back alone; nothing was changed then.
+ */
+export async function step(
+  db: Database,
+  scope: string,
+  way: 'undo' | 'redo',
+  entryId?: string,
+): Promise<Stepped | null> {
+  return (await import('./undo')).step(db, scope, way, entryId);
 }

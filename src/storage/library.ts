@@ -2,14 +2,16 @@
 import {
   bareRecord,
   newExercise,
-  passageHash,
+  titledAs,
   type Exercise,
   type ExerciseRecord,
   type LadderRecord,
+  type LogEntry,
   type Passage,
 } from '@/core';
-import type { Database, LogEntry } from './database';
+import type { Database } from './database';
 import { keptLadder, scaledBpm } from './ladders';
+import { hashing } from './lateHashing';
 import { commit, LIBRARY, type Edit } from './log';
 import { newId } from './sources';
 
@@ -27,12 +29,6 @@ export function exerciseOf(record: ExerciseRecord, passage: Passage): Exercise {
   const { sourceText, question, recipe, brief, drill, origin } = record;
   const fields = { title, policy, goal, alsoTrains, startBpm, studentNotes, cues, hand };
   return { ...fields, passage, sourceText, question, recipe, brief, drill, origin };
-}
-
-/** The fields of an exercise as its record keeps them. */
-export function recordFields(exercise: Exercise): Omit<Exercise, 'passage'> & { passageHash: string } {
-  const { passage, ...rest } = exercise;
-  return { ...rest, passageHash: passageHash(passage) };
 }
 
 /** All exercises with the tempos of a player. */
@@ -82,8 +78,8 @@ export async function readSheet(
 export interface Begun {
   readonly id: string;
   readonly exercise: Exercise;
-  /** Writes it, once; after a failure the next call tries again. */
-  readonly write: () => Promise<void>;
+  /** Writes it, once; after a failure the next call tries again. Gives the entry that undoes it. */
+  readonly write: () => Promise<LogEntry | null>;
 }
 
 let justBegun: Begun | null = null;
@@ -102,11 +98,12 @@ const PAINT_MS = 40;
 /** Begins an exercise that the session of its id shows at once; the caller calls `write`. */
 export function beginExercise(db: Database, exercise: Exercise, label: string): Begun {
   const id = newId();
-  let writing: Promise<void> | null = null;
+  let writing: Promise<LogEntry | null> | null = null;
   const writeOnce = async () => {
     await new Promise((resolve) => setTimeout(resolve, PAINT_MS));
+    const { recordFields } = await hashing();
     const create = { ...recordFields(exercise), archivedAt: null, id };
-    await commit(db, LIBRARY, label, [{ table: 'exercises', create }], {
+    return commit(db, LIBRARY, label, [{ table: 'exercises', create }], {
       passages: [{ hash: create.passageHash, passage: exercise.passage }],
     });
   };
@@ -119,24 +116,26 @@ export function beginExercise(db: Database, exercise: Exercise, label: string): 
   return justBegun;
 }
 
-/** Adds an exercise; returns its id. */
-export async function addExercise(db: Database, exercise: Exercise, label: string): Promise<string> {
+/** Adds an exercise; gives its id and the entry that undoes it. */
+export async function addExercise(
+  db: Database,
+  exercise: Exercise,
+  label: string,
+): Promise<{ id: string; entry: LogEntry | null }> {
   const { id, write } = beginExercise(db, exercise, label);
-  await write();
-  return id;
+  return { id, entry: await write() };
 }
 
 /** Adds an empty exercise; returns its id. */
 export async function addEmptyExercise(db: Database, passage: Passage): Promise<string> {
-  return addExercise(db, newExercise('New exercise', passage), 'New exercise');
+  return (await addExercise(db, newExercise('New exercise', passage), 'New exercise')).id;
 }
 
-/** Adds a copy with a title that says so; returns its id. */
-export async function duplicateExercise(db: Database, record: ExerciseRecord): Promise<string> {
+/** Adds a copy with a title that says so. */
+export async function duplicateExercise(db: Database, record: ExerciseRecord): Promise<LogEntry | null> {
   const id = newId();
-  const create = { ...bareRecord(record), id, title: `${record.title} (copy)`, archivedAt: null };
-  await commit(db, LIBRARY, `Duplicate “${record.title}”`, [{ table: 'exercises', create }]);
-  return id;
+  const create = { ...bareRecord(record), id, title: titledAs(record.title, '(copy)'), archivedAt: null };
+  return commit(db, LIBRARY, `Duplicate “${record.title}”`, [{ table: 'exercises', create }]);
 }
 
 /** Changes the title. */
@@ -197,10 +196,16 @@ export async function addExercises(
   exercises: readonly { readonly id?: string; readonly exercise: Exercise }[],
   label: string,
 ): Promise<LogEntry | null> {
-  const creates = exercises.map(({ id = newId(), exercise }): Edit => ({
-    table: 'exercises',
-    create: { ...recordFields(exercise), archivedAt: null, id },
+  const { recordFields } = await hashing();
+  const creates = exercises.map(({ id = newId(), exercise }) => ({
+    ...recordFields(exercise),
+    archivedAt: null,
+    id,
   }));
-  const passages = exercises.map(({ exercise: { passage } }) => ({ hash: passageHash(passage), passage }));
-  return commit(db, LIBRARY, label, creates, { passages });
+  const edits = creates.map((create): Edit => ({ table: 'exercises', create }));
+  const passages = creates.map(({ passageHash: hash }, at) => ({
+    hash,
+    passage: exercises[at]!.exercise.passage,
+  }));
+  return commit(db, LIBRARY, label, edits, { passages });
 }

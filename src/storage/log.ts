@@ -1,23 +1,31 @@
-/** Changes with undo and redo: entry and new values in one transaction, one log for each exercise and one for the library. */
+/** Changes that can be undone: entry and new values in one transaction, one log for each exercise and one for the library. */
 import type { Table } from 'dexie';
 import type {
+  ChangeableStamp,
   ExerciseRecord,
   LadderRecord,
+  LogEntry,
   PassageRecord,
   PlayerRecord,
+  RecordChange,
   RecordStamp,
   RunRecord,
+  StampKey,
+  TableName,
   Tombstone,
 } from '@/core';
-import { canonicalJson } from '@/core';
-import type { Database, LogEntry, RecordChange } from './database';
-import { newId, timestamp } from './sources';
+import { canonicalJson, countedOn, joinedVersions } from '@/core';
+import type { Database } from './database';
+import { newId, nowMs, timestamp } from './sources';
 
 /** Actions that can be undone in one scope; the oldest fall off. */
 export const MAX_LOG_ENTRIES = 1000;
 
 /** The revision of a record that was just made. */
 export const FIRST_REVISION = 1;
+
+/** Edits of one field are one action while less than this lies between them. */
+const MERGE_MS = 1000;
 
 /** The scope of actions on a player's record. */
 export const recordScope = (playerId: string) => `record:${playerId}`;
@@ -31,8 +39,7 @@ type Tables = {
   ladders: LadderRecord;
   runs: RunRecord;
 };
-type TableName = Tombstone['table'];
-type WithoutStamp<T> = Omit<T, keyof RecordStamp> & { readonly id?: string };
+type WithoutStamp<T> = Omit<T, StampKey> & { readonly id?: string };
 
 /** A change that is asked for. */
 export type Edit =
@@ -40,10 +47,12 @@ export type Edit =
       [T in TableName]: {
         readonly table: T;
         readonly id: string;
-        readonly set: Partial<Omit<Tables[T], keyof RecordStamp>>;
+        readonly set: Partial<Omit<Tables[T], StampKey>>;
       };
     }[TableName]
   | { [T in TableName]: { readonly table: T; readonly create: WithoutStamp<Tables[T]> } }[TableName]
+  /** A record of a file, with its own stamp; what is there is replaced. */
+  | { [T in TableName]: { readonly table: T; readonly restore: Tables[T] } }[TableName]
   | { readonly table: TableName; readonly remove: string };
 
 /** The browser has no room left for what was to be kept. */
@@ -63,8 +72,8 @@ export class ConflictError extends Error {
 let days: typeof import('./days') | null = null;
 
 /** Loads what a change of runs needs. Within a transaction nothing else may be waited for, so it comes before. */
-export async function readyForRuns(): Promise<void> {
-  days ??= await import('./days');
+export async function readyForRuns(): Promise<typeof import('./days')> {
+  return (days ??= await import('./days'));
 }
 
 interface CommitOptions {
@@ -82,45 +91,119 @@ export const COMMIT_TABLES = [
   'runs',
   'days',
   'tombstones',
+  'shelf',
   'log',
   'meta',
 ] as const;
 
-function tableOf(db: Database, name: TableName): Table<RecordStamp, string> {
+export function tableOf(db: Database, name: TableName): Table<RecordStamp, string> {
   return db.table(name);
 }
 
-async function deviceIdOf(db: Database): Promise<string> {
+export async function deviceIdOf(db: Database): Promise<string> {
   return ((await db.meta.get('deviceId'))?.value as string | undefined) ?? 'unknown';
 }
 
-function pick(record: object, keys: readonly string[]): Record<string, unknown> {
+/** The fields of a record's stamp after a change on this device. */
+export function nextStamp(
+  table: TableName,
+  record: RecordStamp & { versions?: ChangeableStamp['versions'] },
+  deviceId: string,
+  deleted?: Tombstone,
+): Partial<ChangeableStamp> {
+  const versions = joinedVersions(record.versions, deleted?.versions);
+  return {
+    revision: record.revision + 1,
+    updatedAt: timestamp(),
+    deviceId,
+    ...(table === 'runs' ? {} : { versions: countedOn(versions, deviceId) }),
+  };
+}
+
+export function pick(record: object, keys: readonly string[]): Record<string, unknown> {
   return Object.fromEntries(keys.map((key) => [key, (record as Record<string, unknown>)[key]]));
 }
 
-/** Writes one record's change and gives back what is needed to undo it; null when nothing changes. */
-async function write(db: Database, edit: Edit, deviceId: string): Promise<RecordChange | null> {
-  const table = tableOf(db, edit.table);
+/** Takes a record away: it lies on the shelf, and a tombstone says so. */
+export async function shelve(
+  db: Database,
+  table: TableName,
+  record: RecordStamp & { versions?: ChangeableStamp['versions'] },
+  action: { readonly id: string; readonly label: string },
+  deviceId: string,
+): Promise<void> {
+  const { id } = record;
   const at = timestamp();
+  const versions = table === 'runs' ? {} : countedOn(record.versions, deviceId);
+  await tableOf(db, table).delete(id);
+  await db.tombstones.put({ id, table, deletedAt: at, deviceId, versions });
+  await db.shelf.put({
+    table,
+    id,
+    record: record as unknown as Record<string, unknown>,
+    shelvedAt: at,
+    action: action.id,
+    label: action.label,
+    why: 'deleted',
+  });
+}
+
+/** Takes what lies on the shelf as deleted off it, for a record that is there again. */
+export async function unshelve(db: Database, table: TableName, id: string): Promise<void> {
+  await db.tombstones.delete([table, id]);
+  await db.shelf
+    .where('[table+id]')
+    .equals([table, id])
+    .filter(({ why }) => why === 'deleted')
+    .delete();
+}
+
+/** A record as it is made: with its stamp. */
+function made(
+  edit: Extract<Edit, { create: unknown }>,
+  deviceId: string,
+): RecordStamp & Record<string, unknown> {
+  const at = timestamp();
+  const stamp = { revision: FIRST_REVISION, createdAt: at, updatedAt: at, deviceId };
+  const versions = edit.table === 'runs' ? {} : { versions: { [deviceId]: 1 } };
+  return { ...edit.create, id: edit.create.id ?? newId(), ...stamp, ...versions };
+}
+
+type Action = { readonly id: string; readonly label: string };
+
+/** Writes one record's change and gives back what is needed to undo it; null when nothing changes. */
+async function write(
+  db: Database,
+  edit: Edit,
+  deviceId: string,
+  action: Action,
+): Promise<RecordChange | null> {
+  const table = tableOf(db, edit.table);
   if ('create' in edit) {
-    const id = edit.create.id ?? newId();
-    const record = { ...edit.create, id, revision: FIRST_REVISION, createdAt: at, updatedAt: at, deviceId };
+    const record = made(edit, deviceId);
     await table.add(record);
-    await db.tombstones.delete([edit.table, id]);
-    return { table: edit.table, id, before: null, after: record };
+    await unshelve(db, edit.table, record.id);
+    return { table: edit.table, id: record.id, before: null, after: record };
+  }
+  if ('restore' in edit) {
+    const record = edit.restore;
+    const before = await table.get(record.id);
+    await table.put(record);
+    await unshelve(db, edit.table, record.id);
+    const after = record as unknown as Record<string, unknown>;
+    return { table: edit.table, id: record.id, before: before ? { ...before } : null, after };
   }
   const id = 'remove' in edit ? edit.remove : edit.id;
   const record = await table.get(id);
-  if (!record) throw new ConflictError('What was to be changed is not there any more.');
+  if (!record) throw new ConflictError('What was to be changed is not there any more; it was deleted.');
   if ('remove' in edit) {
-    await table.delete(id);
-    await db.tombstones.put({ id, table: edit.table, deletedAt: at, deviceId });
+    await shelve(db, edit.table, record, action, deviceId);
     return { table: edit.table, id, before: { ...record }, after: null };
   }
   const before = pick(record, Object.keys(edit.set));
   const after = { ...edit.set } as Record<string, unknown>;
   if (canonicalJson(before) === canonicalJson(after)) return null;
-  await table.update(id, { ...after, revision: record.revision + 1, updatedAt: at, deviceId });
+  await table.update(id, { ...after, ...nextStamp(edit.table, record, deviceId) });
   return { table: edit.table, id, before, after };
 }
 
@@ -133,20 +216,26 @@ export async function deletedIds(db: Database, table: TableName): Promise<string
 /** So many new records are written table by table. */
 const BULK_EDITS = 50;
 
-/** Writes many new records, each table at once. */
-async function writeMany(db: Database, edits: readonly Edit[], deviceId: string): Promise<RecordChange[]> {
-  const at = timestamp();
-  const changes = edits.flatMap((edit): RecordChange[] => {
-    if (!('create' in edit)) return [];
-    const id = edit.create.id ?? newId();
-    const record = { ...edit.create, id, revision: FIRST_REVISION, createdAt: at, updatedAt: at, deviceId };
-    return [{ table: edit.table, id, before: null, after: record }];
+type NewRecord = Extract<Edit, { create: unknown } | { restore: unknown }>;
+
+const isNew = (edit: Edit): edit is NewRecord => 'create' in edit || 'restore' in edit;
+
+/** Writes many new records, each table at once. None of them is there yet. */
+async function writeMany(
+  db: Database,
+  edits: readonly NewRecord[],
+  deviceId: string,
+): Promise<RecordChange[]> {
+  const changes = edits.map((edit): RecordChange => {
+    const record = 'create' in edit ? made(edit, deviceId) : edit.restore;
+    const after = record as unknown as Record<string, unknown>;
+    return { table: edit.table, id: record.id, before: null, after };
   });
   for (const table of new Set(changes.map((change) => change.table))) {
     const mine = changes.filter((change) => change.table === table);
     await tableOf(db, table).bulkAdd(mine.map(({ after }) => after as unknown as RecordStamp));
     const deleted = new Set(await deletedIds(db, table));
-    await db.tombstones.bulkDelete(mine.filter(({ id }) => deleted.has(id)).map(({ id }) => [table, id]));
+    for (const { id } of mine) if (deleted.has(id)) await unshelve(db, table, id);
   }
   return changes;
 }
@@ -157,11 +246,20 @@ async function nextSeq(db: Database, scope: string): Promise<number> {
 }
 
 /** The entry that undo (or redo) would take next. */
-async function entryFor(db: Database, scope: string, undone: 0 | 1): Promise<LogEntry | undefined> {
+export async function entryFor(db: Database, scope: string, undone: 0 | 1): Promise<LogEntry | undefined> {
   const range = db.log
     .where('[scope+undone+seq]')
     .between([scope, undone, -Infinity], [scope, undone, Infinity]);
   return undone === 0 ? range.last() : range.first();
+}
+
+/** What undo and redo would do now, by label. */
+export async function steps(
+  db: Database,
+  scope: string,
+): Promise<{ undo: string | null; redo: string | null }> {
+  const [undo, redo] = await Promise.all([entryFor(db, scope, 0), entryFor(db, scope, 1)]);
+  return { undo: undo?.label ?? null, redo: redo?.label ?? null };
 }
 
 /** Joins a change to the one before it, so that the letters of a word are one action. */
@@ -175,6 +273,12 @@ function merged(entry: LogEntry, changes: readonly RecordChange[]): readonly Rec
     : null;
 }
 
+/** What the log keeps of a change: what was made is in its table, and is kept whole when it is taken away. */
+export const forLog = (change: RecordChange): RecordChange =>
+  change.before === null && change.after !== null
+    ? { ...change, after: { revision: change.after.revision } }
+    : change;
+
 /**
  * Carries out changes as one action. What was undone before can then no longer be redone.
  * @returns the entry, or null when nothing changed.
@@ -187,122 +291,49 @@ export async function commit(
   edits: readonly Edit[],
   options: CommitOptions = {},
 ): Promise<LogEntry | null> {
-  if (edits.some(({ table }) => table === 'runs') && !days) await readyForRuns();
+  // Within a caller's transaction nothing may be waited for that is not the database: it then is loaded already.
+  if (!days && edits.some(({ table }) => table === 'runs')) await readyForRuns();
   return db.transaction('rw', COMMIT_TABLES, async () => {
     const { expect, passages = [], mergeKey = null } = options;
-    if (expect) {
-      const record = await tableOf(db, expect.table).get(expect.id);
-      if (record?.revision !== expect.revision) throw new ConflictError('This was changed in another tab.');
-    }
+    const undone = db.log.where('[scope+undone+seq]').between([scope, 1, -Infinity], [scope, 1, Infinity]);
+    // Asked all at once: each question alone costs a turn of the event loop.
+    const [expected, deviceId, redoable, last, seq] = await Promise.all([
+      expect && tableOf(db, expect.table).get(expect.id),
+      deviceIdOf(db),
+      undone.primaryKeys(),
+      mergeKey === null ? undefined : entryFor(db, scope, 0),
+      nextSeq(db, scope),
+    ]);
+    if (expect && expected?.revision !== expect.revision)
+      throw new ConflictError('This was changed in another tab.');
     await db.passages.bulkPut([...passages]);
-    const deviceId = await deviceIdOf(db);
+    const id = newId();
     const changes: RecordChange[] = [];
-    const isBulk = edits.length > BULK_EDITS && edits.every((edit) => 'create' in edit);
-    if (isBulk) changes.push(...(await writeMany(db, edits, deviceId)));
+    if (edits.length > BULK_EDITS && edits.every(isNew))
+      changes.push(...(await writeMany(db, edits, deviceId)));
     else
       for (const edit of edits) {
-        const change = await write(db, edit, deviceId);
+        const change = await write(db, edit, deviceId, { id, label });
         if (change) changes.push(change);
       }
     if (changes.length === 0) return null;
     await days?.refreshDays(db, changes);
-    const redoable = await db.log
-      .where('[scope+undone+seq]')
-      .between([scope, 1, -Infinity], [scope, 1, Infinity])
-      .primaryKeys();
     await db.log.bulkDelete(redoable);
-    const last = mergeKey === null || redoable.length > 0 ? undefined : await entryFor(db, scope, 0);
-    const joined = last && last.mergeKey === mergeKey ? merged(last, changes) : null;
+    const touchedMs = nowMs();
+    const isNear = last && touchedMs - last.touchedMs < MERGE_MS && redoable.length === 0;
+    const joined = isNear && last.mergeKey === mergeKey ? merged(last, changes) : null;
     if (last && joined) {
-      const entry = { ...last, changes: joined };
+      const entry = { ...last, changes: joined, touchedMs };
       await db.log.put(entry);
       return entry;
     }
-    const seq = await nextSeq(db, scope);
-    const entry: LogEntry = { id: newId(), scope, seq, label, changes, undone: 0, mergeKey, at: timestamp() };
-    await db.log.add(entry);
+    const at = timestamp();
+    const entry: LogEntry = { id, scope, seq, label, changes, undone: 0, mergeKey, at, touchedMs };
+    await db.log.add({ ...entry, changes: changes.map(forLog) });
     const surplus = db.log
       .where('[scope+seq]')
       .between([scope, -Infinity], [scope, seq - MAX_LOG_ENTRIES], true, true);
     await surplus.delete();
     return entry;
-  });
-}
-
-/** Sets a record from one side of a change to the other. */
-async function flip(db: Database, change: RecordChange, back: boolean, deviceId: string): Promise<void> {
-  const from = back ? change.after : change.before;
-  const to = back ? change.before : change.after;
-  const table = tableOf(db, change.table);
-  const record = await table.get(change.id);
-  const at = timestamp();
-  if (from === null) {
-    if (record) throw new ConflictError('What would come back is there already.');
-    await table.add(to as unknown as RecordStamp);
-    await db.tombstones.delete([change.table, change.id]);
-    return;
-  }
-  if (!record) throw new ConflictError('What was to be changed is not there any more.');
-  if (to === null) {
-    await table.delete(change.id);
-    await db.tombstones.put({ id: change.id, table: change.table, deletedAt: at, deviceId });
-    return;
-  }
-  if (canonicalJson(pick(record, Object.keys(from))) !== canonicalJson(from))
-    throw new ConflictError('This was changed elsewhere since, so the step cannot be taken back alone.');
-  await table.update(change.id, { ...to, revision: record.revision + 1, updatedAt: at, deviceId });
-}
-
-/** Takes back the last action of a scope, or does the next undone one again; returns it, or null when there is none. */
-export async function step(db: Database, scope: string, way: 'undo' | 'redo'): Promise<LogEntry | null> {
-  if (!days) await readyForRuns();
-  return db.transaction('rw', COMMIT_TABLES, async () => {
-    const entry = await entryFor(db, scope, way === 'undo' ? 0 : 1);
-    if (!entry) return null;
-    const deviceId = await deviceIdOf(db);
-    const changes = way === 'undo' ? [...entry.changes].reverse() : entry.changes;
-    for (const change of changes) await flip(db, change, way === 'undo', deviceId);
-    await days?.refreshDays(db, changes);
-    await db.log.update(entry.id, { undone: way === 'undo' ? 1 : 0, mergeKey: null });
-    return entry;
-  });
-}
-
-/** What undo and redo would do now, by label. */
-export async function steps(
-  db: Database,
-  scope: string,
-): Promise<{ undo: string | null; redo: string | null }> {
-  const [undo, redo] = await Promise.all([entryFor(db, scope, 0), entryFor(db, scope, 1)]);
-  return { undo: undo?.label ?? null, redo: redo?.label ?? null };
-}
-
-/** Deletes passages and logs that nothing refers to any more. */
-export async function sweepUnused(db: Database): Promise<void> {
-  await db.transaction('rw', COMMIT_TABLES, async () => {
-    const exercises = await db.exercises.toArray();
-    const players = await db.players.toCollection().primaryKeys();
-    const scopes = [LIBRARY, ...players.map(recordScope)];
-    const ids = new Set<string>([...scopes, ...exercises.map((exercise) => exercise.id)]);
-    const used = new Set(exercises.map((exercise) => exercise.passageHash));
-    // What was played is kept as it was played.
-    for (const hash of await db.runs.orderBy('passageHash').uniqueKeys()) used.add(String(hash));
-    await db.log
-      .where('[scope+seq]')
-      .between([LIBRARY, -Infinity], [LIBRARY, Infinity])
-      .each((entry) => {
-        for (const change of entry.changes) if (change.table === 'exercises') ids.add(change.id);
-      });
-    const stale: string[] = [];
-    await db.log.each((entry) => {
-      if (!ids.has(entry.scope)) stale.push(entry.id);
-      else
-        for (const { before, after } of entry.changes)
-          for (const side of [before, after])
-            if (typeof side?.passageHash === 'string') used.add(side.passageHash);
-    });
-    await db.log.bulkDelete(stale);
-    const hashes = await db.passages.toCollection().primaryKeys();
-    await db.passages.bulkDelete(hashes.filter((hash) => !used.has(hash)));
   });
 }

@@ -1,5 +1,5 @@
 /** Students, and the one of the moment. */
-import { ME, NEW_PLAYER, type PlayerRecord, type RecordStamp } from '@/core';
+import { ME, NEW_PLAYER, type LogEntry, type PlayerRecord, type StampKey } from '@/core';
 import type { Database } from './database';
 import { commit, LIBRARY } from './log';
 import { newId } from './sources';
@@ -16,19 +16,20 @@ export async function choosePlayer(db: Database, id: string): Promise<void> {
 }
 
 /** Adds a player and chooses it. */
-export async function addPlayer(db: Database, name: string): Promise<void> {
+export async function addPlayer(db: Database, name: string): Promise<LogEntry | null> {
   const id = newId();
-  await commit(db, LIBRARY, `Add student ${name}`, [
+  const entry = await commit(db, LIBRARY, `Add student ${name}`, [
     { table: 'players', create: { ...NEW_PLAYER, id, name } },
   ]);
   await choosePlayer(db, id);
+  return entry;
 }
 
 /** Changes a player's name or set-up. */
 export async function changePlayer(
   db: Database,
   id: string,
-  set: Partial<Omit<PlayerRecord, keyof RecordStamp>>,
+  set: Partial<Omit<PlayerRecord, StampKey>>,
 ): Promise<void> {
   await commit(db, LIBRARY, 'Change student', [{ table: 'players', id, set }], {
     mergeKey: `player-${id}-${Object.keys(set).join()}`,

@@ -8,10 +8,12 @@ import { Database } from './database';
 import { refreshAllDays } from './days';
 import { exportProject, importProject } from './exchange';
 import { addExercise } from './library';
-import { recordScope, step, sweepUnused } from './log';
+import { recordScope } from './log';
 import { endPractice, openPractice, type PracticeSession } from './practice';
 import { addRun, correctRun, daysOn, readDays, readRuns, removeRuns, type NewRun } from './runs';
 import { seededSources, setSources } from './sources';
+import { sweepUnused } from './sweep';
+import { step } from './undo';
 
 let db: Database;
 let count = 0;
@@ -134,7 +136,7 @@ describe('the record', () => {
   });
 
   it('keeps a run and where the session stands together, and what was played', async () => {
-    const id = await addExercise(db, newExercise('Played', passage), 'New');
+    const { id } = await addExercise(db, newExercise('Played', passage), 'New');
     const climb = { at: 2, cleanInARow: 1, uncleanInARow: 0, easing: 1 };
     const session: PracticeSession = {
       id: 's',

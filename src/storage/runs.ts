@@ -1,7 +1,7 @@
 /** Runs: added one by one as they are judged, put right by new ones, taken away by tombstones. */
-import type { Passage, RunRecord } from '@/core';
+import type { LogEntry, Passage, RunRecord } from '@/core';
 import type { DayRecord, Run } from '@/core/record';
-import type { Database, LogEntry } from './database';
+import type { Database } from './database';
 import { commit, COMMIT_TABLES, readyForRuns, recordScope } from './log';
 import { keepPractice, type PracticeSession } from './practice';
 import { newId, timestamp } from './sources';
@@ -39,12 +39,26 @@ export async function addRun(
   return id;
 }
 
-/** Puts a run right: a new record that names the old one. */
-export async function correctRun(db: Database, old: RunRecord, run: NewRun): Promise<string> {
+/** Keeps as many runs alike, typed in from paper: one action. */
+export async function addRuns(db: Database, run: NewRun, count: number): Promise<LogEntry | null> {
+  const edits = Array.from(
+    { length: count },
+    () => ({ table: 'runs', create: { ...dated(run), id: newId() } }) as const,
+  );
+  const label = count === 1 ? 'Log a run' : `Log ${count} runs`;
+  return commit(db, recordScope(run.playerId), label, edits);
+}
+
+/** Puts a run right: a new record, whose id is given, that names the old one. */
+export async function correctRun(
+  db: Database,
+  old: RunRecord,
+  run: NewRun,
+): Promise<{ id: string; entry: LogEntry | null }> {
   const id = newId();
   const create = { ...dated({ ...run, corrects: old.id }), id };
-  await commit(db, recordScope(old.playerId), 'Change run', [{ table: 'runs', create }]);
-  return id;
+  const entry = await commit(db, recordScope(old.playerId), 'Change run', [{ table: 'runs', create }]);
+  return { id, entry };
 }
 
 /** Takes runs away; undo brings them back. What they put right goes with them, so that it does not come back instead. */
@@ -72,6 +86,15 @@ export async function readDays(
   to = '\uffff',
 ): Promise<DayRecord[]> {
   return db.days.where('[playerId+day]').between([playerId, from], [playerId, to], true, true).toArray();
+}
+
+/** How many runs are kept on some exercises. */
+export async function runsOn(db: Database, exerciseIds: readonly string[]): Promise<number> {
+  const days = await db.days
+    .where('exerciseId')
+    .anyOf([...exerciseIds])
+    .toArray();
+  return days.reduce((sum, { runs }) => sum + runs, 0);
 }
 
 /** The days of a player on one exercise, in order. */

@@ -3,11 +3,15 @@
  * meantime wins; the edit that was based on older notes is given up and the session says so.
  */
 import { liveQuery } from 'dexie';
-import { passageHash, type Exercise } from '@/core';
+import type { Exercise } from '@/core';
 import { afterPaint } from './afterPaint';
 import type { Database } from './database';
+import { journalEdit, readyForEdits } from './journal';
 import { exerciseOf, takeJustBegun } from './library';
-import { commit, ConflictError, FIRST_REVISION, isNoRoom, step, steps } from './log';
+import { step } from './late';
+import { hashing } from './lateHashing';
+import { commit, ConflictError, FIRST_REVISION, isNoRoom, steps } from './log';
+import type { Stepped } from './undo';
 
 /** `unwritten`: a new exercise could not be written at all yet. */
 export type SaveProblem = 'conflict' | 'full' | 'failed' | 'unwritten';
@@ -38,7 +42,7 @@ export class ExerciseSession {
   private waiting = 0;
   private readonly listeners = new Set<() => void>();
   /** Of an exercise that was begun in this tab and is not written yet: tried before all else, until it succeeds. */
-  private firstWrite: (() => Promise<void>) | null = null;
+  private firstWrite: (() => Promise<unknown>) | null = null;
   /** What is on screen but found no room yet; the next edit writes it too. */
   private readonly unsaved = new Set<keyof Exercise>();
   private subscription: { unsubscribe(): void } | null = null;
@@ -57,6 +61,7 @@ export class ExerciseSession {
 
   /** Begins to follow the record; returns what ends it. */
   open(): () => void {
+    readyForEdits(this.db).catch(() => undefined);
     if (this.firstWrite) this.enqueue(() => Promise.resolve());
     this.subscription = liveQuery(async () => ({
       record: await this.db.exercises.get(this.id),
@@ -115,31 +120,34 @@ export class ExerciseSession {
     if (after === before) return;
     const keys = (Object.keys(after) as (keyof Exercise)[]).filter((key) => after[key] !== before[key]);
     if (keys.length === 0) return;
+    // Into the journal before anything else, the drawing included: what is on screen is then on its way to the disk.
+    const edit = { exerciseId: this.id, label, mergeKey: mergeKey ?? null, before, after, keys };
+    const journalled = journalEdit(this.db, edit);
     this.set({ exercise: after, undo: label, redo: null });
     this.enqueue(async () => {
-      const { passage, ...others } = after;
       const toWrite = [...new Set([...this.unsaved, ...keys])];
-      const hash = toWrite.includes('passage') ? passageHash(passage) : null;
-      const fields: Record<string, unknown> = { ...others, passageHash: hash };
-      const set = Object.fromEntries(
-        toWrite.map((key) => (key === 'passage' ? ['passageHash', fields.passageHash] : [key, fields[key]])),
-      );
+      const { fieldsToKeep } = await hashing();
+      const { set, passage } = fieldsToKeep(after, toWrite);
+      // Carried out, or given up and said so: either way it need not be done again at the next start.
       const entry = await commit(this.db, this.id, label, [{ table: 'exercises', id: this.id, set }], {
-        passages: hash === null ? [] : [{ hash, passage }],
+        passages: passage ? [passage] : [],
         expect: { table: 'exercises', id: this.id, revision: this.revision },
         ...(mergeKey === undefined ? {} : { mergeKey }),
-      });
+      }).finally(journalled.drop);
       this.unsaved.clear();
       if (entry) this.revision += 1;
     }, keys);
   }
 
-  /** Takes back the last step, or does it again. */
-  step(way: 'undo' | 'redo'): void {
+  /** Takes back the last step, or does it again. What came of it is handed to `told`, also why it was refused. */
+  step(way: 'undo' | 'redo', told?: (came: Stepped | string | null) => void): void {
     this.enqueue(async () => {
-      const entry = await step(this.db, this.id, way);
-      if (!entry) return;
-      await this.reload(1);
+      const came = await step(this.db, this.id, way).catch((error: unknown) => {
+        if (!(error instanceof ConflictError) || !told) throw error;
+        return error.message;
+      });
+      told?.(came);
+      if (came) await this.reload(1);
     });
   }
 
@@ -155,7 +163,7 @@ export class ExerciseSession {
   private enqueue(work: () => Promise<void>, keys: readonly (keyof Exercise)[] = []): void {
     this.waiting++;
     this.set({ saving: true });
-    this.queue = this.queue.then(afterPaint).then(async () => {
+    this.queue = Promise.all([this.queue, afterPaint()]).then(async () => {
       let failed: SaveProblem | null = null;
       try {
         await this.firstWrite?.();

@@ -3,6 +3,8 @@
 export interface Sources {
   now(): Date;
   newId(): string;
+  /** How time goes by; left out: as the browser's clock says, also where `now` is seeded. */
+  nowMs?(): number;
 }
 
 /** Mulberry32: a small well-known generator of 32-bit numbers (public domain), good enough for ids that must repeat. */
@@ -41,6 +43,11 @@ export function setSources(sources: Sources): void {
 /** A new UUID. */
 export function newId(): string {
   return current.newId();
+}
+
+/** The moment now in milliseconds since 1970. */
+export function nowMs(): number {
+  return current.nowMs?.() ?? Date.now();
 }
 
 /** The moment now in ISO 8601 with the local offset, so that the local day is kept with it. */

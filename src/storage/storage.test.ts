@@ -27,9 +27,11 @@ import {
   renameExercise,
 } from './library';
 import { keptLadder, keptLadders, setLadder } from './ladders';
-import { commit, ConflictError, LIBRARY, step, steps, sweepUnused } from './log';
+import { commit, ConflictError, LIBRARY, steps } from './log';
 import { ExerciseSession } from './session';
 import { seededSources, setSources } from './sources';
+import { sweepUnused } from './sweep';
+import { step } from './undo';
 
 let db: Database;
 let count = 0;
@@ -102,8 +104,10 @@ describe('undo and redo', () => {
     expect(await db.tombstones.count()).toBe(2);
     await sweepUnused(db);
     await step(db, LIBRARY, 'undo');
-    expect(await readLibrary(db, 'me')).toEqual(before);
+    const content = (items: typeof before) => items.map(({ exercise, startBpm }) => ({ exercise, startBpm }));
+    expect(content(await readLibrary(db, 'me'))).toEqual(content(before));
     expect(await db.tombstones.count()).toBe(0);
+    expect(await db.shelf.count()).toBe(0);
   });
 
   it('refuses to take back a field that was changed elsewhere since', async () => {
@@ -205,22 +209,10 @@ describe('project files', () => {
       { numRuns: 15 },
     );
   });
-
-  it('keep both where an exercise is there with another content', async () => {
-    await addExercise(db, newExercise('Mine', emptyPassage()), 'Add');
-    const project = await exportProject(db);
-    const [item] = await readLibrary(db, 'me');
-    await renameExercise(db, item!.record, 'Mine, changed');
-    expect(await importProject(db, project, 'Import')).toEqual({ added: 0, same: 0, copied: 1 });
-    expect((await readLibrary(db, 'me')).map((one) => one.exercise.title).sort()).toEqual([
-      'Mine (from file)',
-      'Mine, changed',
-    ]);
-  });
 });
 
 it('some exercises go out as they are shown, with their ladders and the students of these', async () => {
-  const id = await addExercise(db, newExercise('Out', putNote(emptyPassage(), 0, 2, 5)), 'Add');
+  const { id } = await addExercise(db, newExercise('Out', putNote(emptyPassage(), 0, 2, 5)), 'Add');
   await addExercise(db, newExercise('Stays', putNote(emptyPassage(), 0, 3, 5)), 'Add');
   await setLadder(db, id, 'me', 60, { startBpm: 72, passes: 6 });
   const shown = { ...newExercise('Out, just changed', putNote(emptyPassage(), 0, 1, 9)), cues: 'Slow.' };
@@ -229,7 +221,7 @@ it('some exercises go out as they are shown, with their ladders and the students
   expect(project!.ladders).toMatchObject([{ startBpm: 72, passes: 6 }]);
   expect(project!.players.map((player) => player.id)).toEqual(['me']);
   const empty = new Database(`out-${count++}`);
-  expect(await importProject(empty, project!, 'Import')).toEqual({ added: 1, same: 0, copied: 0 });
+  expect(await importProject(empty, project!, 'Import')).toMatchObject({ added: 1, same: 0, copied: 0 });
   expect(await readSheet(empty, ['not here', id], 'me')).toMatchObject([
     { id, exercise: shown, ladder: { startBpm: 72 } },
   ]);
@@ -255,7 +247,7 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     const { kind, stepBpm, passes, countInBeats, restSeconds } = DEFAULT_LADDER;
     const since = { kind, stepBpm, passes, countInBeats, restSeconds, goalBpm: null };
     const ladderSince3 = version < 3 ? {} : version < 7 ? since : FRESH_LADDER;
-    const stamp = { revision: 1, createdAt: '', updatedAt: '', deviceId: 'd' };
+    const stamp = { revision: 3, createdAt: '', updatedAt: '', deviceId: 'd' };
     await old
       .table('exercises')
       .add({ ...fields, ...since3, ...stamp, id: 'a', passageHash: passageHash(passage), archivedAt: null });
@@ -264,7 +256,8 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     const { setup: _s, ...since7 } = NEW_PLAYER;
     const player = { ...(version < 7 ? {} : since7), ...stamp, id: 'p', name: 'Early', setup };
     await old.table('players').add(player);
-    if (version >= 7) await old.table('runs').add({ ...stamp, id: 'r', passes: 4 });
+    if (version >= 7)
+      await old.table('runs').add({ ...stamp, id: 'r', passes: 4, ...(version < 8 ? {} : { part: null }) });
     await old.table('passages').add({ hash: passageHash(passage), passage });
     await old
       .table('ladders')
@@ -277,7 +270,13 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     const now = new Database(name);
     expect((await readLibrary(now, 'me'))[0]?.exercise).toEqual(newExercise('Kept', passage));
     expect(await keptLadder(now, 'a', 'me')).toMatchObject({ ...FRESH_LADDER, startBpm: 72 });
-    expect(await now.players.get('p')).toEqual({ ...NEW_PLAYER, ...stamp, id: 'p', name: 'Early' });
+    expect(await now.players.get('p')).toEqual({
+      ...NEW_PLAYER,
+      ...stamp,
+      versions: { d: 3 },
+      id: 'p',
+      name: 'Early',
+    });
     expect((await now.runs.toArray()).map(({ part }) => part)).toEqual(version < 7 ? [] : [null]);
     await step(now, 'a', 'undo');
     expect((await now.exercises.get('a'))?.title).toBe('Earlier');
@@ -287,11 +286,11 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
 
 it('a drill climbs as the exercise it was cut out of, at the same speed of its notes, until it has a ladder of its own', async () => {
   const passage = putNote(emptyPassage(), 0, 2, 7);
-  const parent = await addExercise(db, { ...newExercise('Whole', passage), startBpm: 60 }, 'New');
+  const { id: parent } = await addExercise(db, { ...newExercise('Whole', passage), startBpm: 60 }, 'New');
   const drill = { parentId: parent, order: 0, stage: 'two notes', hands: 'both' } as const;
   const half = { ...newExercise('Half', passage), startBpm: 30 };
-  const cut = await addExercise(db, { ...half, drill }, 'New');
-  const other = await addExercise(db, newExercise('Other', passage), 'New');
+  const { id: cut } = await addExercise(db, { ...half, drill }, 'New');
+  const { id: other } = await addExercise(db, newExercise('Other', passage), 'New');
   const both = async () => {
     const records = new Map((await db.exercises.toArray()).map((one) => [one.id, one]));
     const all = await keptLadders(db, records, 'me');

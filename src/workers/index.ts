@@ -1,31 +1,74 @@
 /** The public face of the workers. */
 import { proxy, transfer, wrap, type Remote } from 'comlink';
-import type { Exercise, Mending, SetMember, SetMending, Setup } from '@/core';
+import type { Exercise, Mending, Project, SetMember, SetMending, Setup } from '@/core';
 import type { Brief, Outcome, SearchEvent } from '@/core/brief';
-import type { FileReading, WriteMidiOptions } from '@/core/formats';
+import type { FileReading, ListName, WriteMidiOptions, WrittenProject } from '@/core/formats';
 import type { FilesWorker, LongFormat } from './files.worker';
 import type { ComposingWorker } from './composing.worker';
 import type { MendingWorker } from './mending.worker';
 
+/** A reader that has said nothing for so long is ended. */
+const SILENCE_MS = 10_000;
+
 /**
  * Work in a worker of its own, which ends with it.
- * @throws Error when the worker cannot be started or runs out of memory.
+ * @param silenceMs where given, the worker is ended when it has not called `alive` for so long.
+ * @throws Error when the worker cannot be started, runs out of memory, or is ended.
  */
-async function inWorker<Result>(work: (files: Remote<FilesWorker>) => Promise<Result>): Promise<Result> {
+async function inWorker<Result>(
+  work: (files: Remote<FilesWorker>, alive: () => void) => Promise<Result>,
+  silenceMs?: number,
+): Promise<Result> {
   const worker = new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });
+  let timer: ReturnType<typeof setTimeout> | undefined;
   try {
+    let alive = () => {};
     const broken = new Promise<never>((_, reject) => {
       worker.onerror = () => reject(new Error('The work on the file broke off.'));
+      if (silenceMs === undefined) return;
+      alive = () => {
+        clearTimeout(timer);
+        timer = setTimeout(
+          () => reject(new Error(`It was read for ${silenceMs / 1000} seconds without getting anywhere.`)),
+          silenceMs,
+        );
+      };
+      alive();
     });
-    return await Promise.race([work(wrap<FilesWorker>(worker)), broken]);
+    return await Promise.race([work(wrap<FilesWorker>(worker), alive), broken]);
   } finally {
+    clearTimeout(timer);
     worker.terminate();
   }
 }
 
-/** Reads a file of any format; its bytes are handed over. */
-export function readFileInWorker(name: string, bytes: Uint8Array): Promise<FileReading> {
-  return inWorker<FileReading>((files) => files.read(name, transfer(bytes, [bytes.buffer])));
+/**
+ * Reads a file of any format; its bytes are handed over. A reader that gets nowhere is ended.
+ * @param report is told how much of a long file is done, 0–1.
+ */
+export function readFileInWorker(
+  name: string,
+  bytes: Uint8Array,
+  report: (done: number) => void = () => undefined,
+  silenceMs = SILENCE_MS,
+): Promise<FileReading> {
+  return inWorker<FileReading>((files, alive) => {
+    const onReport = (done: number) => {
+      alive();
+      report(done);
+    };
+    return files.read(name, transfer(bytes, [bytes.buffer]), proxy(onReport));
+  }, silenceMs);
+}
+
+/** Writes a project file and reads it back. */
+export function writeProjectInWorker(project: Project): Promise<WrittenProject> {
+  return inWorker<WrittenProject>((files) => files.writeProject(project));
+}
+
+/** What the project file's schema says against records of a list, by their place. */
+export function faultsInWorker(list: ListName, records: readonly unknown[]): Promise<(string | null)[]> {
+  return inWorker<(string | null)[]>((files) => files.faults(list, records));
 }
 
 /** Writes an exercise as a score or as MIDI. */

@@ -2,13 +2,13 @@
 import { DEFAULT_LADDER, DEFAULT_PRACTICE_TIME, type LadderSpec } from '../tempo/spec';
 import { loopSpan } from '../passage/passage';
 import { MAX_BPM, type Exercise } from './exercise';
-import type { LadderRecord, RecordStamp } from './records';
+import type { LadderRecord, StampKey } from './records';
 
 /** Where there is no goal tempo a ladder climbs so far: common practice, no source. */
 const UNSAID_CLIMB_BPM = 24;
 
 /** What is kept of a ladder, whoever's it is. */
-export type KeptLadder = Omit<LadderRecord, keyof RecordStamp | 'exerciseId' | 'playerId'>;
+export type KeptLadder = Omit<LadderRecord, StampKey | 'exerciseId' | 'playerId'>;
 
 /** What a ladder begins with, its start apart. */
 export const FRESH_LADDER: Omit<KeptLadder, 'startBpm'> = {

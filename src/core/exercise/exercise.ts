@@ -129,6 +129,15 @@ export const MAX_BPM = 400;
 /** Tempos are exact to so many decimals. */
 export const BPM_DECIMALS = 3;
 
+/** The longest title. */
+export const MAX_TITLE = 300;
+
+/** A title with words after it, cut so that it is not too long. */
+export function titledAs(title: string, words: string): string {
+  const room = MAX_TITLE - words.length - 1;
+  return `${title.length > room ? `${title.slice(0, room - 1)}…` : title} ${words}`;
+}
+
 /** An exercise with a passage and nothing said about it yet. */
 export function newExercise(title: string, passage: Passage, sourceText = ''): Exercise {
   return {

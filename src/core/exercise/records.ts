@@ -6,6 +6,7 @@ import type { Run } from '../record/run';
 import type { LadderSpec, LadderStep, PracticeTime } from '../tempo/spec';
 import type { Exercise } from './exercise';
 import { OPEN_HAND, type PickingHand } from './hand';
+import type { Versions } from './versions';
 
 /** On every record. Ids are UUIDs made by the client. */
 export interface RecordStamp {
@@ -18,16 +19,29 @@ export interface RecordStamp {
   readonly deviceId: string;
 }
 
+/** On records that may change; runs never do. */
+export interface ChangeableStamp extends RecordStamp {
+  readonly versions: Versions;
+}
+
+/** The fields that say when and where a record was written, and its id. */
+export type StampKey = keyof ChangeableStamp;
+
 /** What a record says, with its id but without when and where it was written. */
-export function bareRecord<T extends RecordStamp>(
-  record: T,
-): Omit<T, 'revision' | 'createdAt' | 'updatedAt' | 'deviceId'> {
-  const { revision: _r, createdAt: _c, updatedAt: _u, deviceId: _d, ...said } = record;
-  return said;
+export function bareRecord<T extends RecordStamp>(record: T): Omit<T, Exclude<StampKey, 'id'>> {
+  const {
+    revision: _r,
+    createdAt: _c,
+    updatedAt: _u,
+    deviceId: _d,
+    versions: _v,
+    ...said
+  } = record as T & { versions?: Versions };
+  return said as Omit<T, Exclude<StampKey, 'id'>>;
 }
 
 /** An exercise whose passage is kept apart, under its content hash. */
-export interface ExerciseRecord extends RecordStamp, Omit<Exercise, 'passage'> {
+export interface ExerciseRecord extends ChangeableStamp, Omit<Exercise, 'passage'> {
   readonly passageHash: string;
   readonly archivedAt: string | null;
 }
@@ -39,7 +53,7 @@ export interface PassageRecord {
 }
 
 /** A student, or the built-in "me". */
-export interface PlayerRecord extends RecordStamp {
+export interface PlayerRecord extends ChangeableStamp {
   readonly name: string;
   readonly setup: Setup;
   /** How the picking hand is set up where an exercise says nothing else. */
@@ -53,7 +67,7 @@ export interface PlayerRecord extends RecordStamp {
 }
 
 /** What is known of a new player. */
-export const NEW_PLAYER: Omit<PlayerRecord, keyof RecordStamp | 'name'> = {
+export const NEW_PLAYER: Omit<PlayerRecord, StampKey | 'name'> = {
   setup: DEFAULT_SETUP,
   hand: OPEN_HAND,
   instrument: '',
@@ -64,7 +78,7 @@ export const NEW_PLAYER: Omit<PlayerRecord, keyof RecordStamp | 'name'> = {
 };
 
 /** A player's ladder on an exercise: where it starts, and how it climbs. */
-export interface LadderRecord extends RecordStamp, Omit<LadderSpec, 'goalBpm'> {
+export interface LadderRecord extends ChangeableStamp, Omit<LadderSpec, 'goalBpm'> {
   readonly exerciseId: string;
   readonly playerId: string;
   /** Null: the tempo of the exercise's goal. */
@@ -83,10 +97,15 @@ export interface Tombstone {
   readonly table: 'exercises' | 'players' | 'ladders' | 'runs';
   readonly deletedAt: string;
   readonly deviceId: string;
+  /** A deletion is a version like any other; of runs it is empty. */
+  readonly versions: Versions;
 }
 
 /** The id of the player that is always there. */
 export const ME = 'me';
+
+/** The version of project files. Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch, version 5 briefs and drills, version 6 runs, ladders of every kind and more of a student, version 7 the part that a run was of, version 8 version vectors and what a backup holds besides; older files are brought up to date when read. */
+export const PROJECT_VERSION = 8;
 
 /** The whole record in one value, as project files carry it. */
 export interface Project {
@@ -97,4 +116,55 @@ export interface Project {
   readonly ladders: readonly LadderRecord[];
   readonly runs: readonly RunRecord[];
   readonly tombstones: readonly Tombstone[];
+  /** Only where everything goes out, never in a file for somebody else. */
+  readonly backup: Backup | null;
+}
+
+/** The tables whose records can be changed, taken away and brought back. */
+export type TableName = Tombstone['table'];
+
+/** A change of one record: the fields it had and the fields it got. Null stands for no record. */
+export interface RecordChange {
+  readonly table: TableName;
+  readonly id: string;
+  readonly before: Readonly<Record<string, unknown>> | null;
+  readonly after: Readonly<Record<string, unknown>> | null;
+}
+
+/** One action that can be undone. */
+export interface LogEntry {
+  readonly id: string;
+  /** The id of an exercise, `library` for actions on the library, `record:ID` for those on a student's record. */
+  readonly scope: string;
+  readonly seq: number;
+  readonly label: string;
+  readonly changes: readonly RecordChange[];
+  readonly undone: 0 | 1;
+  /** Entries with the same key that follow each other within a second are one action, such as the letters of a word. */
+  readonly mergeKey: string | null;
+  readonly at: string;
+  /** When it was last added to, in milliseconds since 1970; 0: before that was kept. */
+  readonly touchedMs: number;
+}
+
+/** What was taken away, kept whole for a while. */
+export interface ShelvedRecord {
+  readonly table: TableName;
+  readonly id: string;
+  readonly record: Readonly<Record<string, unknown>>;
+  /** ISO 8601 with the local offset. */
+  readonly shelvedAt: string;
+  /** What was taken away together has the id of one action. */
+  readonly action: string;
+  /** In words, for example “Delete “Gate””. */
+  readonly label: string;
+  /** `version`: another version of a record that is there, which an import left out or replaced. */
+  readonly why: 'deleted' | 'version';
+}
+
+/** What a backup holds besides the records: how this browser is set, what can be undone, and the shelf of what was deleted. */
+export interface Backup {
+  readonly settings: Readonly<Record<string, unknown>>;
+  readonly log: readonly LogEntry[];
+  readonly shelf: readonly ShelvedRecord[];
 }

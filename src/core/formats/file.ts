@@ -3,8 +3,11 @@ import { exerciseFromTab } from '../exercise/taking';
 import type { Project } from '../exercise/records';
 import { readTabText } from './tab/read';
 import type { ForeignReading } from './foreign';
+import { exerciseFault } from './checked';
+import { textFrom, type Decode } from './encoding';
 import { readMidi } from './midi/read';
-import { readCompressedMusicXml, readMusicXml } from './musicxml/read';
+import { readMusicXml } from './musicxml/read';
+import { readCompressedMusicXml } from './musicxml/zipped';
 import { readProject, type ProjectProblem } from './project/project';
 
 export type FileReading =
@@ -32,22 +35,10 @@ export function titleFromName(name: string): string {
   return last.replace(/\.[^.]*$/, '').trim() || 'Untitled';
 }
 
-/**
- * Reads a file. Never throws; what cannot be used is refused whole, with the reason.
- * @param text decodes UTF-8; given because the core has no decoder of its own.
- */
-export function readFile(name: string, bytes: Uint8Array, text: (bytes: Uint8Array) => string): FileReading {
-  const title = titleFromName(name);
-  if (startsWith(bytes, ZIP))
-    return { kind: 'exercise', format: 'a zipped score', ...readCompressedMusicXml(bytes, title) };
-  if (startsWith(bytes, MIDI)) return { kind: 'exercise', format: 'a MIDI file', ...readMidi(bytes, title) };
-  const content = text(bytes).replace(/^\u{feff}/u, '');
-  const begin = content.trimStart();
-  if (begin.startsWith('{')) {
-    const { project, problems } = readProject(content);
-    return project ? { kind: 'project', project } : { kind: 'refusedProject', problems };
-  }
-  if (begin.startsWith('<')) return { kind: 'exercise', format: 'a score', ...readMusicXml(content, title) };
+/** Text with nothing in it that no text has. */
+const isBinary = (text: string) => text.includes('\0');
+
+function readTab(content: string, title: string): FileReading {
   const refused = (why: string): FileReading => ({
     kind: 'exercise',
     format: 'a text',
@@ -56,8 +47,38 @@ export function readFile(name: string, bytes: Uint8Array, text: (bytes: Uint8Arr
   });
   if (content.length > MAX_TEXT_CHARACTERS)
     return refused(`It is a text of more than ${MAX_TEXT_CHARACTERS / 1_000_000} million characters.`);
-  if (content.includes('\0')) return refused('It is none of the formats that can be read here.');
+  if (isBinary(content)) return refused('It is none of the formats that can be read here.');
   const exercise = exerciseFromTab(content, title);
   if (!exercise) return refused(readTabText(content).problems.at(-1)?.message ?? 'There is no tab in it.');
+  const fault = exerciseFault(exercise);
+  if (fault !== null) return refused(`It could not be kept as it is written: ${fault}.`);
   return { kind: 'exercise', format: 'a tab', exercise, remarks: [] };
+}
+
+/**
+ * Reads a file. Never throws; what cannot be used is refused whole, with the reason.
+ * @param decode turns bytes into text; given because the core has no decoder of its own.
+ * @param report is told as the work goes on, so that whoever waits can tell a long file from one that hangs.
+ */
+export function readFile(
+  name: string,
+  bytes: Uint8Array,
+  decode: Decode,
+  report: (done: number) => void = () => undefined,
+): FileReading {
+  const title = titleFromName(name);
+  if (startsWith(bytes, ZIP))
+    return { kind: 'exercise', format: 'a zipped score', ...readCompressedMusicXml(bytes, title, decode) };
+  if (startsWith(bytes, MIDI)) return { kind: 'exercise', format: 'a MIDI file', ...readMidi(bytes, title) };
+  const content = textFrom(bytes, decode);
+  report(0);
+  const begin = content.trimStart();
+  if (begin.startsWith('{')) {
+    const { project, problems } = readProject(content, report);
+    return project ? { kind: 'project', project } : { kind: 'refusedProject', problems };
+  }
+  // Tab is often pasted from pages, within <pre>.
+  if (begin.startsWith('<') && !/^<\s*pre\b/i.test(begin))
+    return { kind: 'exercise', format: 'a score', ...readMusicXml(content, title) };
+  return readTab(content, title);
 }

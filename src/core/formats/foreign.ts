@@ -5,6 +5,15 @@ import type { Exercise } from '../exercise/exercise';
 export interface ForeignReading {
   readonly exercise: Exercise | null;
   readonly remarks: readonly string[];
+  /** Where the file has several parts: all that can be taken, the first being `exercise`. */
+  readonly parts?: readonly ForeignPart[];
+}
+
+/** One part of a file; null where it cannot be taken, the reason then being the first remark. */
+export interface ForeignPart {
+  readonly name: string;
+  readonly exercise: Exercise | null;
+  readonly remarks: readonly string[];
 }
 
 /** Files of other formats beyond these sizes are refused before they are looked at. */
@@ -14,6 +23,9 @@ export const FOREIGN_LIMITS = {
   /** Of all files of a zip together, once unpacked. */
   unpackedBytes: 40_000_000,
   textLength: 2_000,
+  parts: 200,
+  /** Longer than any exercise. */
+  beats: 20_000,
 } as const;
 
 /** A file that is not used at all. */

@@ -46,7 +46,7 @@ export const passages = fc
           ...others,
           id: `n${notes.length + 1}`,
           string: Number(string),
-          fret: some.dead ? 0 : fret,
+          fret,
           technique,
           onsetTicks: slot * slotTicks,
           durationTicks: held * slotTicks,

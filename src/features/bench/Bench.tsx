@@ -17,7 +17,7 @@ import {
   type Passage,
 } from '@/core';
 import type { ExerciseSession } from '@/storage';
-import { keyHandler, useKeySheet } from '@/ui/keys/keys';
+import { keyHandler, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
 import type { Place } from '@/ui/lane/place';
 import { StringLane } from '@/ui/lane/StringLane';
 import { usePlayer } from '@/ui/shell/player';
@@ -122,9 +122,8 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
   });
   const [keyGroups] = useState(() => [PLAY_KEYS, VIEW_KEYS, RANGE_KEYS, ...laneKeyGroups(bindings)]);
   useKeySheet(keyGroups);
+  useUndoKeys(hands.step);
   const onViewKey = keyHandler([
-    { keys: ['Ctrl+z'], does: '', run: () => hands.step('undo') },
-    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => hands.step('redo') },
     { keys: ['l'], does: '', run: () => hands.setLoop(policy.loop !== true) },
     { keys: ['g'], does: '', run: (event) => focusLane(event.currentTarget) },
     {

@@ -14,6 +14,7 @@ import { giveOut } from '@/ui/shell/giveOut';
 import { useAfterPaint } from '@/ui/shell/useAfterPaint';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
+import { attempt } from '@/work/perform';
 import { BeatLight } from '@/ui/sound/BeatLight';
 import type { PlaybackProblem } from '@/ui/sound/usePlayback';
 import type { BenchHands } from './benchHands';
@@ -165,7 +166,8 @@ function BarEnd({
           {state.problem === 'full' || state.problem === 'unwritten' ? (
             <Button
               onPress={() =>
-                state.exercise && void giveOut('project', { id: session.id, exercise: state.exercise })
+                state.exercise &&
+                attempt('Giving out', () => giveOut('project', { id: session.id, exercise: state.exercise! }))
               }
             >
               Save a file

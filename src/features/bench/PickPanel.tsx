@@ -121,7 +121,7 @@ export function PickPanel({ plan, pass, caret, playing, onGo, onPass }: PickPane
 
   useEffect(() => {
     // Gives a promise in newer browsers, which is no way to clean up.
-    void panel.current?.scrollIntoView({ block: 'nearest' });
+    panel.current?.scrollIntoView({ block: 'nearest' });
   }, []);
 
   // In time with the sound.

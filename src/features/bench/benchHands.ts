@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import type { Exercise, Passage } from '@/core';
 import type { ExerciseSession } from '@/storage';
 import type { Place } from '@/ui/lane/place';
+import { attempt, tellRefused } from '@/work/perform';
 import type { EditExercise } from './edit';
 import { digitMemory, firstDifference, type DigitMemory, type Edit } from './editing';
 
@@ -85,8 +86,9 @@ export function useBenchHands(
       // Undo and redo put the caret where something changed.
       step: (way) => {
         const before = passage();
-        session.step(way);
-        void session.settled().then(() => {
+        session.step(way, tellRefused);
+        attempt('Showing what changed', async () => {
+          await session.settled();
           const changed = firstDifference(before, passage());
           if (changed) place(changed);
         });

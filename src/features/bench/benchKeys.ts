@@ -9,7 +9,6 @@ export const VIEW_KEYS: KeyGroup = {
     { keys: ['l'], does: 'Loop on or off' },
     { keys: ['g'], does: 'Go to the lane' },
     { keys: ['o'], does: 'Go to the material: have the notes worked out' },
-    { keys: ['?'], does: 'This sheet' },
   ],
 };
 

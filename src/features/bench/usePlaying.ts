@@ -4,6 +4,7 @@ import { MAX_BPM, MIN_BPM, type Exercise, type KeptLadder, type LadderSpec, type
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { tapBeat, usePlayback, type PlaybackHands } from '@/ui/sound/usePlayback';
+import { attempt } from '@/work/perform';
 
 export const SPEEDS = [1, 0.5, 0.25, 0.1] as const;
 export type Speed = (typeof SPEEDS)[number];
@@ -45,7 +46,8 @@ export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan, i
     const ladder = { spec, kept };
     // The ladder is built when a step of it is asked for.
     const toStep = (way: -1 | 1) =>
-      void import('./tempos').then(({ nextTempo }) => {
+      attempt('Going to the next step', async () => {
+        const { nextTempo } = await import('./tempos');
         const step = nextTempo({ ladder, bpm }, way);
         if (step) setBpm(step.bpm);
       });

@@ -4,6 +4,7 @@ import { rangeBetween, type Passage, type Plan, type Range } from '@/core';
 import { say } from '@/ui/controls/say';
 import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
 import type { Place } from '@/ui/lane/place';
+import { ahead, attempt } from '@/work/perform';
 import type { BenchHands } from './benchHands';
 import type { Edit } from './editing';
 
@@ -63,8 +64,10 @@ export function useRange(
   const writer = useRef<typeof import('@/ui/shell/tabReading').planTab | null>(null);
   useEffect(() => {
     const timer = setTimeout(() => {
-      void import('@/ui/shell/tabReading').then(({ planTab }) => (writer.current = planTab));
-      void loadEdits();
+      ahead(async () => {
+        writer.current = (await import('@/ui/shell/tabReading')).planTab;
+        await loadEdits();
+      });
     }, READY_MS);
     return () => clearTimeout(timer);
   }, []);
@@ -85,7 +88,8 @@ export function useRange(
       apply(make(module, range));
       if (ends) letGo();
     };
-    const run = () => (edits ? change(edits) : void loadEdits().then(change));
+    const run = () =>
+      edits ? change(edits) : attempt('Changing what is marked', () => loadEdits().then(change));
     return [{ keys, does: '', run }];
   };
   const mark: KeyBinding = {
@@ -130,9 +134,13 @@ export function useRange(
       event.preventDefault();
       letGo();
       const text = event.clipboardData.getData('text/plain');
-      void Promise.all([import('@/ui/shell/tabReading'), loadEdits()]).then(([{ readTabText }, { pasted }]) =>
-        apply((of) => pasted(of, caret, readTabText(text, { subdivision: of.subdivision }))),
-      );
+      attempt('Pasting', async () => {
+        const [{ readTabText }, { pasted }] = await Promise.all([
+          import('@/ui/shell/tabReading'),
+          loadEdits(),
+        ]);
+        apply((of) => pasted(of, caret, readTabText(text, { subdivision: of.subdivision })));
+      });
     },
   };
 }

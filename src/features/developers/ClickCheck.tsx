@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import type { ClickPattern } from '@/core';
 import type { ClickMeasure, TempoAtBeat } from '@/audio';
 import { Button } from '@/ui/controls/Button';
+import { attempt } from '@/work/perform';
 
 const MINUTES = 10;
 
@@ -66,7 +67,7 @@ export function ClickCheck() {
         in four silent, rendered by this browser as the loudspeaker would get them; then each click is looked
         for in the samples.
       </p>
-      <Button isDisabled={result === 'running'} onPress={() => void measure()}>
+      <Button isDisabled={result === 'running'} onPress={() => attempt('Measuring', measure)}>
         {result === 'running' ? 'Rendering …' : 'Measure the click'}
       </Button>
       {result === null || result === 'running' ? null : (

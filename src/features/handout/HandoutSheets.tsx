@@ -21,6 +21,7 @@ import { useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
+import { attempt } from '@/work/perform';
 import { Pages } from './Pages';
 import { contentSize, PAPER_NAMES } from './paper';
 import { piecesOf } from './pieces';
@@ -46,10 +47,7 @@ const Choices = styled.div`
 const KEYS: readonly KeyGroup[] = [
   {
     title: 'Handout',
-    bindings: [
-      { keys: ['Ctrl+p'], does: 'Print, by the browser' },
-      { keys: ['?'], does: 'This sheet' },
-    ],
+    bindings: [{ keys: ['Ctrl+p'], does: 'Print, by the browser' }],
   },
 ];
 
@@ -93,7 +91,7 @@ export function HandoutSheets({ ids }: { ids: readonly string[] }) {
       </EmptyState>
     );
   const set = (change: Partial<HandoutSettings>) =>
-    void keepHandoutSettings(database(), { ...settings, ...change });
+    attempt('Keeping the choice', () => keepHandoutSettings(database(), { ...settings, ...change }));
   const missing = ids.length - items.length;
   return (
     <>

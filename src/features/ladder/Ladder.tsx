@@ -10,13 +10,14 @@ import type { ExerciseSession, LadderFields, SessionState } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { GoLink } from '@/ui/controls/GoLink';
 import { UndoButtons } from '@/ui/controls/UndoButtons';
-import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
+import { keyHandler, useKeySheet, type KeyGroup, useUndoKeys } from '@/ui/keys/keys';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { useRecord } from '@/ui/shell/useRecord';
 import { tapBeat, usePlayback } from '@/ui/sound/usePlayback';
 import { colour } from '@/ui/theme/tokens';
+import { tellRefused } from '@/work/perform';
 import { EqualSpeeds } from './EqualSpeeds';
 import { LadderForm } from './LadderForm';
 import { changedStep, fieldsWith, stepAfter } from './steps';
@@ -94,7 +95,6 @@ const KEYS: readonly KeyGroup[] = [
       { keys: ['b'], does: 'Tap the start tempo' },
       { keys: ['Ctrl+z'], does: 'Undo' },
       { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
-      { keys: ['?'], does: 'This sheet' },
     ],
   },
 ];
@@ -143,9 +143,9 @@ export function Ladder({ session, state, exercise }: LadderProps) {
     { keys: ['k'], does: '', run: () => setWanted(Math.min(steps.length - 1, chosen + 1)) },
     { keys: ['e'], does: '', run: () => setIsEditing(!isEditing) },
     { keys: ['b'], does: '', run: (event) => tap(event.timeStamp / 1000) },
-    { keys: ['Ctrl+z'], does: '', run: () => session.step('undo') },
-    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => session.step('redo') },
   ]);
+  const stepBack = (way: 'undo' | 'redo') => session.step(way, tellRefused);
+  useUndoKeys(stepBack);
   const total = times.at(-1)!.untilSeconds;
   const runs = times.reduce((sum, time) => sum + time.runs, 0);
   const tempos = steps.map(({ bpm }) => bpm);
@@ -162,7 +162,7 @@ export function Ladder({ session, state, exercise }: LadderProps) {
         </div>
         <div className="end">
           <Link href={`/handout?ids=${session.id}`}>Handout</Link>
-          <UndoButtons undo={state.undo} redo={state.redo} onStep={(way) => session.step(way)} />
+          <UndoButtons undo={state.undo} redo={state.redo} onStep={stepBack} />
           <GoLink href={`/practice/${session.id}`} prefetch={false}>
             <Timer size={16} aria-hidden /> Practise
           </GoLink>

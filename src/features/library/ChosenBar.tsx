@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
 import type { LibraryItem } from '@/storage';
+import { attempt } from '@/work/perform';
 import { SetBalance } from './SetBalance';
 
 const Bar = styled.div`
@@ -46,9 +47,10 @@ export function ChosenBar({ chosen, all, onChoose, onHandout, onClear }: ChosenB
       </Button>
       <Button
         onPress={() =>
-          void import('@/ui/shell/giveOut').then(({ saveProject }) =>
-            saveProject(chosen.map(({ record, exercise }) => ({ id: record.id, exercise }))),
-          )
+          attempt('Giving out', async () => {
+            const { saveProject } = await import('@/ui/shell/giveOut');
+            await saveProject(chosen.map(({ record, exercise }) => ({ id: record.id, exercise })));
+          })
         }
       >
         <FileDown size={16} aria-hidden /> Project file

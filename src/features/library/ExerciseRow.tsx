@@ -1,7 +1,7 @@
 'use client';
 import { ChevronDown, ChevronRight, Ellipsis } from 'lucide-react';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import { counted, countText, techniqueText } from '@/core';
 import { Menu } from '@/ui/controls/Menu';
@@ -93,6 +93,13 @@ const Fold = styled.button.attrs({ type: 'button' })`
   cursor: pointer;
 `;
 
+/** What moves the focus to the row after one that goes, or before it; with the last one to the view. */
+function nextTo(row: HTMLElement | null): () => void {
+  const next = row?.nextElementSibling ?? row?.previousElementSibling;
+  const place = next?.querySelector<HTMLElement>('h2 a, button') ?? document.getElementById('view');
+  return () => place?.focus();
+}
+
 /** One exercise of the library. */
 export function ExerciseRow({
   item,
@@ -126,12 +133,13 @@ export function ExerciseRow({
   const { kinds } = plan.analysis.figures;
   const rename = () => {
     if (newTitle !== null && newTitle.trim() !== '' && newTitle !== exercise.title)
-      void actions.rename(record, newTitle.trim());
+      actions.rename(record, newTitle.trim());
     setNewTitle(null);
   };
   const isArchived = record.archivedAt !== null;
+  const row = useRef<HTMLLIElement>(null);
   return (
-    <Row className={isUnder ? 'under' : ''}>
+    <Row ref={row} className={isUnder ? 'under' : ''}>
       <input
         type="checkbox"
         aria-label={`Choose ${exercise.title}`}
@@ -196,14 +204,14 @@ export function ExerciseRow({
         items={[
           { id: 'open', name: 'Open on the Bench', run: () => actions.open(record) },
           { id: 'practise', name: 'Practise', run: () => actions.practise(record) },
-          { id: 'duplicate', name: 'Duplicate', run: () => void actions.duplicate(record) },
+          { id: 'duplicate', name: 'Duplicate', run: () => actions.duplicate(record) },
           { id: 'rename', name: 'Rename', run: () => setNewTitle(exercise.title) },
           {
             id: 'archive',
             name: isArchived ? 'Bring back from the archive' : 'Archive',
-            run: () => void actions.archive(record, !isArchived),
+            run: () => actions.archive(record, !isArchived, nextTo(row.current)),
           },
-          { id: 'delete', name: 'Delete', run: () => void actions.remove(record) },
+          { id: 'delete', name: 'Delete', run: () => actions.remove(record, nextTo(row.current)) },
           ...waysOut(
             () => ({ id: record.id, exercise }),
             (id) => actions.openHandout([id]),

@@ -6,17 +6,18 @@ import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { GOAL_TECHNIQUES } from '@/core';
-import { database, loadDemo, readLibrary } from '@/storage';
+import { database, LIBRARY, loadDemo, readLibrary } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { Select } from '@/ui/controls/Select';
 import { TextField } from '@/ui/controls/TextField';
-import { say } from '@/ui/controls/say';
-import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
+import { keyHandler, useKeySheet, useUndoKeys, type KeyGroup } from '@/ui/keys/keys';
 import { exportLibrary } from '@/ui/shell/exportLibrary';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
-import { useLibraryActions } from './actions';
+import { attempt } from '@/work/perform';
+import { takeStep } from '@/work/undoing';
+import { useImporting, useLibraryActions } from './actions';
 import { ExerciseRow, rowColumns } from './ExerciseRow';
 import { choose as select, EVERYTHING, folded, planned, SORTS, type Sort, type Wanted } from './items';
 import { PasteBox } from './PasteBox';
@@ -24,6 +25,12 @@ import { useFileDrop } from './useFileDrop';
 import { usePractised } from './usePractised';
 
 const NextStrip = dynamic(() => import('./NextStrip').then((module) => module.NextStrip), { ssr: false });
+const DeletedShelf = dynamic(() => import('./DeletedShelf').then((module) => module.DeletedShelf), {
+  ssr: false,
+});
+const ImportDialog = dynamic(() => import('./ImportDialog').then((module) => module.ImportDialog), {
+  ssr: false,
+});
 const ChosenBar = dynamic(() => import('./ChosenBar').then((module) => module.ChosenBar), { ssr: false });
 
 /** Rows at first and with each further stretch; the rest follows while scrolling. */
@@ -96,7 +103,6 @@ const KEYS: readonly KeyGroup[] = [
       { keys: ['/'], does: 'Search' },
       { keys: ['Ctrl+z'], does: 'Undo the last action' },
       { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
-      { keys: ['?'], does: 'This sheet' },
     ],
   },
 ];
@@ -131,6 +137,7 @@ export function LibraryView() {
   const [shown, setShown] = useState(STRETCH);
   const [chosenIds, setChosenIds] = useState<readonly string[]>([]);
   const actions = useLibraryActions();
+  const importing = useImporting();
   useKeySheet(KEYS);
   const deferred = useDeferredValue(wanted);
   const found = useMemo(
@@ -172,17 +179,17 @@ export function LibraryView() {
       does: '',
       run: (event) => event.currentTarget.querySelector<HTMLElement>('.search input')?.focus(),
     },
-    { keys: ['Ctrl+z'], does: '', run: () => void actions.undo() },
-    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => void actions.redo() },
   ]);
-  const isOver = useFileDrop(actions.importFiles);
+  useUndoKeys((way) => takeStep(LIBRARY, way));
+  const isOver = useFileDrop(importing.importFiles);
   const choose = useMemo(
     () => (id: string, isChosen: boolean) =>
       setChosenIds((some) => (isChosen ? [...some, id] : some.filter((one) => one !== id))),
     [],
   );
   const chosenItems = chosenIds.flatMap((id) => items?.find(({ record }) => record.id === id) ?? []);
-  const isEmpty = items?.length === 0;
+  const isDeleted = wanted.shelf === 'deleted';
+  const isEmpty = items?.length === 0 && !isDeleted;
 
   return (
     <Root tabIndex={-1} onKeyDown={onKeyDown}>
@@ -226,6 +233,7 @@ export function LibraryView() {
             options={[
               { id: 'current', name: 'in use' },
               { id: 'archived', name: 'archived' },
+              { id: 'deleted', name: 'deleted' },
             ]}
             onChange={(shelf) => set({ shelf })}
           />
@@ -233,13 +241,13 @@ export function LibraryView() {
         <FileTrigger
           allowsMultiple
           acceptedFileTypes={['.json', '.musicxml', '.xml', '.mxl', '.mid', '.midi', '.txt', '.tab']}
-          onSelect={(files) => void actions.importFiles(files ?? [])}
+          onSelect={(files) => importing.importFiles(files ?? [])}
         >
           <Button>
             <Upload size={16} aria-hidden /> Import
           </Button>
         </FileTrigger>
-        <Button onPress={() => void exportLibrary()}>
+        <Button onPress={() => attempt('Exporting', exportLibrary)}>
           <Download size={16} aria-hidden /> Export all
         </Button>
       </Bar>
@@ -254,9 +262,7 @@ export function LibraryView() {
             <Button
               look="primary"
               onPress={() => {
-                loadDemo(database()).catch((error: Error) =>
-                  say(`The demo library did not load: ${error.message}`),
-                );
+                attempt('Loading the demo library', () => loadDemo(database()));
               }}
             >
               Load the demo library
@@ -264,7 +270,8 @@ export function LibraryView() {
           </div>
         </EmptyState>
       ) : null}
-      {items !== undefined && !isEmpty && found.length === 0 ? (
+      {isDeleted ? <DeletedShelf /> : null}
+      {items !== undefined && !isEmpty && !isDeleted && found.length === 0 ? (
         <EmptyState title={wanted.shelf === 'archived' ? 'Nothing is archived' : 'No exercise fits'}>
           <p>
             {wanted.shelf === 'archived'
@@ -274,7 +281,7 @@ export function LibraryView() {
           <Button onPress={() => set(EVERYTHING)}>Show everything in use</Button>
         </EmptyState>
       ) : null}
-      {rows.length > 0 ? (
+      {rows.length > 0 && !isDeleted ? (
         <section aria-label={`${found.length} exercises`}>
           <Heads aria-hidden>
             <span />
@@ -310,6 +317,7 @@ export function LibraryView() {
           onClear={() => setChosenIds([])}
         />
       ) : null}
+      {importing.question ? <ImportDialog question={importing.question} onAnswer={importing.answer} /> : null}
       {isOver ? (
         <DropHint aria-hidden>
           Let go to take the files in: scores (MusicXML), MIDI, tab as text, project files

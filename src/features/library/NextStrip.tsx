@@ -20,6 +20,7 @@ import { KindIcon } from '@/ui/lane/marks';
 import { NO_SUCH_CHANGE, recordedDrill } from '@/ui/shell/mendDrill';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
+import { attempt } from '@/work/perform';
 import type { Practised } from './usePractised';
 
 const Strip = styled.section`
@@ -99,7 +100,9 @@ export function NextStrip({ items, days, sitting, today, cleanRates }: NextStrip
         ) : null}
       </p>
       <div className="acts">
-        {failing ? <Button onPress={() => void drill()}>Drill that change</Button> : null}
+        {failing ? (
+          <Button onPress={() => attempt('Making the drill', drill)}>Drill that change</Button>
+        ) : null}
         {open ? (
           <GoLink
             href={`/practice/${open.record.id}${sitting!.mode === 'ladder' ? '' : `?mode=${sitting!.mode}`}`}

@@ -4,10 +4,11 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { emptyPassage } from '@/core';
-import { addEmptyExercise, beginExercise, database } from '@/storage';
+import { addEmptyExercise, beginExercise, database, takeJustBegun } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
 import { colour } from '@/ui/theme/tokens';
+import { ahead, attempt } from '@/work/perform';
 
 const Root = styled.section`
   display: grid;
@@ -52,7 +53,7 @@ export function PasteBox() {
   const db = database();
   // Ready before something is pasted, but after the page.
   useEffect(() => {
-    const timer = setTimeout(() => void loadReading(), READY_MS);
+    const timer = setTimeout(() => ahead(loadReading), READY_MS);
     return () => clearTimeout(timer);
   }, []);
 
@@ -66,9 +67,10 @@ export function PasteBox() {
     }
     const { id, write } = beginExercise(db, exercise, 'New exercise from tab');
     router.push(`/bench/${id}`);
-    // The Bench shows and writes it. Should the Bench not come, it is written all the same.
+    // The Bench shows and writes it, and says where that fails. Should the Bench not come, it is written all the same.
     setTimeout(() => {
-      write().catch(() => {});
+      const isLeft = takeJustBegun(id) !== null;
+      if (isLeft) attempt('Keeping what was pasted', write, 'Paste it once more.');
     }, LATEST_WRITE_MS);
   };
 
@@ -80,7 +82,7 @@ export function PasteBox() {
         // Pasting into an empty box is the whole intention; into a text that is being typed it is not.
         if (text.trim() !== '' || pasted.trim() === '') return;
         event.preventDefault();
-        void take(pasted);
+        attempt('Reading the tab', () => take(pasted), 'The text is still on the clipboard.');
       }}
     >
       <TextField
@@ -95,11 +97,20 @@ export function PasteBox() {
         placeholder={'e|--5-7-8--|\nB|---------| …'}
       />
       <div className="buttons">
-        <Button look="primary" isDisabled={text.trim() === ''} onPress={() => void take(text)}>
+        <Button
+          look="primary"
+          isDisabled={text.trim() === ''}
+          onPress={() => attempt('Reading the tab', () => take(text), 'Your text is still in the box.')}
+        >
           Open on the Bench
         </Button>
         <Button
-          onPress={() => void addEmptyExercise(db, emptyPassage()).then((id) => router.push(`/bench/${id}`))}
+          onPress={() =>
+            attempt('Beginning an exercise', async () => {
+              const id = await addEmptyExercise(db, emptyPassage());
+              router.push(`/bench/${id}`);
+            })
+          }
         >
           New empty exercise
         </Button>

@@ -11,6 +11,7 @@ import { Dialog } from '@/ui/controls/Dialog';
 import { NumberField } from '@/ui/controls/NumberField';
 import { SelectBox } from '@/ui/controls/SelectBox';
 import { SmallLane } from '@/ui/lane/SmallLane';
+import { attempt } from '@/work/perform';
 
 const Form = styled.div`
   display: grid;
@@ -97,7 +98,7 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
           </>
         )}
         <div className="row">
-          <Button look="primary" isDisabled={isSame} onPress={() => void make()}>
+          <Button look="primary" isDisabled={isSame} onPress={() => attempt('Making the drills', make)}>
             Make the drills
           </Button>
           <Button onPress={onClose}>Leave it</Button>

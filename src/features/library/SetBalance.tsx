@@ -8,6 +8,7 @@ import {
   missingPairs,
   reversePassage,
   setVerdict,
+  titledAs,
   type Exposure,
   type SetMember,
   type SetMending,
@@ -20,6 +21,7 @@ import { Dialog } from '@/ui/controls/Dialog';
 import { NumberField } from '@/ui/controls/NumberField';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
+import { attempt } from '@/work/perform';
 import { planned } from './items';
 
 const Body = styled.div`
@@ -152,7 +154,7 @@ export function SetBalance({ chosen, all, onChoose, onClose }: SetBalanceProps) 
       const { exercise } = chosen.find(({ record }) => record.id === id)!;
       const copy = {
         ...exercise,
-        title: `${exercise.title} (backwards)`,
+        title: titledAs(exercise.title, '(backwards)'),
         passage: reversePassage(exercise.passage),
         recipe: null,
         brief: null,
@@ -233,7 +235,10 @@ export function SetBalance({ chosen, all, onChoose, onClose }: SetBalanceProps) 
                       : ', no direction one-sided'}
                   </small>
                 </span>
-                <Button aria-label={`Apply: ${textOf(mending)}`} onPress={() => void apply(mending)}>
+                <Button
+                  aria-label={`Apply: ${textOf(mending)}`}
+                  onPress={() => attempt('Applying it', () => apply(mending))}
+                >
                   Apply
                 </Button>
               </li>

@@ -1,71 +1,82 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useMemo } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import type { ExerciseRecord } from '@/core';
 import {
   archiveExercise,
   database,
   deleteExercise,
   duplicateExercise,
-  LIBRARY,
   renameExercise,
-  step,
   timestamp,
 } from '@/storage';
 import { say } from '@/ui/controls/say';
+import { attempt } from '@/work/perform';
+import type { Answer, Question } from '@/work/takingIn';
+import { undoOf } from '@/work/undoing';
 
-async function undoLast(): Promise<void> {
-  try {
-    const entry = await step(database(), LIBRARY, 'undo');
-    say(entry ? `Undone: ${entry.label}` : 'There is nothing to undo.');
-  } catch (error) {
-    say((error as Error).message);
-  }
-}
-
-async function redoLast(): Promise<void> {
-  try {
-    const entry = await step(database(), LIBRARY, 'redo');
-    say(entry ? `Done again: ${entry.label}` : 'There is nothing to redo.');
-  } catch (error) {
-    say((error as Error).message);
-  }
-}
-
-/** What can be done with exercises in the library; each says what it did and offers to undo it. */
+/** What can be done with exercises in the library; each says what it did and offers to undo that very thing. */
 export function useLibraryActions() {
   const router = useRouter();
   return useMemo(() => {
-    const undo = { name: 'Undo', run: () => void undoLast() };
     const db = database();
     return {
       open: (record: ExerciseRecord) => router.push(`/bench/${record.id}`),
       practise: (record: ExerciseRecord) => router.push(`/practice/${record.id}`),
-      duplicate: async (record: ExerciseRecord) => {
-        await duplicateExercise(db, record);
-        say(`“${record.title}” is duplicated.`, undo);
-      },
-      rename: async (record: ExerciseRecord, title: string) => {
-        await renameExercise(db, record, title);
-        say(`Renamed to “${title}”.`, undo);
-      },
-      archive: async (record: ExerciseRecord, isArchived: boolean) => {
-        await archiveExercise(db, record, isArchived ? timestamp() : null);
-        say(`“${record.title}” is ${isArchived ? 'archived' : 'back'}.`, undo);
-      },
-      remove: async (record: ExerciseRecord) => {
-        await deleteExercise(db, record);
-        say(`“${record.title}” is deleted.`, undo);
-      },
-      undo: undoLast,
-      redo: redoLast,
-      importFiles: async (files: Iterable<File>) => {
-        // The list of a file input or of a drop is emptied when its event is over.
-        const all = [...files];
-        const { importFiles } = await import('./importing');
-        await importFiles(all, undo, (id) => router.push(`/bench/${id}`));
-      },
+      duplicate: (record: ExerciseRecord) =>
+        attempt('Duplicating', async () => {
+          const entry = await duplicateExercise(db, record);
+          say(`“${record.title}” is duplicated.`, undoOf(entry));
+        }),
+      rename: (record: ExerciseRecord, title: string) =>
+        attempt('Renaming', async () => {
+          const entry = await renameExercise(db, record, title);
+          say(`Renamed to “${title}”.`, undoOf(entry));
+        }),
+      /** @param goOn moves the focus on: the row is about to go. */
+      archive: (record: ExerciseRecord, isArchived: boolean, goOn: () => void) =>
+        attempt(isArchived ? 'Archiving' : 'Bringing back', async () => {
+          const entry = await archiveExercise(db, record, isArchived ? timestamp() : null);
+          goOn();
+          say(`“${record.title}” is ${isArchived ? 'archived' : 'back'}.`, undoOf(entry));
+        }),
+      /** @param goOn as for `archive`. */
+      remove: (record: ExerciseRecord, goOn: () => void) =>
+        attempt('Deleting', async () => {
+          const entry = await deleteExercise(db, record);
+          goOn();
+          say(`“${record.title}” is deleted. It lies on the shelf “deleted” for 30 days.`, undoOf(entry));
+        }),
       openHandout: (ids: readonly string[]) => router.push(`/handout?ids=${ids.join()}`),
     };
   }, [router]);
+}
+
+/** Taking files in: what must be asked about one is shown until it is answered. */
+export function useImporting() {
+  const router = useRouter();
+  const [question, setQuestion] = useState<Question | null>(null);
+  const waiting = useRef<((answer: Answer) => void) | null>(null);
+  const importFiles = useCallback(
+    (files: Iterable<File>) => {
+      // The list of a file input or of a drop is emptied when its event is over.
+      const all = [...files];
+      attempt('Importing', async () => {
+        const taking = await import('@/work/takingIn');
+        const ask = (asked: Question) =>
+          new Promise<Answer>((resolve) => {
+            waiting.current = resolve;
+            setQuestion(asked);
+          });
+        await taking.importFiles(all, ask, (id) => router.push(`/bench/${id}`));
+      });
+    },
+    [router],
+  );
+  const answer = useCallback((given: Answer) => {
+    setQuestion(null);
+    waiting.current?.(given);
+    waiting.current = null;
+  }, []);
+  return { question, answer, importFiles };
 }

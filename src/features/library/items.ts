@@ -21,7 +21,7 @@ export type Sort = (typeof SORTS)[number];
 export interface Wanted {
   readonly search: string;
   readonly technique: GoalTechnique | 'any';
-  readonly shelf: 'current' | 'archived';
+  readonly shelf: 'current' | 'archived' | 'deleted';
   readonly sort: Sort;
 }
 

@@ -14,6 +14,7 @@ import { say } from '@/ui/controls/say';
 import { KindIcon } from '@/ui/lane/marks';
 import { NO_SUCH_CHANGE, recordedDrill } from '@/ui/shell/mendDrill';
 import { usePlayer } from '@/ui/shell/player';
+import { attempt } from '@/work/perform';
 import { Panel, Table } from './look';
 
 const MOST = 8;
@@ -69,7 +70,10 @@ export const Failing = memo(function Failing({
                   <td className="number">{change.runs}</td>
                   <td>{reason ? REASON_MENDINGS[reason].name : '–'}</td>
                   <td>
-                    <RowButton aria-label={`Drill for: ${words}`} onClick={() => void drill(change)}>
+                    <RowButton
+                      aria-label={`Drill for: ${words}`}
+                      onClick={() => attempt('Making the drill', () => drill(change))}
+                    >
                       Drill it
                     </RowButton>
                   </td>

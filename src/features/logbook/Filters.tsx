@@ -4,6 +4,7 @@ import { database, keepJudgingSettings } from '@/storage';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
+import { attempt } from '@/work/perform';
 import { PERIODS, type Period, type Wanted } from './useBook';
 
 const MAX_HALF_LIFE_DAYS = 365;
@@ -57,7 +58,10 @@ const HalfLifeField = memo(function HalfLifeField({ value }: { value: number }) 
       value={value}
       min={1}
       max={MAX_HALF_LIFE_DAYS}
-      onChange={(days) => days !== null && void keepJudgingSettings(database(), { halfLifeDays: days })}
+      onChange={(days) =>
+        days !== null &&
+        attempt('Keeping the setting', () => keepJudgingSettings(database(), { halfLifeDays: days }))
+      }
     />
   );
 });

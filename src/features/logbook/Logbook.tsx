@@ -4,10 +4,11 @@ import { useSearchParams } from 'next/navigation';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { exercisesIn, secondsFrom, type DayRecord } from '@/core/record';
-import { database, recordScope, step } from '@/storage';
+import { recordScope } from '@/storage';
 import { EmptyState } from '@/ui/controls/EmptyState';
-import { keyHandler, useKeySheet, type KeyGroup } from '@/ui/keys/keys';
+import { useKeySheet, useUndoKeys, type KeyGroup } from '@/ui/keys/keys';
 import { colour } from '@/ui/theme/tokens';
+import { takeStep } from '@/work/undoing';
 import { Exercises } from './Exercises';
 import { Filters } from './Filters';
 import { chosen, useBook, type Book, type Wanted } from './useBook';
@@ -64,7 +65,6 @@ const KEYS: readonly KeyGroup[] = [
     bindings: [
       { keys: ['Ctrl+z'], does: 'Undo the last change of the record' },
       { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
-      { keys: ['?'], does: 'This sheet' },
     ],
   },
 ];
@@ -163,10 +163,7 @@ export function Logbook() {
   const deferred = useDeferredValue(wanted);
   useKeySheet(KEYS);
   const scope = recordScope(player.id);
-  const onKeyDown = keyHandler([
-    { keys: ['Ctrl+z'], does: '', run: () => void step(database(), scope, 'undo') },
-    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: '', run: () => void step(database(), scope, 'redo') },
-  ]);
+  useUndoKeys((way) => takeStep(scope, way));
   const options = useMemo(() => {
     const ids = practised.map(({ exerciseId }) => exerciseId);
     const more = asked && !ids.includes(asked) && exercises.has(asked) ? [asked] : [];
@@ -175,7 +172,7 @@ export function Logbook() {
   }, [practised, asked, exercises, titleOf]);
 
   return (
-    <Stack tabIndex={-1} onKeyDown={onKeyDown}>
+    <Stack tabIndex={-1}>
       <Bar>
         <h1>
           Logbook <small>of {player.name}</small>

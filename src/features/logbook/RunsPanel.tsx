@@ -3,11 +3,13 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { memo, useCallback, useRef, useState } from 'react';
 import { bpmText, counted, KIND_NAMES, PART_NAMES, type ExerciseRecord, type RunRecord } from '@/core';
 import { REASON_MENDINGS } from '@/core/record';
-import { addRun, correctRun, database, readRuns, recordScope, removeRuns, step } from '@/storage';
+import { addRuns, correctRun, database, readRuns, removeRuns } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { RowButton } from '@/ui/controls/RowButton';
 import { say } from '@/ui/controls/say';
 import { usePlayer } from '@/ui/shell/player';
+import { attempt } from '@/work/perform';
+import { undoOf } from '@/work/undoing';
 import { Panel, Table } from './look';
 import { figured } from './figured';
 import { RunForm, type TypedRun } from './RunForm';
@@ -29,14 +31,9 @@ interface RunsPanelProps {
 
 const NO_EXERCISE = 'That exercise is not there any more, so nothing was changed.';
 
-const undoOf = (playerId: string) => ({
-  name: 'Undo',
-  run: () => void step(database(), recordScope(playerId), 'undo'),
-});
-
 async function remove(run: RunRecord): Promise<void> {
-  await removeRuns(database(), [run]);
-  say(`The run at ${bpmText(run.bpm)} of ${run.day} was deleted.`, undoOf(run.playerId));
+  const entry = await removeRuns(database(), [run]);
+  say(`The run at ${bpmText(run.bpm)} of ${run.day} was deleted.`, undoOf(entry));
 }
 
 interface RowProps {
@@ -95,7 +92,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
   const panel = useRef<HTMLElement>(null);
   const onDelete = useCallback((run: RunRecord) => {
     panel.current?.focus({ preventScroll: true });
-    void remove(run);
+    attempt('Deleting', () => remove(run));
   }, []);
   /** The form goes, and the keys with it if nothing else takes them. */
   const close = () => {
@@ -105,16 +102,16 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
   const add = async (typed: TypedRun) => {
     const run = await figured(typed, player);
     if (!run) return say(NO_EXERCISE);
-    for (let count = 0; count < typed.count; count++) await addRun(db, run);
+    const entry = await addRuns(db, run, typed.count);
     close();
-    say(`${counted(typed.count, 'run')} of ${typed.day} logged.`);
+    say(`${counted(typed.count, 'run')} of ${typed.day} logged.`, undoOf(entry));
   };
   const correct = async (old: RunRecord, typed: TypedRun) => {
     const run = await figured(typed, player, old);
     if (!run) return say(NO_EXERCISE);
     const { at: _a, ...fields } = run;
     const at = typed.day === old.day ? old.at : `${typed.day}${old.at.slice(10)}`;
-    await correctRun(db, old, {
+    const { entry } = await correctRun(db, old, {
       ...fields,
       at,
       sessionId: old.sessionId,
@@ -125,7 +122,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
       byHand: old.byHand,
     });
     close();
-    say('The run was changed.', undoOf(player.id));
+    say('The run was changed.', undoOf(entry));
   };
   const all = [...exercises.values()].filter(({ archivedAt }) => archivedAt === null);
   const first = exercises.get(exerciseId) ?? all[0];
@@ -143,7 +140,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
           }}
           today={today}
           subdivisionOf={subdivisionOf}
-          onSave={(typed) => void add(typed)}
+          onSave={(typed) => attempt('Logging', () => add(typed), 'What you typed is still in the form.')}
           onCancel={close}
         />
       ) : (
@@ -189,7 +186,13 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
                       }}
                       subdivisionOf={subdivisionOf}
                       today={today > run.day ? today : run.day}
-                      onSave={(typed) => void correct(run, typed)}
+                      onSave={(typed) =>
+                        attempt(
+                          'Changing the run',
+                          () => correct(run, typed),
+                          'What you typed is still in the form.',
+                        )
+                      }
                       onCancel={close}
                     />
                   </td>

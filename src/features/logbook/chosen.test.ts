@@ -7,7 +7,15 @@ import { chosen, PERIODS, type Book } from './useBook';
 
 const TODAY = '2026-03-01';
 const { passage: _, ...said } = newExercise('x', emptyPassage());
-const stamp = { revision: 1, createdAt: '', updatedAt: '', deviceId: 'd', passageHash: '', archivedAt: null };
+const stamp = {
+  revision: 1,
+  createdAt: '',
+  updatedAt: '',
+  deviceId: 'd',
+  versions: {},
+  passageHash: '',
+  archivedAt: null,
+};
 const record = (id: string, technique: 'sweep picking' | null): ExerciseRecord => ({
   ...said,
   ...stamp,

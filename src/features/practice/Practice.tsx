@@ -10,9 +10,10 @@ import { loadOf, loadWarnings, REASONS, type Reason } from '@/core/record';
 import { database, readRuns, type PracticeMode } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
-import { keyHandler, useKeySheet } from '@/ui/keys/keys';
+import { keyHandler, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
 import { mendingDrill, NO_SUCH_CHANGE } from '@/ui/shell/mendDrill';
 import { today } from '@/ui/shell/useRecord';
+import { attempt } from '@/work/perform';
 import { KEYS } from './keySheet';
 import { Head, Root } from './look';
 import { WarmUp } from './parts';
@@ -73,6 +74,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   const [isSheet, setIsSheet] = useState(false);
   const sheetTrigger = useRef<HTMLButtonElement>(null);
   useKeySheet(KEYS);
+  useUndoKeys((way) => way === 'undo' && attempt('Taking back', takeBack));
   const pedals = settings?.pedals;
   const onKeyDown = keyHandler([
     {
@@ -80,8 +82,16 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
       does: '',
       run: () => (phase === 'playing' ? stop() : phase === 'judge' || phase === 'done' ? undefined : start()),
     },
-    { keys: ['c', ...(pedals ? [pedals.clean] : [])], does: '', run: () => void judge('clean') },
-    { keys: ['x', ...(pedals ? [pedals.notClean] : [])], does: '', run: () => void judge('not clean') },
+    {
+      keys: ['c', ...(pedals ? [pedals.clean] : [])],
+      does: '',
+      run: () => attempt('Keeping the verdict', () => judge('clean')),
+    },
+    {
+      keys: ['x', ...(pedals ? [pedals.notClean] : [])],
+      does: '',
+      run: () => attempt('Keeping the verdict', () => judge('not clean')),
+    },
     ...REASONS.map((why, number) => ({ keys: [String(number + 1)], does: '', run: () => nameReason(why) })),
     { keys: ['s'], does: '', run: samePlace },
     { keys: ['ArrowRight'], does: '', run: () => nextPlace(1) },
@@ -92,10 +102,9 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
     { keys: ['k'], does: '', run: () => goTo(at + 1) },
     { keys: [','], does: '', run: () => setBpm(bpm - 2) },
     { keys: ['.'], does: '', run: () => setBpm(bpm + 2) },
-    { keys: ['Ctrl+z'], does: '', run: () => void takeBack() },
     { keys: ['w'], does: '', run: () => phase === 'warm-up' && setPhase('ready') },
     { keys: ['m'], does: '', run: () => setIsSheet(true) },
-    { keys: ['q'], does: '', run: () => void end() },
+    { keys: ['q'], does: '', run: () => attempt('Ending', end) },
   ]);
 
   if (!session || !settings) return <p aria-busy="true">Opening the sitting …</p>;
@@ -131,7 +140,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           <SlidersHorizontal size={16} aria-hidden /> Metronome <kbd aria-hidden>m</kbd>
         </Button>
         {phase === 'done' ? null : (
-          <Button onPress={() => void end()}>
+          <Button onPress={() => attempt('Ending', end)}>
             End <kbd aria-hidden>q</kbd>
           </Button>
         )}
@@ -177,7 +186,10 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
                 look="primary"
                 onPress={() => {
                   setLadder({ startBpm: start0, steps: null });
-                  void sitting.end().then(() => router.push(`/ladder/${exerciseId}`));
+                  attempt('Ending', async () => {
+                    await sitting.end();
+                    router.push(`/ladder/${exerciseId}`);
+                  });
                 }}
               >
                 Start at {start0}
@@ -194,7 +206,11 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
               setSaid(null);
               setPhase('ready');
             }}
-            onDrill={worst?.place ? () => void makeDrill(worst.place!, worst.reason) : null}
+            onDrill={
+              worst?.place
+                ? () => attempt('Making the drill', () => makeDrill(worst.place!, worst.reason))
+                : null
+            }
           />
         </>
       ) : null}
@@ -203,7 +219,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           runner={runner}
           mode={mode}
           runs={runs}
-          onDrill={(change, why) => void makeDrill(change, why)}
+          onDrill={(change, why) => attempt('Making the drill', () => makeDrill(change, why))}
         />
       )}
       {isSheet && hands.sounds ? (

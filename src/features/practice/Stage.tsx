@@ -14,6 +14,7 @@ import type { PracticeMode } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
 import { BeatLight } from '@/ui/sound/BeatLight';
+import { attempt } from '@/work/perform';
 import { Big } from './look';
 import { Reasons, RestTimer } from './parts';
 import { PracticeLane } from './PracticeLane';
@@ -130,14 +131,14 @@ export function Stage({ runner, mode, runs, onDrill }: StageProps) {
         <Button
           className="big good"
           isDisabled={phase !== 'judge' && phase !== 'playing'}
-          onPress={() => void judge('clean')}
+          onPress={() => attempt('Keeping the verdict', () => judge('clean'))}
         >
           Clean <kbd aria-hidden>c</kbd>
         </Button>
         <Button
           className="big bad"
           isDisabled={phase !== 'judge' && phase !== 'playing'}
-          onPress={() => void judge('not clean')}
+          onPress={() => attempt('Keeping the verdict', () => judge('not clean'))}
         >
           Not clean <kbd aria-hidden>x</kbd>
         </Button>
@@ -185,7 +186,10 @@ export function Stage({ runner, mode, runs, onDrill }: StageProps) {
             </Button>
           </>
         ) : null}
-        <Button isDisabled={session.past.length === 0 || phase === 'playing'} onPress={() => void takeBack()}>
+        <Button
+          isDisabled={session.past.length === 0 || phase === 'playing'}
+          onPress={() => attempt('Taking back', takeBack)}
+        >
           Take the verdict back <kbd aria-hidden>Ctrl z</kbd>
         </Button>
         <span className="gap" />

@@ -21,7 +21,6 @@ export const KEYS: readonly KeyGroup[] = [
       { keys: ['w'], does: 'Warm: to the first run' },
       { keys: ['m'], does: 'Metronome, sound and pedals' },
       { keys: ['q'], does: 'End the sitting' },
-      { keys: ['?'], does: 'This sheet' },
     ],
   },
 ];

@@ -28,6 +28,7 @@ import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { useRecord } from '@/ui/shell/useRecord';
 import { useRun } from '@/ui/sound/useRun';
+import { attempt } from '@/work/perform';
 import { moveText, tempoOf, type Phase } from './sitting';
 import { useSitting } from './useSitting';
 
@@ -173,12 +174,14 @@ export function useRunner(exerciseId: string, exercise: Exercise, mode: Practice
   const nameChange = (change: Transition) => {
     setNamed(change);
     const { fromNote, toNote, kind, stringFrom, stringTo } = change;
-    void sitting.amend({ place: { fromNote, toNote, kind, stringFrom, stringTo } });
+    attempt('Naming the place', () =>
+      sitting.amend({ place: { fromNote, toNote, kind, stringFrom, stringTo } }),
+    );
   };
   const nameReason = (why: Reason) => {
     if (!canName) return;
     setReason(why);
-    void sitting.amend({ reason: why });
+    attempt('Naming the reason', () => sitting.amend({ reason: why }));
   };
   const samePlace = () => {
     const last = runs.findLast(({ place }) => place !== null)?.place;
@@ -224,7 +227,8 @@ export function useRunner(exerciseId: string, exercise: Exercise, mode: Practice
     if (phase === 'warm-up' || phase === 'done') return;
     if (phase === 'playing') hands.stopAtClick();
     sitting.tight();
-    if (said && !said.isClean && reason === null) void sitting.amend({ reason: 'tight' });
+    if (said && !said.isClean && reason === null)
+      attempt('Noting it', () => sitting.amend({ reason: 'tight' }));
     setSaid({
       isClean: true,
       text:
@@ -242,7 +246,7 @@ export function useRunner(exerciseId: string, exercise: Exercise, mode: Practice
   };
   const pain = () => {
     setHasPain(true);
-    void end();
+    attempt('Ending', end);
   };
   const takeBack = async () => {
     if (phase === 'playing' || !session || session.past.length === 0) return;
@@ -254,7 +258,8 @@ export function useRunner(exerciseId: string, exercise: Exercise, mode: Practice
     if (settings?.goesOn) start();
     else setPhase('ready');
   }, [settings?.goesOn, start]);
-  const keep = (next: PracticeSettings) => void keepPracticeSettings(database(), next);
+  const keep = (next: PracticeSettings) =>
+    attempt('Keeping the setting', () => keepPracticeSettings(database(), next));
 
   return {
     player,

@@ -31,6 +31,7 @@ import {
 } from '@/storage';
 import { say } from '@/ui/controls/say';
 import { usePlayer } from '@/ui/shell/player';
+import { attempt } from '@/work/perform';
 import { afterTight, afterVerdict, newSitting, runFrom, verdictOf, type PlayedRun } from './sitting';
 
 /** A probe is short: passes a run. */
@@ -114,7 +115,8 @@ export function useSitting(
     // The record must be read first: it says where to begin. Another student is another sitting.
     if (tempo === undefined || player.revision === 0 || opened.current === key) return;
     opened.current = key;
-    void openPractice(database(), player.id).then((kept) => {
+    attempt('Opening the sitting', async () => {
+      const kept = await openPractice(database(), player.id);
       const isMine = kept?.exerciseId === exerciseId && kept.mode === mode && kept.climb.at < steps.length;
       setIsResumed(isMine && kept.past.length > 0);
       show(
@@ -211,7 +213,7 @@ export function useSitting(
         if (!old || !latest.current) return;
         const { id: _, ...fields } = bareRecord(old);
         const run: NewRun = { ...fields, ...more };
-        const id = await correctRun(database(), old, run);
+        const { id } = await correctRun(database(), old, run);
         change((now) => withLastRun(now, id));
       }),
     takeBack: () =>

@@ -2,6 +2,7 @@
 import { Download } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import styled from 'styled-components';
+import { attempt } from '@/work/perform';
 import { Button } from '../controls/Button';
 import { download } from '../shell/download';
 import { colour } from '../theme/tokens';
@@ -93,7 +94,11 @@ export function ChartFigure({ title, said, table, file, choices, children }: Cha
             <Button look="quiet" aria-pressed={isTable} onPress={() => setIsTable(!isTable)}>
               {isTable ? 'Show the picture' : 'Show the table'}
             </Button>
-            <Button look="quiet" aria-label={`Save “${title}” as CSV`} onPress={() => void save()}>
+            <Button
+              look="quiet"
+              aria-label={`Save “${title}” as CSV`}
+              onPress={() => attempt('Saving the table', save)}
+            >
               <Download size={15} aria-hidden /> CSV
             </Button>
           </>

@@ -6,7 +6,9 @@ const SHOWN_MS = 10_000;
 /** Says in passing what happened, with one thing to do about it (most often: undo). */
 export function say(text: string, action?: Message['action']): void {
   // Loaded late: nothing is said before something was done.
-  void import('./toastQueue').then(({ queue }) =>
-    queue.add(action ? { text, action } : { text }, { timeout: SHOWN_MS }),
+  import('./toastQueue').then(
+    ({ queue }) => queue.add(action ? { text, action } : { text }, { timeout: SHOWN_MS }),
+    // Without the part that shows messages there is only the browser's own way.
+    () => globalThis.alert?.(text),
   );
 }

@@ -4,6 +4,7 @@ import {
   useContext,
   useEffect,
   useMemo,
+  useRef,
   useState,
   type KeyboardEvent,
   type ReactNode,
@@ -32,11 +33,16 @@ function pressed(event: KeyboardEvent): string {
   return `${ctrl}${alt}${shift}${isLetter ? event.key.toLowerCase() : event.key}`;
 }
 
+/** Inputs that are pressed, not typed into: keys act as elsewhere. */
+const NOT_TYPED_INTO = new Set(['checkbox', 'radio', 'button', 'submit', 'range', 'color', 'file']);
+
 /** Whether a key is being typed into a field. */
 function isTyping(target: EventTarget): boolean {
   return (
     target instanceof HTMLElement &&
-    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+    (target.isContentEditable ||
+      /^(TEXTAREA|SELECT)$/.test(target.tagName) ||
+      (target instanceof HTMLInputElement && !NOT_TYPED_INTO.has(target.type)))
   );
 }
 
@@ -90,6 +96,33 @@ export function useKeySheet(groups: readonly KeyGroup[]): void {
   // The provider makes `add` anew with each group; registering depends on the groups alone.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   useEffect(() => add(groups), [groups]);
+}
+
+/** Where undo belongs to what is open over the page. */
+const OVER_THE_PAGE = '[role=dialog], [role=alertdialog], [role=menu], [role=listbox]';
+
+/**
+ * Undo and redo by their usual keys, wherever on the page one stands: also where what had the focus is gone. In fields they are the
+ * field's own.
+ */
+export function useUndoKeys(onStep: (way: 'undo' | 'redo') => void): void {
+  const latest = useRef(onStep);
+  useEffect(() => {
+    latest.current = onStep;
+  }, [onStep]);
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey || event.defaultPrevented) return;
+      const key = event.key.toLowerCase();
+      const way = key === 'z' ? (event.shiftKey ? 'redo' : 'undo') : key === 'y' ? 'redo' : null;
+      const { target } = event;
+      if (!way || !(target instanceof Element) || isTyping(target) || target.closest(OVER_THE_PAGE)) return;
+      event.preventDefault();
+      latest.current(way);
+    };
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, []);
 }
 
 /** A key as it is shown, for example "Ctrl Z". */

@@ -15,6 +15,10 @@ import { useStart } from './start';
 import { ViewSettingsProvider } from './viewSettings';
 
 const Toasts = dynamic(() => import('../controls/Toasts').then((module) => module.Toasts), { ssr: false });
+const DataMenu = dynamic(() => import('./DataMenu').then((module) => module.DataMenu), {
+  ssr: false,
+  loading: () => <Waiting />,
+});
 const KeySheet = dynamic(() => import('./KeySheet').then((module) => module.KeySheet));
 
 const Skip = styled.a`
@@ -108,6 +112,11 @@ function ThemeButton() {
   );
 }
 
+/** Keeps the place of the menu until it is there. */
+const Waiting = styled.span`
+  width: 2rem;
+`;
+
 interface ShellProps {
   readonly withDemo: boolean;
   readonly seed: number | null;
@@ -171,6 +180,7 @@ export function AppShell({ withDemo, seed, children }: ShellProps) {
             </Link>
           </nav>
           <PlayerPicker />
+          <DataMenu />
           <Button look="quiet" onPress={() => setShowsKeys(true)}>
             <Keyboard size={16} aria-hidden /> Keys <kbd aria-hidden>?</kbd>
           </Button>

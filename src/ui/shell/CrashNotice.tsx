@@ -1,7 +1,8 @@
 'use client';
+import { attempt } from '@/work/perform';
 import { Button } from '../controls/Button';
 import { EmptyState } from '../controls/EmptyState';
-import { exportLibrary } from './exportLibrary';
+import { rescueLibrary } from './exportLibrary';
 
 /** Shown when a view breaks: everything that is kept can still be taken out. */
 export function CrashNotice({ onRetry }: { onRetry: () => void }) {
@@ -9,10 +10,12 @@ export function CrashNotice({ onRetry }: { onRetry: () => void }) {
     <EmptyState title="This view stopped working">
       <p>What you entered is kept in the browser. You can save all of it to a file, or try the view again.</p>
       <div style={{ display: 'flex', gap: '0.5rem' }}>
-        <Button look="primary" onPress={() => void exportLibrary()}>
+        <Button look="primary" onPress={() => attempt('Saving everything', rescueLibrary)}>
           Save everything to a file
         </Button>
         <Button onPress={onRetry}>Try again</Button>
+        {/* A full load: whatever broke here is not taken along. */}
+        <a href="/health">Health of your data</a>
       </div>
     </EmptyState>
   );

@@ -1,7 +1,7 @@
 'use client';
 import styled from 'styled-components';
 import { Dialog } from '../controls/Dialog';
-import { keyName, useKeyGroups } from '../keys/keys';
+import { keyName, useKeyGroups, type KeyGroup } from '../keys/keys';
 import { colour, MONO } from '../theme/tokens';
 
 const Groups = styled.div`
@@ -29,9 +29,18 @@ const Groups = styled.div`
   }
 `;
 
+/** Keys of the shell, in force in every view. */
+const EVERYWHERE: KeyGroup = {
+  title: 'Everywhere',
+  bindings: [
+    { keys: ['F6'], does: 'To the messages, and back' },
+    { keys: ['?'], does: 'This sheet' },
+  ],
+};
+
 /** All keys that act now. */
 export function KeySheet({ isOpen, onClose }: { isOpen: boolean; onClose: () => void }) {
-  const groups = useKeyGroups();
+  const groups = [...useKeyGroups(), EVERYWHERE];
   return (
     <Dialog title="Keys" isOpen={isOpen} onClose={onClose}>
       <Groups>

@@ -5,8 +5,11 @@ import { Dialog } from 'react-aria-components';
 import styled from 'styled-components';
 import { ME } from '@/core';
 import { addPlayer, choosePlayer, database } from '@/storage';
+import { attempt } from '@/work/perform';
+import { undoOf } from '@/work/undoing';
 import { Button } from '../controls/Button';
 import { SelectBox } from '../controls/SelectBox';
+import { say } from '../controls/say';
 import { Sheet } from '../controls/Sheet';
 import { TextField } from '../controls/TextField';
 import { usePlayer } from './player';
@@ -32,7 +35,7 @@ function PlayerForm({ onDone, onMore }: { onDone: () => void; onMore: () => void
       <SelectBox
         label="Student of the moment"
         value={player.id}
-        onChange={(id) => void choosePlayer(db, id)}
+        onChange={(id) => attempt('Choosing', () => choosePlayer(db, id))}
         options={others.map((one) => ({ id: one.id, name: one.name }))}
       />
       <Button onPress={onMore}>{player.name}: hand, instrument, goals, limits</Button>
@@ -56,9 +59,11 @@ function PlayerForm({ onDone, onMore }: { onDone: () => void; onMore: () => void
 
   function add() {
     if (name.trim() === '') return;
-    void addPlayer(db, name.trim());
-    setName('');
-    onDone();
+    attempt('Adding a student', async () => {
+      const entry = await addPlayer(db, name.trim());
+      say(`${name.trim()} is the student of the moment.`, undoOf(entry));
+      onDone();
+    });
   }
 }
 

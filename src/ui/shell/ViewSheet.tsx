@@ -3,6 +3,7 @@ import type { RefObject } from 'react';
 import { Dialog } from 'react-aria-components';
 import styled from 'styled-components';
 import { database, keepViewSettings, type ViewSettings } from '@/storage';
+import { attempt } from '@/work/perform';
 import { Choice } from '../controls/Choice';
 import { Sheet } from '../controls/Sheet';
 import { colour } from '../theme/tokens';
@@ -29,7 +30,8 @@ export function ViewSheet({
   onClose: () => void;
 }) {
   const view = useView();
-  const set = (change: Partial<ViewSettings>) => void keepViewSettings(database(), { ...view, ...change });
+  const set = (change: Partial<ViewSettings>) =>
+    attempt('Keeping the choice', () => keepViewSettings(database(), { ...view, ...change }));
   return (
     <Sheet triggerRef={trigger} isOpen onOpenChange={(isOpen) => !isOpen && onClose()} placement="bottom end">
       <Body aria-label="Drawing and words">

@@ -1,11 +1,19 @@
-import { database, exportProject } from '@/storage';
 import { download } from './download';
 
 /** Saves the whole library as a project file. */
 export async function exportLibrary(): Promise<void> {
-  const [project, { writeProject }] = await Promise.all([
-    exportProject(database()),
-    import('@/core/formats'),
-  ]);
-  download(`yardfell-${project.exportedAt.slice(0, 10)}.json`, writeProject(project));
+  const { wholeLibrary } = await import('@/work/givingOut');
+  const { name, text } = await wholeLibrary();
+  download(name, text);
+}
+
+/** Saves everything where something is broken: as a project file, and raw where that does not hold all. */
+export async function rescueLibrary(): Promise<void> {
+  const { rawLibrary, wholeLibrary } = await import('@/work/givingOut');
+  const whole = await wholeLibrary().catch(() => null);
+  if (!whole?.isWhole) {
+    const raw = await rawLibrary();
+    download(raw.name, raw.text);
+  }
+  if (whole) download(whole.name, whole.text);
 }

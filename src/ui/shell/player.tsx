@@ -12,6 +12,7 @@ const NOBODY: PlayerRecord = {
   createdAt: '',
   updatedAt: '',
   deviceId: '',
+  versions: {},
 };
 
 const PlayerContext = createContext<PlayerRecord>(NOBODY);

@@ -1,5 +1,6 @@
 /** The ways out for an exercise, as a menu shows them; what they do is loaded when one is chosen. */
 import type { ShownExercise } from '@/storage';
+import { attempt } from '@/work/perform';
 import type { MenuAction } from '../controls/props';
 import type { Format } from './giveOut';
 
@@ -14,7 +15,7 @@ const FORMATS: Readonly<Record<Format, string>> = {
 /** Actions of a menu for one exercise. */
 export function waysOut(shown: () => ShownExercise, openHandout: (id: string) => void): MenuAction[] {
   const give = (way: Format | 'copy') => () =>
-    void import('./giveOut').then((module) => module.giveOut(way, shown()));
+    attempt('Giving out', async () => (await import('./giveOut')).giveOut(way, shown()));
   return [
     { id: 'handout', name: 'Handout to print', run: () => openHandout(shown().id) },
     { id: 'copy', name: 'Copy as tab', run: give('copy') },

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'r
 import { tappedBpm, type Beat, type Plan, type PlayPlace, type VoicedKind } from '@/core';
 import type { PlaybackProblem, Score } from '@/audio';
 import { database, keepSoundSettings, soundSettings, type SoundSettings } from '@/storage';
+import { attempt } from '@/work/perform';
 import {
   heardBeat as beat,
   heardPlace as place,
@@ -46,7 +47,7 @@ export interface PlaybackHands {
 const dismiss = (): void => playbackNow()?.dismiss();
 const setSounds = (next: SoundSettings): void => {
   playbackNow()?.setSounds(next);
-  void keepSoundSettings(database(), next);
+  attempt('Keeping the setting', () => keepSoundSettings(database(), next));
 };
 
 /** Playing a passage: follows its edits and its tempo, stops when the view goes away. */
@@ -73,9 +74,10 @@ export function usePlayback(plan: Plan, loop: boolean, bpm: number, countsIn = t
   const toggle = useCallback(() => {
     if (playbackState().isPlaying) playbackNow()?.stop();
     else
-      void load().then(async (playback) => {
+      attempt('Playing', async () => {
+        const playback = await load();
         const now = latest.current;
-        return playback.start(now.score, now.bpm, now.sounds ?? (await soundSettings(database())));
+        await playback.start(now.score, now.bpm, now.sounds ?? (await soundSettings(database())));
       });
   }, []);
   return useMemo(
@@ -88,7 +90,7 @@ export function usePlayback(plan: Plan, loop: boolean, bpm: number, countsIn = t
       place,
       beat,
       dismiss,
-      preview: (kind) => void load().then((playback) => playback.preview(kind, sounds?.volume ?? 0.7)),
+      preview: (kind) => attempt('Playing', async () => (await load()).preview(kind, sounds?.volume ?? 0.7)),
     }),
     [isPlaying, problem, sounds, toggle],
   );

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import type { Beat, PlayPlace } from '@/core';
 import type { PlaybackProblem, Score } from '@/audio';
 import { database, keepSoundSettings, soundSettings, type SoundSettings } from '@/storage';
+import { ahead, attempt } from '@/work/perform';
 import {
   heardBeat,
   heardPlace,
@@ -40,7 +41,7 @@ export function useRun(): RunHands {
   const sounds = useLiveQuery(() => soundSettings(database()));
   useEffect(() => {
     // Loaded ahead, so that the first run begins when it is asked for.
-    void loadPlayback();
+    ahead(loadPlayback);
     return () => playbackNow()?.stop();
   }, []);
   return useMemo(
@@ -51,12 +52,13 @@ export function useRun(): RunHands {
       sounds,
       setSounds: (next) => {
         playbackNow()?.setSounds(next);
-        void keepSoundSettings(database(), next);
+        attempt('Keeping the setting', () => keepSoundSettings(database(), next));
       },
       start: (score, bpm) =>
-        void loadPlayback().then(async (playback) =>
-          playback.start(score, bpm, sounds ?? (await soundSettings(database()))),
-        ),
+        attempt('Playing', async () => {
+          const playback = await loadPlayback();
+          await playback.start(score, bpm, sounds ?? (await soundSettings(database())));
+        }),
       stop: () => playbackNow()?.stop(),
       stopAtClick: () => playbackNow()?.stopAtClick(),
       setTempo: (bpm) => playbackNow()?.setTempo(bpm),

@@ -1,91 +1,14 @@
 /** Reading a Standard MIDI File: pitches and times, put on strings by channel or by the shortest way along the neck. */
 import { parseMidi, type MidiData } from 'midi-file';
-import { MAX_BPM, MIN_BPM, newExercise } from '../../exercise/exercise';
+import { MAX_BPM, MAX_TITLE, MIN_BPM, newExercise } from '../../exercise/exercise';
 import { MAX_FRET, STANDARD_TUNING } from '../../instrument/instrument';
 import { compareNotes, type Note, type Passage } from '../../passage/passage';
 import { COMMON_METER, MAX_SLOTS_PER_BEAT, TICKS_PER_QUARTER, type Slot } from '../../rhythm/slots';
-import { FOREIGN_LIMITS, LeftOut, refusedFile, type ForeignReading } from '../foreign';
+import { checkedPart, joinedParts } from '../checked';
+import { FOREIGN_LIMITS, LeftOut, refusedFile, type ForeignPart, type ForeignReading } from '../foreign';
 import { gridByBeat } from '../grid';
-
-const DRUM_CHANNEL = 9;
-
-/** Texts come byte by byte; those that are UTF-8 are read so. */
-function fromBytes(text: string): string {
-  try {
-    return decodeURIComponent(
-      [...text].map((one) => `%${one.charCodeAt(0).toString(16).padStart(2, '0')}`).join(''),
-    );
-  } catch {
-    return text;
-  }
-}
-
-interface RawNote {
-  readonly channel: number;
-  readonly pitch: number;
-  readonly onsetTicks: number;
-  readonly endTicks: number;
-}
-
-/** Note-ons with their note-offs, in our ticks; what else is there is counted. */
-function rawNotes(
-  { header, tracks }: MidiData,
-  left: LeftOut,
-): { notes: RawNote[]; bpm: number | null; meter: Passage['meter'] | null; title: string } {
-  const scale = TICKS_PER_QUARTER / (header.ticksPerBeat ?? TICKS_PER_QUARTER);
-  const notes: RawNote[] = [];
-  let [bpm, meter, title]: [number | null, Passage['meter'] | null, string] = [null, null, ''];
-  for (const [trackAt, track] of tracks.entries()) {
-    const where = `track ${trackAt + 1}`;
-    const sounding = new Map<string, number>();
-    let at = 0;
-    for (const event of track) {
-      at += event.deltaTime;
-      const ticks = Math.round(at * scale);
-      if (event.type === 'noteOn' || event.type === 'noteOff') {
-        const key = `${event.channel}/${event.noteNumber}`;
-        const since = sounding.get(key);
-        if (since !== undefined) {
-          notes.push({ channel: event.channel, pitch: event.noteNumber, onsetTicks: since, endTicks: ticks });
-          sounding.delete(key);
-        }
-        if (event.type === 'noteOn' && event.velocity > 0) sounding.set(key, ticks);
-      } else if (event.type === 'setTempo') {
-        const quarters = 60_000_000 / Math.max(1, event.microsecondsPerBeat);
-        if (bpm !== null && Math.abs(bpm - quarters) > 0.01) left.add('a change of tempo', where);
-        bpm ??= quarters;
-      } else if (event.type === 'timeSignature') {
-        const unit = (4 * TICKS_PER_QUARTER) / event.denominator;
-        const isCompound = event.denominator >= 8 && event.numerator % 3 === 0 && event.numerator > 3;
-        const beats = isCompound ? event.numerator / 3 : event.numerator;
-        const read = { beats, beatTicks: isCompound ? unit * 3 : unit };
-        if (meter && (meter.beats !== read.beats || meter.beatTicks !== read.beatTicks))
-          left.add('a change of meter', where);
-        else if (beats > 0 && beats <= 32 && read.beatTicks >= 840) meter ??= read;
-      } else if (event.type === 'trackName' && title === '') title = fromBytes(event.text);
-      else if (
-        ['pitchBend', 'controller', 'channelAftertouch', 'noteAftertouch', 'lyrics'].includes(event.type)
-      )
-        left.add(event.type === 'pitchBend' ? 'pitch bend' : event.type, where);
-    }
-    for (const [key, since] of sounding) {
-      const [channel, pitch] = key.split('/').map(Number) as [number, number];
-      notes.push({ channel, pitch, onsetTicks: since, endTicks: Math.round(at * scale) });
-    }
-  }
-  return { notes, bpm, meter, title };
-}
-
-/** Whether each channel's notes can lie on the string of its number, as guitar controllers send them. */
-function fitsByChannel(notes: readonly RawNote[]): boolean {
-  return (
-    new Set(notes.map((note) => note.channel)).size > 1 &&
-    notes.every(({ channel, pitch }) => {
-      const open = STANDARD_TUNING[channel];
-      return open !== undefined && pitch >= open && pitch - open <= MAX_FRET;
-    })
-  );
-}
+import { fitsByChannel, rawFile, type RawFile, type RawNote, type RawPart } from './parts';
+import { midiFault } from './scan';
 
 /** How far a fret lies from where the hand is; open strings cost nothing. */
 function reach(fret: number, hand: number): number {
@@ -150,33 +73,18 @@ function onSlots(ticks: number, beatTicks: number): Pick<Slot, 'ticks'> {
     const width = beatTicks / slots;
     const near = beat + Math.round((ticks - beat) / width) * width;
     const distance = Math.abs(near - ticks);
-    if (distance < best.distance) best = { ticks: near, distance };
+    if (distance < best.distance) best = { ticks: Math.round(near), distance };
   }
   return best;
 }
 
-/**
- * Reads a MIDI file as an exercise on six strings in standard tuning. Where each channel fits the string of its number
- * (as this program and guitar controllers write them) strings are kept, else each note goes near the hand. Never throws.
- */
-export function readMidi(bytes: Uint8Array, fallbackTitle = 'From MIDI'): ForeignReading {
-  if (bytes.length > FOREIGN_LIMITS.bytes)
-    return refusedFile(`It is larger than ${FOREIGN_LIMITS.bytes / 1_000_000} MB.`);
-  let data: MidiData;
-  try {
-    data = parseMidi(bytes);
-  } catch {
-    return refusedFile('The MIDI file is not whole.');
-  }
+/** One part as an exercise; null with the reason where none of it can be played here. */
+function partAsExercise(file: RawFile, part: RawPart, title: string): ForeignPart {
   const left = new LeftOut();
-  const raw = rawNotes(data, left);
-  const drums = raw.notes.filter((note) => note.channel === DRUM_CHANNEL);
-  for (const _ of drums) left.add('note of the drum channel', 'whole');
-  const notes = raw.notes.filter((note) => note.channel !== DRUM_CHANNEL);
-  if (notes.length === 0) return refusedFile('There are no notes in it.');
-  if (notes.length > FOREIGN_LIMITS.notes)
-    return refusedFile(`It has more than ${FOREIGN_LIMITS.notes} notes.`);
-  const meter = raw.meter ?? COMMON_METER;
+  const { name, notes } = part;
+  const refused = (why: string): ForeignPart => ({ name, exercise: null, remarks: [why] });
+  if (notes.length > FOREIGN_LIMITS.notes) return refused(`It has more than ${FOREIGN_LIMITS.notes} notes.`);
+  const meter = file.meter ?? COMMON_METER;
   const taken = new Set<string>();
   const made = placed(notes, left)
     .map(({ note, string, fret }): Omit<Note, 'id'> => {
@@ -196,7 +104,9 @@ export function readMidi(bytes: Uint8Array, fallbackTitle = 'From MIDI'): Foreig
     })
     .sort((a, b) => compareNotes(a as Note, b as Note))
     .map((note, at): Note => ({ ...note, id: `n${at + 1}` }));
-  const lastTicks = Math.max(...made.map((note) => note.onsetTicks + note.durationTicks));
+  if (made.length === 0)
+    return refused('None of its notes lies on the six strings of a guitar in standard tuning.');
+  const lastTicks = made.reduce((most, note) => Math.max(most, note.onsetTicks + note.durationTicks), 0);
   const passage: Passage = {
     tuning: STANDARD_TUNING,
     meter,
@@ -206,13 +116,50 @@ export function readMidi(bytes: Uint8Array, fallbackTitle = 'From MIDI'): Foreig
     notes: made,
     nextNoteNumber: made.length + 1,
   };
-  const bpm = Math.round(((raw.bpm ?? 120) * TICKS_PER_QUARTER) / meter.beatTicks);
-  const exercise = newExercise((raw.title || fallbackTitle).slice(0, 300), passage);
+  const bpm = Math.round(((file.bpm ?? 120) * TICKS_PER_QUARTER) / meter.beatTicks);
+  const exercise = newExercise(title.slice(0, MAX_TITLE), passage);
   const guessed = fitsByChannel(notes)
     ? []
     : ['Strings and frets are chosen by the program: a MIDI file has none.'];
-  return {
+  const inFrames = file.isInFrames
+    ? ['Its time is counted in frames of a second; it was read at 120 quarters a minute.']
+    : [];
+  return checkedPart({
+    name,
     exercise: { ...exercise, startBpm: Math.max(MIN_BPM, Math.min(MAX_BPM, bpm)) },
-    remarks: [...guessed, 'A MIDI file has no strokes, slurs or fingers.', ...left.remarks()],
-  };
+    remarks: [...guessed, ...inFrames, 'A MIDI file has no strokes, slurs or fingers.', ...left.remarks()],
+  });
+}
+
+/**
+ * Reads a MIDI file as exercises on six strings in standard tuning, one for each part; the percussion channel is never a part. Where
+ * each channel fits the string of its number (as this program and guitar controllers write them) strings are kept, else each note goes
+ * near the hand. Never throws.
+ * @returns the first part as `exercise`, and all of them in `parts` where there are several.
+ */
+export function readMidi(bytes: Uint8Array, fallbackTitle = 'From MIDI'): ForeignReading {
+  if (bytes.length > FOREIGN_LIMITS.bytes)
+    return refusedFile(`It is larger than ${FOREIGN_LIMITS.bytes / 1_000_000} MB.`);
+  const fault = midiFault(bytes);
+  if (fault !== null) return refusedFile(fault);
+  let data: MidiData;
+  try {
+    data = parseMidi(bytes);
+  } catch {
+    return refusedFile('The MIDI file is not whole.');
+  }
+  const left = new LeftOut();
+  const file = rawFile(data, left);
+  if (file.parts.length === 0)
+    return refusedFile('There are no notes in it but those of drums, or none at all.');
+  if (file.parts.length > FOREIGN_LIMITS.parts)
+    return refusedFile(`It has more than ${FOREIGN_LIMITS.parts} parts.`);
+  const whole = file.title || fallbackTitle;
+  const isAlone = file.parts.length === 1;
+  const parts = file.parts.map((part, at) => {
+    const own = part.name || (isAlone ? '' : `part ${at + 1}`);
+    const title = isAlone ? file.title || own || fallbackTitle : `${whole}: ${own}`;
+    return partAsExercise(file, { ...part, name: own || whole }, title);
+  });
+  return joinedParts(parts, left.remarks());
 }

@@ -6,7 +6,8 @@ import { strToU8, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { newExercise, type Exercise } from '../../exercise/exercise';
 import { assignStrokes } from '../../picking/strokes';
-import { readCompressedMusicXml, readMusicXml } from './read';
+import { readMusicXml } from './read';
+import { readCompressedMusicXml } from './zipped';
 import { decorated } from './testing';
 import { writeMusicXml } from './write';
 

@@ -95,8 +95,10 @@ function technicalOf(
   index: number,
   context: NoteContext,
   joined: XmlElement[],
+  staffName: StaffName,
 ): XmlElement | null {
-  const stroke = context.strokes[index];
+  // Bow marks are signs of standard notation; readers of tab staves do not expect them there.
+  const stroke = staffName === 'standard' ? context.strokes[index] : null;
   const bends = note.bend
     ? [
         el('bend', [el('bend-alter', note.bend.semitones ?? 2)]),
@@ -135,6 +137,7 @@ function notationsOf(
   note: Note,
   index: number,
   context: NoteContext,
+  staffName: StaffName,
 ): XmlElement | null {
   const isFirst = !piece.tiedFrom;
   const isLead = index === piece.index;
@@ -144,7 +147,7 @@ function notationsOf(
     piece.tiedTo ? el('tied', null, { type: 'start' }) : null,
     ...slurs,
     ...(isLead ? tuplets(piece) : []),
-    isFirst ? technicalOf(note, index, context, technical) : null,
+    isFirst ? technicalOf(note, index, context, technical, staffName) : null,
     isFirst ? vibratoOf(note) : null,
     isFirst ? articulationsOf(note) : null,
   ].filter((one) => one !== null);
@@ -203,7 +206,7 @@ export function noteElements(piece: WrittenPiece, staffName: StaffName, context:
       modification(piece),
       notehead(note),
       el('staff', staff),
-      notationsOf(piece, note, piece.index + at, context),
+      notationsOf(piece, note, piece.index + at, context, staffName),
       note.palmMute ? el('play', [el('mute', 'palm')]) : null,
     ]),
   );

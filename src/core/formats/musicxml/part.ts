@@ -1,4 +1,5 @@
 /** Walking through a MusicXML part: every note of the tab staff with its moment, and what stands round it. */
+import { MAX_CAPO } from '../../instrument/instrument';
 import { TICKS_PER_QUARTER } from '../../rhythm/slots';
 import { FOREIGN_LIMITS, type LeftOut } from '../foreign';
 import { child, childrenOf, numberOf, textOf, type XmlElement } from './xml';
@@ -20,7 +21,13 @@ export interface ReadPart {
   readonly notes: ReadNote[];
   /** Notes on the other staff with their marks, by moment and pitch; of a unison in the order in which they are written. */
   readonly marksElsewhere: Map<string, XmlElement[]>;
-  readonly measures: { readonly startTicks: number; readonly isShort: boolean }[];
+  readonly measures: {
+    readonly startTicks: number;
+    /** Whether it holds less than the meter in force. */
+    readonly isShort: boolean;
+    /** Marked as no bar of its own, such as a pick-up. */
+    readonly isImplicit: boolean;
+  }[];
   readonly endTicks: number;
   readonly meter: { readonly beats: number; readonly beatType: number } | null;
   readonly tempo: { readonly quartersAMinute: number } | null;
@@ -89,6 +96,8 @@ export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): Rea
   ];
   let divisions = 1;
   let measureStart = 0;
+  /** Of the meter in force, which may have changed. */
+  let barTicks = 0;
   /** Notes that are tied on, by string and fret. */
   const held = new Map<string, ReadNote>();
 
@@ -100,18 +109,23 @@ export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): Rea
 
   const readAttributes = (attributes: XmlElement, where: string) => {
     divisions = Math.max(1, numberOf(attributes, 'divisions') ?? divisions);
-    const time = child(attributes, 'time');
-    const [beats, beatType] = [numberOf(time, 'beats'), numberOf(time, 'beat-type')];
-    if (beats !== null && beatType !== null) {
+    const read = timeOf(child(attributes, 'time'));
+    if (read) {
+      const { beats, beatType, written } = read;
+      if (written.includes('+'))
+        left.add(`the grouping of a bar of ${written}, which is counted as ${beats}/${beatType}`, where);
       if (meter && (meter.beats !== beats || meter.beatType !== beatType))
         left.add('a change of meter', where);
       else meter ??= { beats, beatType };
+      barTicks = barTicksOf({ beats, beatType });
     }
     for (const details of childrenOf(attributes, 'staff-details')) {
       if (Number(details.attributes.number ?? 1) !== tabStaff && details.attributes.number !== undefined)
         continue;
       if (child(details, 'staff-tuning') || child(details, 'staff-lines')) staffDetails ??= details;
-      if (numberOf(details, 'capo')) left.add('a capo: frets are taken as written', where);
+      const capo = numberOf(details, 'capo') ?? 0;
+      if (capo < 0 || capo > MAX_CAPO || !Number.isInteger(capo))
+        left.add(`a capo at fret ${capo}, which is put at the nearest that there is`, where);
     }
   };
 
@@ -207,7 +221,11 @@ export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): Rea
       if (!SILENT.has(element.name)) left.add(elementName(element.name), where);
       furthest = Math.max(furthest, position);
     }
-    measures.push({ startTicks: measureStart, isShort: furthest - measureStart < barTicksOf(meter) });
+    const length = furthest - measureStart;
+    const isImplicit = measure.attributes.implicit === 'yes';
+    if (barTicks > 0 && length > barTicks)
+      left.add('the bar line after a bar that holds more than its meter: what follows comes later', where);
+    measures.push({ startTicks: measureStart, isShort: length < barTicks, isImplicit });
     measureStart = furthest;
   }
   return {
@@ -221,6 +239,28 @@ export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): Rea
     repeats,
     staffDetails,
   };
+}
+
+/** A meter as written; of several numbers together (3+2 over 8, or 3/8 + 2/4) their sum. Null where there is none that can be counted. */
+function timeOf(time: XmlElement | null): { beats: number; beatType: number; written: string } | null {
+  const [tops, bottoms] = [childrenOf(time, 'beats'), childrenOf(time, 'beat-type')];
+  const pairs = tops.map((top, at) => ({
+    beats: top.text.split('+').map(Number),
+    beatType: Number(bottoms[at]?.text ?? NaN),
+  }));
+  const isCountable =
+    pairs.length > 0 &&
+    pairs.every(({ beats, beatType }) =>
+      [...beats, beatType].every((one) => Number.isInteger(one) && one > 0),
+    );
+  if (!isCountable) return null;
+  const beatType = Math.max(...pairs.map((pair) => pair.beatType));
+  const beats = pairs.reduce(
+    (sum, pair) => sum + (pair.beats.reduce((all, one) => all + one, 0) * beatType) / pair.beatType,
+    0,
+  );
+  const written = pairs.map((pair) => `${pair.beats.join('+')}/${pair.beatType}`).join(' + ');
+  return Number.isInteger(beats) ? { beats, beatType, written } : null;
 }
 
 function barTicksOf(meter: ReadPart['meter']): number {

@@ -1,6 +1,12 @@
 /** Reading MusicXML into an exercise; whatever is not taken over is listed. */
-import { strFromU8, unzipSync } from 'fflate';
-import { newExercise, MAX_BPM, MIN_BPM, type Exercise, type StudentNote } from '../../exercise/exercise';
+import {
+  newExercise,
+  MAX_BPM,
+  MAX_TITLE,
+  MIN_BPM,
+  type Exercise,
+  type StudentNote,
+} from '../../exercise/exercise';
 import { takeStrokes } from '../../exercise/taking';
 import {
   MAX_FRET,
@@ -15,7 +21,8 @@ import { setLocks } from '../../passage/edits';
 import { compareNotes, type Note, type Passage, type Stroke } from '../../passage/passage';
 import { assignStrokes } from '../../picking/strokes';
 import { COMMON_METER, MAX_SLOTS_PER_BEAT, TICKS_PER_QUARTER } from '../../rhythm/slots';
-import { FOREIGN_LIMITS, LeftOut, refusedFile, type ForeignReading } from '../foreign';
+import { checkedPart, joinedParts } from '../checked';
+import { FOREIGN_LIMITS, LeftOut, refusedFile, type ForeignPart, type ForeignReading } from '../foreign';
 import { gridByBeat } from '../grid';
 import { noteFrom } from './marks';
 import {
@@ -31,26 +38,31 @@ import { digestOf, PARTICULARS_FIELD, readParticulars, type Particulars } from '
 import { child, childrenOf, numberOf, parseXml, textOf, type XmlElement } from './xml';
 import { STROKES_TURN } from './write';
 
-/** The part with most notes that have string and fret, with its tab staff. */
-function choosePart(score: XmlElement, left: LeftOut): { part: XmlElement; staff: number } {
-  const parts = childrenOf(score, 'part');
-  const withTab = parts.flatMap((part) => {
-    const staff = tabStaffOf(part);
-    return staff === null ? [] : [{ part, staff }];
-  });
-  const chosen = withTab[0];
-  if (!chosen)
-    throw new RefusedScore('There is no tab in it: no note says which string and fret it is played on.');
+interface TabPart {
+  readonly element: XmlElement;
+  readonly staff: number;
+  readonly name: string;
+}
+
+/** The parts with notes that have string and fret, with their tab staff. */
+function tabParts(score: XmlElement, left: LeftOut): TabPart[] {
   const names = new Map(
     childrenOf(child(score, 'part-list'), 'score-part').map((one) => [
       one.attributes.id,
       textOf(one, 'part-name'),
     ]),
   );
-  for (const part of parts)
-    if (part !== chosen.part)
-      left.add(`the part “${names.get(part.attributes.id ?? '') ?? 'unnamed'}”`, 'whole');
-  return chosen;
+  const found = childrenOf(score, 'part').flatMap((element): TabPart[] => {
+    const name = names.get(element.attributes.id ?? '') || 'unnamed';
+    const staff = tabStaffOf(element);
+    if (staff === null) left.add(`the part “${name}”`, 'whole');
+    return staff === null ? [] : [{ element, staff, name }];
+  });
+  if (found.length === 0)
+    throw new RefusedScore('There is no tab in it: no note says which string and fret it is played on.');
+  if (found.length > FOREIGN_LIMITS.parts)
+    throw new RefusedScore(`It has more than ${FOREIGN_LIMITS.parts} parts.`);
+  return found;
 }
 
 function tuningOf({ staffDetails, notes }: ReadPart, capo: number): Tuning {
@@ -70,7 +82,7 @@ function tuningOf({ staffDetails, notes }: ReadPart, capo: number): Tuning {
       numberOf(tuning, 'tuning-alter'),
       numberOf(tuning, 'tuning-octave'),
     );
-    if (pitch !== null && pitch >= 0 && pitch <= 127) open.set(string, pitch);
+    if (pitch !== null && pitch >= 0 && pitch <= 127 && Number.isInteger(string)) open.set(string, pitch);
   }
   // Without a tuning the pitches say it, string by string.
   for (const note of notes)
@@ -79,11 +91,14 @@ function tuningOf({ staffDetails, notes }: ReadPart, capo: number): Tuning {
   return usual.map((pitch, at) => open.get(at + 1) ?? pitch);
 }
 
+/** The longest beat that a passage has: two whole notes. */
+const MAX_BEAT_TICKS = 53_760;
+
 function meterOf({ meter }: ReadPart): Passage['meter'] {
   if (!meter) return COMMON_METER;
   const unit = (4 * TICKS_PER_QUARTER) / meter.beatType;
   const isUsable = Number.isInteger(unit) && Number.isInteger(meter.beats) && meter.beats > 0;
-  if (!isUsable || meter.beats > 32 || unit < 840) return COMMON_METER;
+  if (!isUsable || meter.beats > 32 || unit < 840 || unit > MAX_BEAT_TICKS) return COMMON_METER;
   // Three, six, nine … of a value shorter than a quarter are counted in threes, as is usual.
   const isCompound = meter.beatType >= 8 && meter.beats % 3 === 0 && meter.beats > 3;
   return isCompound
@@ -223,12 +238,20 @@ function particularsIn(score: XmlElement, left: LeftOut): Particulars | null {
   return particulars;
 }
 
-/** Length of the pick-up: measures numbered 0 or X… before the first with a number of its own. */
-function pickupOf(element: XmlElement, { measures }: ReadPart): number {
+/**
+ * Length of the pick-up: a first bar that holds less than its meter, with what is numbered X… after it. Together they must be less than
+ * a bar, for a bar may be cut in two where a loop begins in it.
+ */
+function pickupOf(element: XmlElement, { measures }: ReadPart, barTicks: number, left: LeftOut): number {
+  const [first] = measures;
+  if (!first?.isShort) return 0;
   const numbers = childrenOf(element, 'measure').map((measure) => measure.attributes.number ?? '');
-  const isPart = (number: string) => number === '0' || number.startsWith('X');
-  if (!isPart(numbers[0] ?? '') || !measures[0]?.isShort) return 0;
-  return measures[numbers.findIndex((number) => !isPart(number))]?.startTicks ?? 0;
+  const next = numbers.findIndex((number, at) => at > 0 && number !== '0' && !number.startsWith('X'));
+  const pickup = measures[next]?.startTicks ?? 0;
+  if (pickup === 0 || pickup >= barTicks) return 0;
+  if (!first.isImplicit && numbers[0] !== '0' && !numbers[0]!.startsWith('X'))
+    left.add('rests before the first note: the first bar is short, so it is a pick-up', 'bar 1');
+  return pickup;
 }
 
 /** Whether an exercise's own plan gives the strokes that are written. */
@@ -237,16 +260,16 @@ function agrees({ passage, policy }: Exercise, strokes: Readonly<Record<string, 
   return passage.notes.every(({ id }, at) => strokes[id] === undefined || strokes[id] === given?.[at]);
 }
 
-function read(score: XmlElement, fallbackTitle: string): ForeignReading {
+function readTabPart(score: XmlElement, { element, staff, name }: TabPart, title: string): ForeignPart {
   const left = new LeftOut();
-  const { part: element, staff } = choosePart(score, left);
   const part = readPart(element, staff, left);
-  const capo = Math.max(0, Math.min(MAX_CAPO, numberOf(part.staffDetails, 'capo') ?? 0));
+  const capo = Math.max(0, Math.min(MAX_CAPO, Math.round(numberOf(part.staffDetails, 'capo') ?? 0)));
   const tuning = tuningOf(part, capo);
   const meter = meterOf(part);
-  const offset = pickupOf(element, part);
+  const offset = pickupOf(element, part, meter.beats * meter.beatTicks, left);
   const { notes, strokes } = placeNotes(part, offset, tuning, capo, left);
-  if (notes.length === 0) throw new RefusedScore('None of its notes has a string and fret that can be used.');
+  if (notes.length === 0)
+    return { name, exercise: null, remarks: ['None of its notes has a string and fret that can be used.'] };
   const lengthTicks = Math.max(part.endTicks - offset, notes.at(-1)!.onsetTicks + 1);
   const loop = loopOf(part, offset, lengthTicks, left);
   const { subdivision, beatSubdivisions } = gridByBeat(notes, meter.beatTicks, MAX_SLOTS_PER_BEAT);
@@ -262,8 +285,7 @@ function read(score: XmlElement, fallbackTitle: string): ForeignReading {
     notes,
     nextNoteNumber: notes.length + 1,
   };
-  const title = textOf(child(score, 'work'), 'work-title') ?? textOf(score, 'movement-title') ?? '';
-  const fresh = newExercise((title || fallbackTitle).slice(0, 300), passage);
+  const fresh = newExercise(title.slice(0, MAX_TITLE), passage);
   const bpm = part.tempo
     ? (part.tempo.quartersAMinute * TICKS_PER_QUARTER) / meter.beatTicks
     : fresh.startBpm;
@@ -278,15 +300,33 @@ function read(score: XmlElement, fallbackTitle: string): ForeignReading {
   };
   const particulars = particularsIn(score, left);
   const exercise = particulars ? withParticulars(base, particulars, left) : base;
-  return {
+  return checkedPart({
+    name,
     exercise: agrees(exercise, strokes) ? exercise : takeStrokes(exercise, strokes),
     remarks: left.remarks(),
-  };
+  });
+}
+
+function read(score: XmlElement, fallbackTitle: string): ForeignReading {
+  const left = new LeftOut();
+  const found = tabParts(score, left);
+  const written = textOf(child(score, 'work'), 'work-title') || textOf(score, 'movement-title') || '';
+  const title = written || fallbackTitle;
+  const parts = found.map((part) => {
+    try {
+      return readTabPart(score, part, found.length === 1 ? title : `${title}: ${part.name}`);
+    } catch (error) {
+      if (!(error instanceof RefusedScore)) throw error;
+      return { name: part.name, exercise: null, remarks: [error.message] };
+    }
+  });
+  return joinedParts(parts, left.remarks());
 }
 
 /**
- * Reads MusicXML (score-partwise): the first part with strings and frets becomes an exercise, strokes become locks only
+ * Reads MusicXML (score-partwise): each part with strings and frets becomes an exercise, strokes become locks only
  * where the policy that fits them best differs. Never throws.
+ * @returns the first part as `exercise`, and all of them in `parts` where there are several.
  */
 export function readMusicXml(text: string, fallbackTitle = 'From a score'): ForeignReading {
   if (text.length > FOREIGN_LIMITS.bytes)
@@ -301,33 +341,5 @@ export function readMusicXml(text: string, fallbackTitle = 'From a score'): Fore
   } catch (error) {
     if (error instanceof RefusedScore) return refusedFile(error.message);
     return refusedFile((error as Error).message.split('\n')[0]!.slice(0, 240));
-  }
-}
-
-/** Reads a zipped score (`.mxl`). Never throws; what would unpack to more than a score ever takes is refused. */
-export function readCompressedMusicXml(bytes: Uint8Array, fallbackTitle?: string): ForeignReading {
-  if (bytes.length > FOREIGN_LIMITS.bytes)
-    return refusedFile(`It is larger than ${FOREIGN_LIMITS.bytes / 1_000_000} MB.`);
-  try {
-    let unpacked = 0;
-    const files = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
-        if (!/\.(xml|musicxml)$/i.test(name)) return false;
-        unpacked += originalSize;
-        if (unpacked > FOREIGN_LIMITS.unpackedBytes)
-          throw new RefusedScore('It would unpack to far more than a score ever takes.');
-        return true;
-      },
-    });
-    const container = files['META-INF/container.xml'];
-    const rootfile = container && child(child(parseXml(strFromU8(container)), 'rootfiles'), 'rootfile');
-    const named = rootfile?.attributes['full-path'];
-    const name = named ?? Object.keys(files).find((one) => !one.startsWith('META-INF/'));
-    const score = name === undefined ? undefined : files[name];
-    if (!score) return refusedFile('There is no score in the zip file.');
-    return readMusicXml(strFromU8(score), fallbackTitle);
-  } catch (error) {
-    if (error instanceof RefusedScore) return refusedFile(error.message);
-    return refusedFile('The zip file is not whole.');
   }
 }

@@ -1,5 +1,6 @@
 /** Parts that several shapes of a project file have, and the limits of a file. */
 import Joi from 'joi';
+import { MAX_TITLE } from '../../exercise/exercise';
 import { GRIP_DEPTHS, MAX_EDGE_ANGLE, MOTIONS, PICK_PARTS } from '../../exercise/hand';
 
 /** More than any exercise or library holds; what is larger is refused before it is looked at. */
@@ -9,12 +10,25 @@ export const PROJECT_LIMITS = {
   notesInPassage: 20_000,
   exercises: 5_000,
   textLength: 20_000,
-  titleLength: 300,
+  titleLength: MAX_TITLE,
   sourceLength: 4_000_000,
+  passages: 400_000,
+  players: 1_000,
+  ladders: 100_000,
+  runs: 1_000_000,
+  tombstones: 100_000,
+  shelf: 100_000,
+  log: 200_000,
 } as const;
 
 export const text = (max: number) => Joi.string().allow('').max(max).required();
 export const orNull = (schema: Joi.Schema) => Joi.alternatives(schema, Joi.valid(null)).required();
+
+/** The names of an object's fields. (`describe` would tell them too, but is left out of Joi's build for browsers.) */
+export function fieldsOf(schema: Joi.ObjectSchema): string[] {
+  const terms = schema.$_terms as { keys?: readonly { key: string }[] | null };
+  return (terms.keys ?? []).map(({ key }) => key);
+}
 
 export const stamp = {
   id: Joi.string().max(80).required(),
@@ -23,6 +37,15 @@ export const stamp = {
   updatedAt: Joi.string().max(40).required(),
   deviceId: Joi.string().max(80).required(),
 };
+
+/** Changes by device. */
+export const versions = Joi.object()
+  .pattern(/^.{1,80}$/, Joi.number().integer().min(0).max(1_000_000_000))
+  .max(1000)
+  .required();
+
+/** On records that may change. */
+export const changeableStamp = { ...stamp, versions };
 
 export const hand = Joi.object({
   motion: orNull(Joi.string().valid(...MOTIONS)),

@@ -1,12 +1,13 @@
 /** Project files: the whole library, or a part of it, as versioned JSON. */
+import type Joi from 'joi';
 import { OPEN_HAND } from '../../exercise/hand';
 import { FRESH_LADDER } from '../../exercise/climb';
-import { NEW_PLAYER, type Project } from '../../exercise/records';
+import { ME, NEW_PLAYER, type Project } from '../../exercise/records';
 import { DEFAULT_SETUP } from '../../instrument/instrument';
 import { passageHash } from '../../passage/hash';
 import { compareNotes, type Passage } from '../../passage/passage';
 import { PROJECT_LIMITS } from './parts';
-import { PROJECT_FORMAT, PROJECT_VERSION, projectSchema } from './schema';
+import { PROJECT_FORMAT, PROJECT_VERSION, projectSchema, RECORD_SCHEMAS, type ListName } from './schema';
 
 /** Why a project file was refused. Nothing of a refused file is used. */
 export interface ProjectProblem {
@@ -29,16 +30,18 @@ function refused(code: ProjectProblem['code'], message: string, path = ''): Proj
 
 /** Depth of nesting, counted without recursion and given up at a limit. */
 function isDeeperThan(value: unknown, limit: number): boolean {
-  let layer: unknown[] = [value];
-  for (let depth = 0; layer.length > 0; depth++) {
-    if (depth > limit) return true;
-    layer = layer.flatMap((one) => (one !== null && typeof one === 'object' ? Object.values(one) : []));
+  const left: { one: unknown; depth: number }[] = [{ one: value, depth: 0 }];
+  for (let top = left.pop(); top; top = left.pop()) {
+    const { one, depth } = top;
+    if (one === null || typeof one !== 'object') continue;
+    if (depth >= limit) return true;
+    for (const inner of Object.values(one)) left.push({ one: inner, depth: depth + 1 });
   }
   return false;
 }
 
 /** What a passage's shape does not say: strings that are there, ids that are unique, one note a string and moment, in order. */
-function passageFault(passage: Passage): string | null {
+export function passageFault(passage: Passage): string | null {
   const ids = new Set<string>();
   const places = new Set<string>();
   for (const [at, note] of passage.notes.entries()) {
@@ -68,19 +71,28 @@ function consistencyFault(project: Project): { path: string; message: string } |
       };
     hashes.add(hash);
   }
-  const ids = new Set<string>();
+  for (const name of ['exercises', 'players', 'ladders', 'runs'] as const) {
+    const ids = new Set<string>();
+    for (const [at, { id }] of project[name].entries()) {
+      if (ids.has(id)) return { path: `${name}[${at}].id`, message: `Two ${name} have one id.` };
+      ids.add(id);
+    }
+  }
   for (const [at, { passageHash: hash }] of project.runs.entries())
     if (!hashes.has(hash))
       return { path: `runs[${at}].passageHash`, message: 'The notes of one run are missing.' };
-  for (const [at, exercise] of project.exercises.entries()) {
+  for (const [at, exercise] of project.exercises.entries())
     if (!hashes.has(exercise.passageHash))
       return {
         path: `exercises[${at}].passageHash`,
         message: `The notes of “${exercise.title}” are missing.`,
       };
-    if (ids.has(exercise.id)) return { path: `exercises[${at}].id`, message: 'Two exercises have one id.' };
-    ids.add(exercise.id);
-  }
+  for (const [at, { record }] of (project.backup?.shelf ?? []).entries())
+    if (typeof record.passageHash === 'string' && !hashes.has(record.passageHash))
+      return {
+        path: `backup.shelf[${at}].record.passageHash`,
+        message: 'The notes of something on the shelf are missing.',
+      };
   return null;
 }
 
@@ -102,16 +114,34 @@ function withStretchLimit(players: unknown): unknown {
   );
 }
 
+/** Gives every record the vector that its device and revision stand for; of the built-in player's first version nothing was said. */
+function withVersions(records: unknown): unknown {
+  if (!Array.isArray(records)) return records;
+  return records.map((record: { id?: unknown; deviceId?: unknown; revision?: unknown } | null) => {
+    if (record === null || typeof record !== 'object') return record;
+    const isUnsaid = record.id === ME && record.revision === 1;
+    return { versions: isUnsaid ? {} : { [String(record.deviceId)]: record.revision }, ...record };
+  });
+}
+
 /** A file of an older version in the shape of the current one; a damaged one goes on to the schema as it is. */
-function upToDate(value: object): unknown {
+function upToDate(value: object): Record<string, unknown> {
   const file = value as Record<string, unknown>;
-  if (file.version === 6)
-    return { ...file, version: PROJECT_VERSION, runs: withField(file.runs, { part: null }) };
-  if (![1, 2, 3, 4, 5].includes(file.version as number)) return file;
-  const { setup: _, ...ofPlayers } = NEW_PLAYER;
-  return {
-    ...file,
+  if (![1, 2, 3, 4, 5, 6, 7].includes(file.version as number)) return file;
+  const since8 = (older: Record<string, unknown>) => ({
+    ...older,
     version: PROJECT_VERSION,
+    exercises: withVersions(older.exercises),
+    players: withVersions(older.players),
+    ladders: withVersions(older.ladders),
+    tombstones: withField(older.tombstones, { versions: {} }),
+    backup: null,
+  });
+  if (file.version === 7) return since8(file);
+  if (file.version === 6) return since8({ ...file, runs: withField(file.runs, { part: null }) });
+  const { setup: _, ...ofPlayers } = NEW_PLAYER;
+  return since8({
+    ...file,
     exercises: withField(file.exercises, {
       ...(file.version === 1 ? { origin: null, cues: null } : {}),
       hand: OPEN_HAND,
@@ -122,14 +152,61 @@ function upToDate(value: object): unknown {
     players: withField(withStretchLimit(file.players), ofPlayers),
     ladders: withField(file.ladders, FRESH_LADDER),
     runs: [],
+  });
+}
+
+/** Told how much of the work is done, 0–1. */
+export type Report = (done: number) => void;
+
+const LISTS = Object.keys(RECORD_SCHEMAS) as ListName[];
+
+/** So many records are checked between two reports. */
+const REPORT_EVERY = 500;
+
+const OPTIONS = { abortEarly: false, convert: false } as const;
+
+/** Checks record by record: what it takes grows with what is there, and it ends at the first twenty faults. */
+function schemaFaults(file: Record<string, unknown>, report?: Report): ProjectProblem[] {
+  const problems: ProjectProblem[] = [];
+  const note = (error: Joi.ValidationError | undefined, at: readonly (string | number)[]) => {
+    for (const detail of error?.details ?? [])
+      if (problems.length < MAX_PROBLEMS)
+        problems.push({
+          code: 'badField',
+          path: [...at, ...detail.path].join('.'),
+          message: `${detail.message}. Nothing was imported.`,
+        });
   };
+  const lists = LISTS.map((name) => ({ name, records: file[name] }));
+  for (const { name, records } of lists)
+    if (Array.isArray(records) && records.length > PROJECT_LIMITS[name])
+      problems.push({
+        code: 'tooLarge',
+        path: name,
+        message: `It holds ${records.length.toLocaleString('en')} ${name}; ${PROJECT_LIMITS[name].toLocaleString('en')} are the most. Nothing was imported.`,
+      });
+  if (problems.length > 0) return problems;
+  // The frame without its lists; what is no list is a fault of the frame.
+  const emptied = lists.flatMap(({ name, records }) => (Array.isArray(records) ? [[name, []] as const] : []));
+  note(projectSchema.validate({ ...file, ...Object.fromEntries(emptied) }, OPTIONS).error, []);
+  const total = lists.reduce((sum, { records }) => sum + (Array.isArray(records) ? records.length : 0), 0);
+  let checked = 0;
+  for (const { name, records } of lists) {
+    if (!Array.isArray(records)) continue;
+    for (const [at, record] of records.entries()) {
+      note(RECORD_SCHEMAS[name].required().validate(record, OPTIONS).error, [name, at]);
+      if (problems.length >= MAX_PROBLEMS) return problems;
+      if (++checked % REPORT_EVERY === 0) report?.(checked / total);
+    }
+  }
+  return problems;
 }
 
 /**
  * Reads a project file. Never throws: a file that is cut off, not a project, of a newer version, too large or in any
  * part wrong is refused whole, with the reasons.
  */
-export function readProject(text: string): ProjectReading {
+export function readProject(text: string, report?: Report): ProjectReading {
   if (text.length > PROJECT_LIMITS.characters)
     return refused(
       'tooLarge',
@@ -154,29 +231,18 @@ export function readProject(text: string): ProjectReading {
     );
   if (isDeeperThan(value, PROJECT_LIMITS.depth))
     return refused('badField', 'The file is nested deeper than a project ever is.');
-  const checked = projectSchema.validate(upToDate(value as object), { abortEarly: false, convert: false });
-  if (checked.error) {
-    const details = checked.error.details.slice(0, MAX_PROBLEMS);
-    const problems = details.map((detail): ProjectProblem => ({
-      code: 'badField',
-      path: detail.path.join('.'),
-      message: `${detail.message}. Nothing was imported.`,
-    }));
-    return { project: null, problems };
-  }
-  const {
-    format: _format,
-    version: _version,
-    ...rest
-  } = checked.value as Project & Record<'format' | 'version', unknown>;
-  const project: Project = rest;
+  const file = upToDate(value as object);
+  const problems = schemaFaults(file, report);
+  if (problems.length > 0) return { project: null, problems };
+  const { format: _format, version: _version, ...rest } = file;
+  const project = rest as unknown as Project;
   const fault = consistencyFault(project);
   return fault ? refused('inconsistent', fault.message, fault.path) : { project, problems: [] };
 }
 
 /** Writes a project file of the current version: JSON, one value a line at the top level. */
 export function writeProject(project: Project): string {
-  const { exportedAt, exercises, passages, players, ladders, runs, tombstones } = project;
+  const { exportedAt, exercises, passages, players, ladders, runs, tombstones, backup } = project;
   const whole = {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
@@ -187,6 +253,7 @@ export function writeProject(project: Project): string {
     ladders,
     runs,
     tombstones,
+    backup,
   };
   return `${JSON.stringify(whole, null, 1)}\n`;
 }

@@ -20,7 +20,7 @@ import {
 import { ROUNDINGS } from '../../tempo/marks';
 import { MAX_PLAN_WEEKS, MAX_SESSION_MINUTES, MAX_SESSIONS_A_WEEK } from '../../tempo/planner';
 import { VERDICTS } from '../../tempo/practice';
-import { hand, orNull, PROJECT_LIMITS, stamp, text } from './parts';
+import { changeableStamp, hand, orNull, PROJECT_LIMITS, stamp, text } from './parts';
 
 const bpm = Joi.number().min(MIN_BPM).max(MAX_BPM);
 const whole = (min: number, max: number) => Joi.number().integer().min(min).max(max).required();
@@ -29,7 +29,7 @@ const id = Joi.string().max(80).required();
 const MAX_LIMIT_MINUTES = 600;
 
 export const player = Joi.object({
-  ...stamp,
+  ...changeableStamp,
   name: text(PROJECT_LIMITS.titleLength),
   setup: Joi.object({
     handedness: one(['right', 'left']).required(),
@@ -74,7 +74,7 @@ const step = Joi.object({
 });
 
 export const ladder = Joi.object({
-  ...stamp,
+  ...changeableStamp,
   exerciseId: id,
   playerId: id,
   kind: one(LADDER_KINDS).required(),

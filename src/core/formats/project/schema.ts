@@ -8,18 +8,19 @@ import {
   MAX_BPM,
   MIN_BPM,
 } from '../../exercise/exercise';
+import { PROJECT_VERSION } from '../../exercise/records';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
 import { POLICY_KINDS, RESTARTS } from '../../picking/policy';
 import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
 import { MAX_SWING, STRAIGHT } from '../../rhythm/swing';
 import { briefSchema } from './brief';
-import { hand, orNull, PROJECT_LIMITS, stamp, text } from './parts';
+import { backupSchemas } from './backup';
+import { changeableStamp, hand, orNull, PROJECT_LIMITS, text, versions } from './parts';
 import { ladder, player, run } from './record';
 import { keptRecipeSchema } from './recipe';
 
 export const PROJECT_FORMAT = 'yardfell-project';
-/** Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch, version 5 briefs and drills, version 6 runs, ladders of every kind and more of a student, version 7 the part that a run was of; older files are brought up to date when read. */
-export const PROJECT_VERSION = 7;
+export { PROJECT_VERSION };
 
 const ticks = Joi.number().integer().min(-10_000_000).max(1_000_000_000).required();
 const string = Joi.number().integer().min(1).max(MAX_STRINGS);
@@ -113,7 +114,7 @@ export const exerciseParts = {
 };
 
 const exercise = Joi.object({
-  ...stamp,
+  ...changeableStamp,
   title: text(PROJECT_LIMITS.titleLength),
   passageHash: Joi.string().hex().length(64).required(),
   policy: policy.required(),
@@ -172,19 +173,66 @@ const tombstone = Joi.object({
   table: Joi.string().valid('exercises', 'players', 'ladders', 'runs').required(),
   deletedAt: Joi.string().max(40).required(),
   deviceId: Joi.string().max(80).required(),
+  versions,
 });
+
+/** The shape of one record of each list. */
+export const RECORD_SCHEMAS = {
+  exercises: exercise,
+  passages: Joi.object({ hash: Joi.string().hex().length(64).required(), passage: passage.required() }),
+  players: player,
+  ladders: ladder,
+  runs: run,
+  tombstones: tombstone,
+} as const;
+export type ListName = keyof typeof RECORD_SCHEMAS;
+
+/** The shapes of what a backup holds besides: all settings, one entry of a log, one record of the shelf. */
+export const BACKUP_SCHEMAS = backupSchemas({
+  exercises: exercise,
+  players: player,
+  ladders: ladder,
+  runs: run,
+});
+
+/** The shape of an exercise with its notes, before it is a record: what readers of other formats must give. */
+export const exerciseSchema = exercise.fork(Object.keys(changeableStamp), (field) => field.optional());
+
+const list = (name: ListName) => Joi.array().items(RECORD_SCHEMAS[name]).max(PROJECT_LIMITS[name]).required();
+
+/** A whole project file of the current version, but for what a backup holds besides. */
+const lists = {
+  exercises: list('exercises'),
+  passages: list('passages'),
+  players: list('players'),
+  ladders: list('ladders'),
+  runs: list('runs'),
+  tombstones: list('tombstones'),
+};
+
+const backup = ({ settings, log, shelf }: typeof BACKUP_SCHEMAS) =>
+  orNull(
+    Joi.object({
+      settings,
+      log: Joi.array().items(log).max(PROJECT_LIMITS.log).required(),
+      shelf: Joi.array().items(shelf).max(PROJECT_LIMITS.shelf).required(),
+    }),
+  );
 
 /** A whole project file of the current version. */
 export const projectSchema = Joi.object({
   format: Joi.string().valid(PROJECT_FORMAT).required(),
   version: Joi.number().valid(PROJECT_VERSION).required(),
   exportedAt: Joi.string().max(40).required(),
-  exercises: Joi.array().items(exercise).max(PROJECT_LIMITS.exercises).required(),
-  passages: Joi.array()
-    .items(Joi.object({ hash: Joi.string().hex().length(64).required(), passage: passage.required() }))
-    .required(),
-  players: Joi.array().items(player).max(1000).required(),
-  ladders: Joi.array().items(ladder).max(100_000).required(),
-  runs: Joi.array().items(run).max(1_000_000).required(),
-  tombstones: Joi.array().items(tombstone).max(100_000).required(),
+  ...lists,
+  backup: backup(BACKUP_SCHEMAS),
 }).required();
+
+const anyRecord = Joi.object().unknown(true);
+
+/** The same for the published JSON Schema, in which records on a shelf or in a log are not described once more. */
+export const publishedSchema = projectSchema.keys({
+  backup: backup(
+    backupSchemas({ exercises: anyRecord, players: anyRecord, ladders: anyRecord, runs: anyRecord }),
+  ),
+});

@@ -106,9 +106,10 @@ class Scanner {
   private step(sign: string): void {
     if (/[-\s_=.]/.test(sign)) this.at++;
     else if (/\d/.test(sign)) this.digits();
-    else if (/[xX]/.test(sign)) this.note(0, 1, true);
+    else if (/[xX]/.test(sign)) this.deadNote();
     else if (/[|‖]/.test(sign)) this.bar();
     else if (sign === ':' || sign === '*') this.repeatDot(sign);
+    else if (/[oO]/.test(sign) && this.isBesideBar()) this.repeatDot(sign);
     else if (LINKS[sign.toLowerCase()]) this.startLink(sign);
     else if (sign === '/' || sign === '\\') this.slash(sign, null);
     else if (sign === "'" && /[/\\]/.test(this.body[this.at + 1] ?? '')) {
@@ -183,6 +184,22 @@ class Scanner {
     else if (this.at > 0 && onBar(this.at - 1)) this.out.repeatStarts.push(this.at);
     else this.report('signNotUnderstood', this.at, sign, `The sign “${sign}” is not understood`);
     this.at++;
+  }
+
+  /** Some write the dots of a repeat as `o`. */
+  private isBesideBar(): boolean {
+    const { bodyStart, text } = this.source.line;
+    const at = bodyStart + this.at;
+    return /[|‖]/.test(text[at - 1] ?? '') || /[|‖]/.test(text[at + 1] ?? '');
+  }
+
+  /** `x`, or as our own writer puts it where the fret is known: `x'7`. */
+  private deadNote(): void {
+    const fret = /[xX]'(\d{1,2})/y;
+    fret.lastIndex = this.at;
+    const found = fret.exec(this.body);
+    const number = Number(found?.[1] ?? 0);
+    this.note(number <= MAX_FRET ? number : 0, found?.[0].length ?? 1, true);
   }
 
   private digits(): void {

@@ -72,16 +72,22 @@ function settleSlides(slashes: readonly Slash[], columnOf: ReadonlyMap<Cell, num
   return { into, out };
 }
 
-/** All columns of all systems in order. */
-export function readColumns(systems: readonly System[], problems: Problem[]): Columns {
+/** Longer than any exercise. */
+export const MAX_TAB_NOTES = 20_000;
+
+/** All columns of all systems in order; null where there are more notes than an exercise has. */
+export function readColumns(systems: readonly System[], problems: Problem[]): Columns | null {
   const columns: Column[] = [];
   const bars: number[] = [];
   const slashes: Slash[] = [];
   const lastOnString = new Map<number, Cell>();
   let repeatStart: number | null = null;
   let repeatEnd: number | null = null;
-  systems.forEach((system, index) => {
+  let read = 0;
+  for (const [index, system] of systems.entries()) {
     const lines = system.lines.map((line) => readCells(line, problems));
+    read += lines.reduce((sum, { cells }) => sum + cells.length, 0);
+    if (read > MAX_TAB_NOTES) return null;
     lines.forEach((line, at) => {
       const { string, line: source } = system.lines[at]!;
       for (const slash of line.slashes) {
@@ -108,8 +114,8 @@ export function readColumns(systems: readonly System[], problems: Problem[]): Co
     if (start !== undefined) repeatStart ??= before(start);
     if (end !== undefined) repeatEnd = before(end);
     for (const bar of barsOfSystem(lines, own)) bars.push(columns.length + bar);
-    columns.push(...own);
-  });
+    for (const column of own) columns.push(column);
+  }
   const columnOf = new Map<Cell, number>();
   columns.forEach((column, at) => column.cells.forEach((cell) => columnOf.set(cell, at)));
   const slides = settleSlides(slashes, columnOf);

@@ -9,6 +9,8 @@ export interface TextLine {
   /** With typographic dashes and spaces made plain and tabs expanded; as many columns as a reader sees. */
   readonly text: string;
   readonly raw: string;
+  /** Characters of the raw line before the text: marks of quotation, a tag. */
+  readonly skipped: number;
   /** For a string line: its letter or string number, and where its notes begin. */
   readonly label: string | null;
   readonly bodyStart: number;
@@ -39,7 +41,7 @@ function plain(raw: string): string {
 /** The column in the raw line, from 1, of a column (from 0) in the plain one. */
 export function rawColumn(line: TextLine, column: number): number {
   let seen = 0;
-  const characters = [...line.raw];
+  const characters = [...line.raw.slice(line.skipped)];
   for (const [index, character] of characters.entries()) {
     const width =
       character === '\t'
@@ -47,10 +49,10 @@ export function rawColumn(line: TextLine, column: number): number {
         : character === '\uFEFF' || character === '\u200B'
           ? 0
           : character.length;
-    if (column < seen + width) return index + 1;
+    if (column < seen + width) return line.skipped + index + 1;
     seen += width;
   }
-  return characters.length + 1;
+  return line.skipped + characters.length + 1;
 }
 
 function stringLine(text: string): { label: string | null; bodyStart: number } | null {
@@ -98,13 +100,25 @@ function roleOf(
   return other('text');
 }
 
+/** How mail quotes a line, and the tag that pages put round tab. */
+const QUOTED = /^(?:\s*>)+ ?/;
+const OPENING = /^\s*<pre\b[^>]*>/i;
+const CLOSING = /<\/pre>\s*$/i;
+
+/** A line without what mail or a page put round it, and how many characters stood before it. */
+function unwrapped(raw: string): { inner: string; skipped: number } {
+  const before = (QUOTED.exec(raw) ?? OPENING.exec(raw))?.[0].length ?? 0;
+  return { inner: raw.slice(before).replace(CLOSING, ''), skipped: before };
+}
+
 /** Splits a text at any kind of line end and says what each line is. */
 export function readLines(text: string): TextLine[] {
   let underStrings = false;
   return text.split(/\r\n|[\n\r\u2028\u2029]/).map((raw, index) => {
-    const line = plain(raw);
+    const { inner, skipped } = unwrapped(raw);
+    const line = plain(inner);
     const read = roleOf(line, underStrings);
     underStrings = read.role === 'string';
-    return { number: index + 1, text: line, raw, ...read };
+    return { number: index + 1, text: line, raw, skipped, ...read };
   });
 }

@@ -18,6 +18,7 @@ export type ProblemCode =
   | 'countDoesNotFit'
   | 'barsUneven'
   | 'moreStrings'
+  | 'fewerStrings'
   | 'repeatSign';
 
 export interface Problem {

@@ -2,10 +2,10 @@
 import type { Tuning } from '../../instrument/instrument';
 import { compareNotes, type Meter, type Note, type Passage, type Stroke } from '../../passage/passage';
 import type { Cell } from './cells';
-import { readColumns } from './columns';
+import { MAX_TAB_NOTES, readColumns, type Columns } from './columns';
 import { readLines, type LineRole } from './lines';
 import type { Problem } from './problems';
-import { timeByCount, timeByOrder } from './rhythm';
+import { MAX_BEATS, timeByCount, timeByOrder } from './rhythm';
 import { readCountRows, readPalmMutes, readStrokeRows } from './rows';
 import { gatherSystems } from './systems';
 
@@ -34,6 +34,14 @@ export interface TabReading {
   readonly repeats: boolean;
 }
 
+const NO_COLUMNS: Columns = {
+  columns: [],
+  bars: [],
+  repeatStart: null,
+  repeatEnd: null,
+  slides: { into: new Map(), out: new Map() },
+};
+
 function noteOf(cell: Cell, id: string, onsetTicks: number, durationTicks: number): Note {
   return {
     id,
@@ -60,8 +68,8 @@ function byPlace(a: Problem, b: Problem): number {
  */
 export function readTabText(text: string, options: ReadTabOptions = {}): TabReading {
   const problems: Problem[] = [];
-  const tooLong = text.length > MAX_TAB_CHARACTERS;
-  const lines = tooLong ? [] : readLines(text);
+  const isLongText = text.length > MAX_TAB_CHARACTERS;
+  const lines = isLongText ? [] : readLines(text);
   for (const line of lines)
     if (line.role === 'text')
       problems.push({
@@ -72,8 +80,11 @@ export function readTabText(text: string, options: ReadTabOptions = {}): TabRead
         text: line.raw,
         message: 'This line is not tab. It is kept as text.',
       });
-  const { systems, tuning } = gatherSystems(lines, options.tuning, problems);
-  const { columns, bars, repeatStart, repeatEnd, slides } = readColumns(systems, problems);
+  const { systems: all, tuning } = gatherSystems(lines, options.tuning, problems);
+  const found = readColumns(all, problems);
+  const systems = found === null ? [] : all;
+  const tooLong = isLongText || found === null;
+  const { columns, bars, repeatStart, repeatEnd, slides } = found ?? NO_COLUMNS;
   if (columns.length === 0)
     problems.push({
       code: tooLong ? 'tooLong' : 'noTab',
@@ -82,13 +93,23 @@ export function readTabText(text: string, options: ReadTabOptions = {}): TabRead
       column: 1,
       text: '',
       message: tooLong
-        ? `The text is longer than ${MAX_TAB_CHARACTERS.toLocaleString('en')} characters; nothing was read.`
+        ? `The text is longer than ${MAX_TAB_CHARACTERS.toLocaleString('en')} characters or has more than ${MAX_TAB_NOTES.toLocaleString('en')} notes; nothing was read.`
         : 'No notes were found. A string line begins with its letter and a bar, for example “e|--5-7--|”.',
     });
   const strokeRows = readStrokeRows(systems, columns, options.vMeans, problems);
   const counted = readCountRows(systems, columns, problems);
-  const timing =
-    (counted && timeByCount(counted, columns.length, options)) ?? timeByOrder(columns.length, bars, options);
+  const byCount = counted && timeByCount(counted, columns.length, options);
+  const timing = byCount ?? timeByOrder(columns.length, bars, options);
+  const countRow = systems.find(({ rows }) => rows.count)?.rows.count;
+  if (counted && !byCount && countRow)
+    problems.push({
+      code: 'countDoesNotFit',
+      severity: 'unread',
+      line: countRow.number,
+      column: 1,
+      text: countRow.raw.trim(),
+      message: `The count row has a bar of more than ${MAX_BEATS} beats, or a beat of more slots than there are, so each note takes the next slot instead.`,
+    });
   if (timing.unevenBars.length > 0)
     problems.push({
       code: 'barsUneven',

@@ -16,6 +16,9 @@ export interface Timing {
   readonly unevenBars: readonly number[];
 }
 
+/** The most beats that a bar may have. */
+export const MAX_BEATS = 32;
+
 /** Sixteenths, where nothing else is written. */
 const DEFAULT_SUBDIVISION = 4;
 
@@ -117,7 +120,8 @@ export function timeByCount(
   const numbers = beats.map((beat) => Number(beat[0]!.syllable));
   const firstBar = numbers.indexOf(1);
   const pickupBeats = firstBar > 0 ? firstBar : 0;
-  const highest = Math.max(...numbers, 1);
+  const highest = numbers.reduce((most, one) => Math.max(most, one), 1);
+  if (highest > MAX_BEATS) return null;
   const isClosed = numbers.filter((number) => number === 1).length > 1 || pickupBeats > 0;
   const beatCount = isClosed ? highest : Math.max(highest, COMMON_METER.beats);
   const meter = asked.meter ?? { beats: beatCount, beatTicks: TICKS_PER_QUARTER };

@@ -151,6 +151,18 @@ export function gatherSystems(
       continue;
     }
     const systemLines = block.map((line, at) => ({ line, string: placed.strings[at]! }));
+    if (systemLines.length < placed.count && !problems.some(({ code }) => code === 'fewerStrings')) {
+      const strings = placed.strings.map(String);
+      const last = strings.pop()!;
+      problems.push({
+        code: 'fewerStrings',
+        severity: 'adjusted',
+        line: block[0]!.number,
+        column: 1,
+        text: block[0]!.raw,
+        message: `${block.length} string lines: read as ${strings.length > 0 ? `strings ${strings.join(', ')} and ${last}` : `string ${last}`} of ${placed.count}.`,
+      });
+    }
     if (!tuning) {
       tuning = tuningFrom(systemLines, placed.count);
       if (placed.count !== USUAL_SYSTEM)

@@ -44,7 +44,7 @@ function headOf(note: Note, { before }: Neighbours): string {
 }
 
 function tailOf(note: Note, { after }: Neighbours): string {
-  let tail = note.dead ? 'x' : String(note.fret);
+  let tail = note.dead ? `x${note.fret > 0 ? `'${note.fret}` : ''}` : String(note.fret);
   if (note.bend) {
     const { semitones, released } = note.bend;
     tail += `b${semitones === null ? '' : note.fret + semitones}${released ? 'r' : ''}`;

@@ -26,7 +26,7 @@ import {
   passesIn,
   type Drill,
 } from '@/core/drills';
-import { addExercises, database, drillsCutFrom, LIBRARY, step } from '@/storage';
+import { addExercises, database, drillsCutFrom } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { say } from '@/ui/controls/say';
@@ -35,6 +35,8 @@ import { Switch } from '@/ui/controls/Switch';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
+import { attempt } from '@/work/perform';
+import { undoOf } from '@/work/undoing';
 import { cardList } from '../cards';
 import { FieldRow } from '../TwoColumns';
 import type { Try } from '../trying';
@@ -147,15 +149,15 @@ export function DrillsPanel(props: DrillsPanelProps) {
     const first = (there.at(-1)?.order ?? -1) + 1;
     const made = drillExercises(exercise, wanted, change, hands, exerciseId, first);
     const label = `Drills of “${exercise.title}”`;
-    await addExercises(
+    const entry = await addExercises(
       database(),
       made.map((one) => ({ exercise: one })),
       label,
     );
-    say(`${counted(made.length, 'drill')} stand under “${exercise.title}”, here and in the Library.`, {
-      name: 'Undo',
-      run: () => void step(database(), LIBRARY, 'undo'),
-    });
+    say(
+      `${counted(made.length, 'drill')} stand under “${exercise.title}”, here and in the Library.`,
+      undoOf(entry),
+    );
   };
   return (
     <Panel>
@@ -225,7 +227,11 @@ export function DrillsPanel(props: DrillsPanelProps) {
         })}
       </Cards>
       <FieldRow>
-        <Button look="primary" isDisabled={wanted.length === 0} onPress={() => void make()}>
+        <Button
+          look="primary"
+          isDisabled={wanted.length === 0}
+          onPress={() => attempt('Making the drills', make)}
+        >
           Make {counted(wanted.length * (byHands ? DRILL_HANDS.length : 1), 'drill')}
         </Button>
         <span>They stand in order under this exercise and climb its ladder.</span>

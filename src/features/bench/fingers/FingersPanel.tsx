@@ -32,6 +32,7 @@ import { Switch } from '@/ui/controls/Switch';
 import type { Place } from '@/ui/lane/place';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
+import { attempt } from '@/work/perform';
 import type { EditExercise } from '../edit';
 import { FieldRow, TwoColumns } from '../TwoColumns';
 import { FingerMatrix } from './FingerMatrix';
@@ -81,7 +82,8 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
     () => dampingPlan(passage, fingering, exercise.policy.loop === true),
     [passage, fingering, exercise.policy.loop],
   );
-  const set = (change: Partial<typeof view>) => void keepViewSettings(database(), { ...view, ...change });
+  const set = (change: Partial<typeof view>) =>
+    attempt('Keeping the setting', () => keepViewSettings(database(), { ...view, ...change }));
   const goTo = (noteId: string) => {
     const note = passage.notes.find(({ id }) => id === noteId);
     if (note) onGo({ ticks: note.onsetTicks, string: note.string });
@@ -131,7 +133,9 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
             max={MAX_STRETCH_MM}
             onChange={(stretchLimitMm) =>
               stretchLimitMm !== null &&
-              void changePlayer(database(), player.id, { setup: { ...player.setup, stretchLimitMm } })
+              attempt('Changing the limit', () =>
+                changePlayer(database(), player.id, { setup: { ...player.setup, stretchLimitMm } }),
+              )
             }
           />
         </FieldRow>

@@ -1,10 +1,11 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { counted, type Exercise } from '@/core';
+import { counted, titledAs, type Exercise } from '@/core';
 import { frettingAlone } from '@/core/fretting';
 import { addExercise, database } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
+import { attempt } from '@/work/perform';
 
 /** The stage of the fretting hand alone, as an exercise of its own beside this one. */
 export function FrettingAlone({ exercise }: { exercise: Exercise }) {
@@ -14,9 +15,10 @@ export function FrettingAlone({ exercise }: { exercise: Exercise }) {
       isDisabled={exercise.passage.notes.length === 0}
       onPress={() => {
         const { passage, silent } = frettingAlone(exercise.passage);
-        const title = `${exercise.title} (fretting hand alone)`;
+        const title = titledAs(exercise.title, '(fretting hand alone)');
         const alone: Exercise = { ...exercise, title, passage, recipe: null, question: null };
-        void addExercise(database(), alone, `Fretting hand alone: “${exercise.title}”`).then((id) => {
+        attempt('Making the exercise', async () => {
+          const { id } = await addExercise(database(), alone, `Fretting hand alone: “${exercise.title}”`);
           if (silent > 0)
             say(
               `${counted(silent, 'note')} that no finger can sound alone became rests; the exercise you came from has them.`,

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import type { Exercise, Finger, Setup } from '@/core';
 import type { HandSchool } from '@/core/fretting';
 import { Button } from '@/ui/controls/Button';
+import { attempt } from '@/work/perform';
 import type { EditExercise } from '../edit';
 
 const List = styled.ul`
@@ -32,9 +33,10 @@ type Tools = Pick<typeof import('@/core/compose'), 'applyRecipe' | 'suppliesOf'>
 export function Supplies({ exercise, missing, setup, school, edit }: SuppliesProps) {
   const [tools, setTools] = useState<Tools | null>(null);
   useEffect(() => {
-    void import('@/core/compose').then(({ applyRecipe, suppliesOf }) =>
-      setTools({ applyRecipe, suppliesOf }),
-    );
+    attempt('Looking for boxes that have them', async () => {
+      const { applyRecipe, suppliesOf } = await import('@/core/compose');
+      setTools({ applyRecipe, suppliesOf });
+    });
   }, []);
   const { recipe, passage } = exercise;
   const supplies = useMemo(

@@ -5,6 +5,7 @@ import type { Fingering, FingeringOptions } from '@/core/fretting';
 import { database } from '@/storage';
 import type { LaneHand } from '@/ui/lane/drawing';
 import { useView } from '@/ui/shell/viewSettings';
+import { attempt } from '@/work/perform';
 
 type Tools = typeof import('@/core/fretting');
 
@@ -12,7 +13,8 @@ type Tools = typeof import('@/core/fretting');
 export function useFingerTools(isWanted: boolean): Tools | null {
   const [tools, setTools] = useState<Tools | null>(null);
   useEffect(() => {
-    if (isWanted && !tools) void import('@/core/fretting').then((module) => setTools(module));
+    if (isWanted && !tools)
+      attempt('Working out fingers', async () => setTools(await import('@/core/fretting')));
   }, [isWanted, tools]);
   return tools;
 }
@@ -23,11 +25,10 @@ function useKnownShapes(tools: Tools | null): ReadonlyMap<string, readonly Finge
   useEffect(() => {
     if (!tools) return;
     let isGone = false;
-    void database()
-      .passages.toArray()
-      .then((records) => {
-        if (!isGone) setKnown(tools.knownPatterns(records.map(({ passage }) => passage)));
-      });
+    attempt('Reading the shapes that are known', async () => {
+      const records = await database().passages.toArray();
+      if (!isGone) setKnown(tools.knownPatterns(records.map(({ passage }) => passage)));
+    });
     return () => {
       isGone = true;
     };

@@ -1,0 +1,10 @@
+/** A browser that is killed while it types and while it imports; `npm run kill -- 300` does it more often. */
+import { expect, test } from '@playwright/test';
+import { killAgainAndAgain } from '../scripts/killing.mjs';
+
+test('ten kills: no more than the edit in flight is lost, no import comes in half, nothing is damaged', async () => {
+  test.setTimeout(600_000);
+  const { most, typing, importing } = await killAgainAndAgain(process.env.YARDFELL_ADDRESS!, 10, 11);
+  expect([typing, importing]).toEqual([7, 3]);
+  expect(most).toBeLessThanOrEqual(1);
+});

@@ -1,0 +1,111 @@
+/** What a backup holds besides the records: settings, what can be undone, and the shelf. */
+import Joi from 'joi';
+import { NAMINGS, SWITCHINGS, WORDINGS } from '../../picking/schools';
+import { fieldsOf, orNull, PROJECT_LIMITS } from './parts';
+
+const whole = (min: number, max: number) => Joi.number().integer().min(min).max(max).required();
+const word = Joi.string().max(80).required();
+const one = (...names: readonly string[]) =>
+  Joi.string()
+    .valid(...names)
+    .required();
+
+/** A sitting that was not ended; its runs are among the records. */
+const sitting = Joi.object({
+  id: word,
+  playerId: word,
+  exerciseId: word,
+  mode: one('ladder', 'lesson', 'probe'),
+  startedAt: Joi.string().max(40).required(),
+  climb: Joi.object().unknown(true).required(),
+  past: Joi.array()
+    .items(Joi.object({ climb: Joi.object().unknown(true).required(), runId: word }))
+    .max(10_000)
+    .required(),
+  bpm: Joi.number().min(0).max(1000).required(),
+  tights: whole(0, 10_000),
+});
+
+/** The groups of settings that a browser keeps. Fields that a group lacks are as at first. */
+const settings = Joi.object({
+  currentPlayer: Joi.string().max(80),
+  lastExercise: Joi.string().max(80),
+  sound: Joi.object({
+    volume: Joi.number().min(0).max(1),
+    click: Joi.boolean(),
+    notes: Joi.boolean(),
+    countInBars: Joi.number().integer().min(0).max(16),
+    strokes: Joi.boolean(),
+    kinds: Joi.boolean(),
+    called: Joi.boolean(),
+  }),
+  view: Joi.object({
+    thickOnTop: Joi.boolean(),
+    workedFingers: Joi.boolean(),
+    handSchool: Joi.string().max(40),
+    naming: Joi.string().valid(...NAMINGS),
+    switching: Joi.string().valid(...SWITCHINGS),
+    wording: Joi.string().valid(...WORDINGS),
+  }),
+  handout: Joi.object({
+    paper: Joi.string().valid('a4', 'letter'),
+    notes: Joi.boolean(),
+    ladder: Joi.boolean(),
+    room: Joi.boolean(),
+    pageEach: Joi.boolean(),
+  }),
+  practice: Joi.object({
+    clicks: Joi.object().unknown(true),
+    goesOn: Joi.boolean(),
+    showsPick: Joi.boolean(),
+    pedals: Joi.object({ clean: word, notClean: word }),
+    warmUp: Joi.array()
+      .items(
+        Joi.object({
+          text: Joi.string().allow('').max(2000).required(),
+          minutes: Joi.number().min(0).max(600).required(),
+        }),
+      )
+      .max(100),
+  }),
+  judging: Joi.object({ halfLifeDays: Joi.number().min(0.1).max(100_000) }),
+}).pattern(/^practice:.{1,80}$/, sitting);
+
+type Tables = Readonly<Record<'exercises' | 'players' | 'ladders' | 'runs', Joi.ObjectSchema>>;
+
+/** Some fields of a record: what an action changed. */
+const someFields = (schema: Joi.ObjectSchema) => schema.fork(fieldsOf(schema), (field) => field.optional());
+
+/** The shapes of what a backup holds besides, from the shapes of the records. */
+export function backupSchemas(tables: Tables): Readonly<Record<'settings' | 'log' | 'shelf', Joi.Schema>> {
+  const names = Object.keys(tables) as (keyof Tables)[];
+  // A side of a change is checked by the table that it names.
+  const byTable = (schema: (name: keyof Tables) => Joi.Schema) =>
+    Joi.when('table', {
+      switch: names.map((name) => ({ is: name, then: schema(name) })),
+      otherwise: Joi.forbidden(),
+    });
+  const side = byTable((name) => orNull(someFields(tables[name])));
+  const change = Joi.object({ table: one(...names), id: word, before: side, after: side });
+  const entry = Joi.object({
+    id: word,
+    scope: Joi.string().max(100).required(),
+    seq: whole(0, 1_000_000_000),
+    label: Joi.string().allow('').max(1000).required(),
+    changes: Joi.array().items(change).max(PROJECT_LIMITS.runs).required(),
+    undone: Joi.number().valid(0, 1).required(),
+    mergeKey: orNull(Joi.string().allow('').max(400)),
+    at: Joi.string().allow('').max(40).required(),
+    touchedMs: Joi.number().min(0).required(),
+  });
+  const shelved = Joi.object({
+    table: one(...names),
+    id: word,
+    record: byTable((name) => tables[name].required()),
+    shelvedAt: Joi.string().max(40).required(),
+    action: word,
+    label: Joi.string().allow('').max(1000).required(),
+    why: one('deleted', 'version'),
+  });
+  return { settings: settings.required(), log: entry, shelf: shelved };
+}

@@ -1,0 +1,32 @@
+/** The policy of pages, and what else the server answers to. */
+import { NextRequest } from 'next/server';
+import { describe, expect, it } from 'vitest';
+import { config, proxy } from './proxy';
+
+const asked = (method: string, headers: Record<string, string> = {}, path = '/bench/x') =>
+  proxy(new NextRequest(`http://localhost${path}`, { method, headers }));
+
+describe('pages', () => {
+  it('come with their policy, a nonce of their own each time, also when they are fetched ahead', () => {
+    const policies = [{}, { purpose: 'prefetch' }, { 'next-router-prefetch': '1' }].map((headers) =>
+      asked('GET', headers).headers.get('Content-Security-Policy'),
+    );
+    for (const policy of policies) {
+      expect(policy).toMatch(/script-src 'self' 'nonce-[\w+/=]+' 'strict-dynamic'/);
+      expect(policy).toContain("frame-ancestors 'none'");
+      expect(policy).not.toContain(" 'unsafe-eval'");
+    }
+    expect(new Set(policies).size).toBe(3);
+    // The matcher leaves no request out by its headers.
+    expect(config.matcher.every((one) => typeof one === 'string')).toBe(true);
+  });
+
+  it.each(['POST', 'PUT', 'DELETE', 'PATCH', 'OPTIONS'])('refuse %s', (method) => {
+    const response = asked(method);
+    expect([response.status, response.headers.get('Allow'), response.body]).toEqual([405, 'GET, HEAD', null]);
+  });
+
+  it('leave what may be posted to the routes that take it', () => {
+    expect(asked('POST', {}, '/api/demo').status).toBe(200);
+  });
+});

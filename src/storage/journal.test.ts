@@ -1,0 +1,151 @@
+/** A burst of typing and a browser that dies in it: no more than the edit in flight is lost, and nothing is carried out twice. */
+import 'fake-indexeddb/auto';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { emptyPassage, newExercise, putNote, type Exercise } from '@/core';
+import { Database } from './database';
+import { journalEdit, journalOf, type JournalEntry } from './journal';
+import { addExercise, deleteExercise, renameExercise } from './library';
+import { commit, steps } from './log';
+import { replayJournal } from './replay';
+import { ExerciseSession } from './session';
+import { seededSources, setSources } from './sources';
+import { step } from './undo';
+
+let db: Database;
+let count = 0;
+beforeEach(() => {
+  setSources(seededSources(count, Date.UTC(2026, 0, 5)));
+  db = new Database(`journal-${count++}`);
+});
+const closers: (() => void)[] = [];
+afterEach(() => {
+  for (const close of closers.splice(0)) close();
+  vi.unstubAllGlobals();
+  db.close();
+});
+
+const withNote = (exercise: Exercise, at: number): Exercise => ({
+  ...exercise,
+  passage: putNote(exercise.passage, at * 1680, 3, 5 + at),
+});
+
+/** Edits that a tab put into the journal before it died, each on top of the one before. */
+async function leftBehind(id: string, edits: number, from: Exercise): Promise<Exercise> {
+  let before = from;
+  for (let at = 0; at < edits; at++) {
+    const after = withNote(before, at);
+    const shown = {
+      exerciseId: id,
+      label: 'Put a note',
+      mergeKey: null,
+      before,
+      after,
+      keys: ['passage'] as const,
+    };
+    journalEdit(db, shown);
+    before = after;
+  }
+  while ((await journalOf(db).edits.count()) < edits) await new Promise((resolve) => setTimeout(resolve, 1));
+  await journalOf(db)
+    .edits.toCollection()
+    .modify((entry: { tabId: string }) => {
+      entry.tabId = 'a tab that is gone';
+    });
+  return before;
+}
+
+const notesOf = async (id: string) => {
+  const record = (await db.exercises.get(id))!;
+  return (await db.passages.get(record.passageHash))!.passage.notes.length;
+};
+
+describe('typing', () => {
+  it('is in the journal before it is carried out, and leaves nothing there', async () => {
+    const { id } = await addExercise(db, newExercise('Burst', emptyPassage()), 'New');
+    const session = new ExerciseSession(db, id);
+    closers.push(session.open());
+    while (session.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
+    const seen: JournalEntry[] = [];
+    const { put } = IDBObjectStore.prototype;
+    const spy = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
+      this: IDBObjectStore,
+      ...args
+    ) {
+      if (this.name === 'edits') seen.push(args[0] as JournalEntry);
+      return put.apply(this, args);
+    });
+    for (let at = 0; at < 8; at++) session.edit('Put a note', (exercise) => withNote(exercise, at));
+    await session.settled();
+    spy.mockRestore();
+    expect(seen.map(({ passage }) => passage?.passage.notes.length)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
+    expect([await journalOf(db).edits.count(), await notesOf(id)]).toEqual([0, 8]);
+    expect((await steps(db, id)).undo).toBe('Put a note');
+  });
+});
+
+describe('after a crash', () => {
+  it('carries out what was journalled, once, with its undo', async () => {
+    const exercise = newExercise('Burst', emptyPassage());
+    const { id } = await addExercise(db, exercise, 'New');
+    await leftBehind(id, 5, exercise);
+    expect(await replayJournal(db)).toEqual({ kept: ['Burst'], copied: [] });
+    expect([await notesOf(id), await journalOf(db).edits.count()]).toEqual([5, 0]);
+    expect(await replayJournal(db)).toEqual({ kept: [], copied: [] });
+    await step(db, id, 'undo');
+    expect(await notesOf(id)).toBe(4);
+  });
+
+  it('takes up where the tab got to: what was carried out already is not again', async () => {
+    const exercise = newExercise('Burst', emptyPassage());
+    const { id } = await addExercise(db, exercise, 'New');
+    await leftBehind(id, 3, exercise);
+    const [first] = (await journalOf(db).edits.toArray()).sort((a, b) => a.seq - b.seq);
+    await commit(db, id, 'Put a note', [{ table: 'exercises', id, set: first!.set }], {
+      passages: [first!.passage!],
+    });
+    await replayJournal(db);
+    expect([await notesOf(id), (await db.exercises.get(id))!.revision]).toEqual([3, 4]);
+  });
+
+  it('keeps what no longer fits as a copy: changed since, or deleted', async () => {
+    const exercise = newExercise('Burst', emptyPassage());
+    const { id } = await addExercise(db, exercise, 'New');
+    const typed = await leftBehind(id, 2, exercise);
+    const other = withNote(exercise, 7).passage;
+    const { fieldsToKeep } = await import('./hashing');
+    const { set, passage } = fieldsToKeep({ ...exercise, passage: other }, ['passage']);
+    await commit(db, id, 'Note', [{ table: 'exercises', id, set }], { passages: [passage!] });
+    expect((await replayJournal(db)).copied).toEqual(['Burst (as it was typed last)']);
+    const copy = (await db.exercises.toArray()).find(({ title }) => title.includes('typed last'))!;
+    expect((await db.passages.get(copy.passageHash))!.passage).toEqual(typed.passage);
+    expect(await notesOf(id)).toBe(1);
+
+    await leftBehind(id, 1, { ...exercise, passage: other });
+    await deleteExercise(db, (await db.exercises.get(id))!);
+    expect((await replayJournal(db)).copied).toEqual(['Burst (as it was typed last)']);
+    expect(await journalOf(db).edits.count()).toBe(0);
+  });
+
+  it('leaves the edits of a tab that lives to that tab', async () => {
+    const exercise = newExercise('Burst', emptyPassage());
+    const { id } = await addExercise(db, exercise, 'New');
+    await leftBehind(id, 1, exercise);
+    const held = [{ name: 'yardfell-tab:a tab that is gone' }];
+    vi.stubGlobal('navigator', {
+      locks: { query: () => Promise.resolve({ held }), request: () => new Promise(() => {}) },
+    });
+    expect(await replayJournal(db)).toEqual({ kept: [], copied: [] });
+    expect(await notesOf(id)).toBe(0);
+    held.length = 0;
+    expect((await replayJournal(db)).kept).toEqual(['Burst']);
+  });
+});
+
+it('a rename made elsewhere in the meantime does not stand in the way of a note', async () => {
+  const exercise = newExercise('Burst', emptyPassage());
+  const { id } = await addExercise(db, exercise, 'New');
+  await leftBehind(id, 1, exercise);
+  await renameExercise(db, (await db.exercises.get(id))!, 'Renamed');
+  expect(await replayJournal(db)).toEqual({ kept: ['Renamed'], copied: [] });
+  expect([await notesOf(id), (await db.exercises.get(id))!.title]).toEqual([1, 'Renamed']);
+});

@@ -1,0 +1,123 @@
+/**
+ * The journal of edits on screen. An edit is put into it in one request that needs no answer, so that a browser that is killed in a burst
+ * of typing has lost no more than the edit in flight. It is a database of its own: there it need not wait for the transactions that
+ * carry edits out. What is left in it is carried out at the next start.
+ */
+import { Dexie, type EntityTable } from 'dexie';
+import type { Exercise, PassageRecord } from '@/core';
+import type { Database } from './database';
+import { hashing } from './lateHashing';
+import { newId } from './sources';
+
+/** An edit, until it is carried out. */
+export interface JournalEntry {
+  readonly id: string;
+  readonly exerciseId: string;
+  /** The tab that will carry it out while it lives. */
+  readonly tabId: string;
+  /** Counts up in a tab: edits are carried out in their order. */
+  readonly seq: number;
+  readonly label: string;
+  readonly mergeKey: string | null;
+  /** The fields as they were, and as they are to be. */
+  readonly was: Readonly<Record<string, unknown>>;
+  readonly set: Readonly<Record<string, unknown>>;
+  readonly passage: PassageRecord | null;
+}
+
+class Journal extends Dexie {
+  edits!: EntityTable<JournalEntry, 'id'>;
+
+  constructor(name: string) {
+    super(name);
+    this.version(1).stores({ edits: 'id' });
+  }
+}
+
+const journals = new Map<string, Journal>();
+
+/** The journal of a database. */
+export function journalOf(db: Database): Journal {
+  const name = `${db.name}-journal`;
+  const known = journals.get(name);
+  if (known) return known;
+  const journal = new Journal(name);
+  // Another tab may want it gone or newer: it opens again with the next edit.
+  journal.on('versionchange', () => {
+    journal.close({ disableAutoOpen: false });
+  });
+  journals.set(name, journal);
+  return journal;
+}
+
+let ownId: string | null = null;
+
+/** Stands for this tab; others see by its lock that it lives. */
+export const tabId = (): string => (ownId ??= crypto.randomUUID());
+
+/** The lock that a tab holds while it lives. */
+export const lockName = (id: string) => `yardfell-tab:${id}`;
+
+let holdsLock = false;
+
+/** Shows other tabs that this one lives, until it is gone. Without locks in this browser nothing is shown. */
+function holdLock(): void {
+  if (holdsLock) return;
+  holdsLock = true;
+  if (typeof navigator === 'undefined' || !('locks' in navigator)) return;
+  navigator.locks.request(lockName(tabId()), () => new Promise<void>(() => undefined)).catch(() => undefined);
+}
+
+/** An edit as the editor of an exercise makes it. */
+export interface ShownEdit {
+  readonly exerciseId: string;
+  readonly label: string;
+  readonly mergeKey: string | null;
+  readonly before: Exercise;
+  readonly after: Exercise;
+  readonly keys: readonly (keyof Exercise)[];
+}
+
+/** Puts an entry into the journal and says so to the database at once, without waiting for its answer. */
+async function put(journal: Journal, entry: JournalEntry): Promise<void> {
+  if (!journal.isOpen()) await journal.open();
+  const transaction = journal.backendDB().transaction('edits', 'readwrite');
+  const done = new Promise<void>((resolve, reject) => {
+    transaction.oncomplete = () => resolve();
+    transaction.onabort = () => reject(transaction.error ?? new Error('The journal could not be written.'));
+  });
+  transaction.objectStore('edits').put(entry);
+  transaction.commit?.();
+  return done;
+}
+
+let lastSeq = 0;
+
+/** Makes ready what the first edit needs. */
+export async function readyForEdits(db: Database): Promise<void> {
+  holdLock();
+  await Promise.all([journalOf(db).open(), hashing()]);
+}
+
+/** What makes records of exercises, once it is there. */
+let making: Awaited<ReturnType<typeof hashing>> | null = null;
+
+/**
+ * Puts an edit into the journal, before anything else happens where all is ready.
+ * @returns what takes it out again, once it is carried out or given up.
+ */
+export function journalEdit(db: Database, edit: ShownEdit): { readonly drop: () => Promise<void> } {
+  holdLock();
+  const { exerciseId, label, mergeKey, before, after, keys } = edit;
+  const [id, seq, journal] = [newId(), ++lastSeq, journalOf(db)];
+  const write = ({ fieldsToKeep }: NonNullable<typeof making>) => {
+    const { set, passage } = fieldsToKeep(after, keys);
+    const { set: was } = fieldsToKeep(before, keys);
+    return put(journal, { id, exerciseId, tabId: tabId(), seq, label, mergeKey, was, set, passage });
+  };
+  // Without a journal the edit is carried out all the same.
+  const written = (making ? write(making) : hashing().then((made) => write((making = made)))).catch(
+    () => undefined,
+  );
+  return { drop: () => written.then(() => journal.edits.delete(id)).catch(() => undefined) };
+}

@@ -1,0 +1,99 @@
+/** Carrying out the edits that a killed browser left in the journal. */
+import { canonicalJson, titledAs } from '@/core';
+import type { Database } from './database';
+import { journalOf, lockName, tabId, type JournalEntry } from './journal';
+import { commit, ConflictError, LIBRARY, pick } from './log';
+import { newId } from './sources';
+
+/** Whether a tab still lives and will carry out its own edits. */
+async function livingTabs(): Promise<(id: string) => boolean> {
+  if (typeof navigator === 'undefined' || !('locks' in navigator)) return (id) => id === tabId();
+  const { held = [] } = await navigator.locks.query();
+  const names = new Set(held.map(({ name }) => name));
+  return (id) => id === tabId() || names.has(lockName(id));
+}
+
+/** What became of the edits that a tab left behind. */
+export interface Replayed {
+  /** Titles of exercises whose edits were carried out. */
+  readonly kept: readonly string[];
+  /** Titles of the copies made where the exercise had been changed, or deleted, since. */
+  readonly copied: readonly string[];
+}
+
+/**
+ * How many of a tab's edits are carried out already, going by what is kept: an edit stays in the journal a moment after that.
+ * @returns null where what is kept is none of what the tab went through.
+ */
+function doneOf(record: object, entries: readonly JournalEntry[]): number | null {
+  const fields = [...new Set(entries.flatMap(({ was }) => Object.keys(was)))];
+  const kept = canonicalJson(pick(record, fields));
+  const state: Record<string, unknown> = {};
+  for (const { was } of [...entries].reverse()) Object.assign(state, was);
+  let done: number | null = kept === canonicalJson(state) ? 0 : null;
+  entries.forEach(({ set }, at) => {
+    Object.assign(state, set);
+    if (kept === canonicalJson(state)) done = at + 1;
+  });
+  return done;
+}
+
+/** Carries out the edits of one tab on one exercise; false where they no longer fit it. */
+async function carryOut(db: Database, entries: readonly JournalEntry[]): Promise<boolean> {
+  const { exerciseId: id } = entries[0]!;
+  const record = await db.exercises.get(id);
+  const done = record ? doneOf(record, entries) : null;
+  if (done === null) return false;
+  for (const { label, set, passage, mergeKey } of entries.slice(done)) {
+    const { revision } = (await db.exercises.get(id))!;
+    await commit(db, id, label, [{ table: 'exercises', id, set }], {
+      passages: passage ? [passage] : [],
+      expect: { table: 'exercises', id, revision },
+      ...(mergeKey === null ? {} : { mergeKey }),
+    });
+  }
+  return true;
+}
+
+/** The exercise as the tab that died showed it, beside what it has become. */
+async function keepAsCopy(db: Database, entries: readonly JournalEntry[]): Promise<string | null> {
+  const [first] = entries;
+  const shelved = await db.shelf.where('[table+id]').equals(['exercises', first!.exerciseId]).last();
+  const base = (await db.exercises.get(first!.exerciseId)) ?? shelved?.record;
+  if (!base) return null;
+  const fields: Record<string, unknown> = Object.assign({}, base, ...entries.map(({ set }) => set));
+  for (const key of ['revision', 'createdAt', 'updatedAt', 'deviceId', 'versions']) delete fields[key];
+  const title = titledAs(String(fields.title), '(as it was typed last)');
+  const create = { ...fields, id: newId(), title, archivedAt: null } as never;
+  const passages = entries.flatMap(({ passage }) => (passage ? [passage] : []));
+  await commit(db, LIBRARY, 'Keep what was typed last', [{ table: 'exercises', create }], { passages });
+  return title;
+}
+
+/** Carries out the edits of tabs that died before they could. Edits that no longer fit become a copy beside the exercise. */
+export async function replayJournal(db: Database): Promise<Replayed> {
+  const journal = journalOf(db);
+  const [entries, isAlive] = [await journal.edits.toArray(), await livingTabs()];
+  const groups = new Map<string, JournalEntry[]>();
+  for (const entry of entries.sort((a, b) => a.seq - b.seq)) {
+    if (isAlive(entry.tabId)) continue;
+    const key = `${entry.exerciseId} ${entry.tabId}`;
+    const some = groups.get(key);
+    if (some) some.push(entry);
+    else groups.set(key, [entry]);
+  }
+  const [kept, copied]: [string[], string[]] = [[], []];
+  for (const some of groups.values()) {
+    const before = await db.exercises.get(some[0]!.exerciseId);
+    const fits = await carryOut(db, some).catch((error: unknown) => {
+      if (error instanceof ConflictError) return false;
+      throw error;
+    });
+    const after = await db.exercises.get(some[0]!.exerciseId);
+    if (fits && after!.revision > before!.revision) kept.push(after!.title);
+    const title = fits ? null : await keepAsCopy(db, some);
+    if (title !== null) copied.push(title);
+    await journal.edits.bulkDelete(some.map(({ id }) => id));
+  }
+  return { kept, copied };
+}

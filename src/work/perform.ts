@@ -1,0 +1,74 @@
+/** One way to do what the user sets going: whatever fails is told once, in words, with what was kept. */
+import { ConflictError, isNoRoom } from '@/storage';
+
+/** Something to do about a message, most often: undo. */
+export interface Offer {
+  readonly name: string;
+  readonly run: () => void;
+}
+
+/** Shows a message. */
+export type Tell = (text: string, offer?: Offer) => void;
+
+let tell: Tell = () => undefined;
+
+/** Says how messages are shown; done once, at the start. */
+export function setTell(next: Tell): void {
+  tell = next;
+}
+
+/** Shows a message. */
+export function told(text: string, offer?: Offer): void {
+  tell(text, offer);
+}
+
+const NOTHING_CHANGED = 'Nothing was changed.';
+
+function reasonOf(error: unknown): string {
+  const message = error instanceof Error ? error.message : String(error);
+  return /[.!?]$/.test(message) ? message : `${message}.`;
+}
+
+/**
+ * A failure in one or two sentences.
+ * @param what was tried, as a noun: “Renaming”. @param kept what holds now.
+ */
+export function failureText(what: string, error: unknown, kept = NOTHING_CHANGED): string {
+  if (error instanceof ConflictError) return `${reasonOf(error)} ${kept}`;
+  if (isNoRoom(error))
+    return `${what} did not work: the browser has no room left. ${kept} Export all, then make room on this device.`;
+  return `${what} did not work: ${reasonOf(error)} ${kept}`;
+}
+
+/**
+ * Does something that can fail, and tells it when it does.
+ * @param what is tried, as a noun: “Renaming”. @param kept what holds when it fails.
+ * @returns what the work gives; undefined when it failed.
+ */
+export async function perform<Result>(
+  what: string,
+  work: () => Promise<Result>,
+  kept?: string,
+): Promise<Result | undefined> {
+  try {
+    return await work();
+  } catch (error) {
+    tell(failureText(what, error, kept));
+    return undefined;
+  }
+}
+
+/** The same where nobody waits for it: what a press or a key sets going. */
+export function attempt(what: string, work: () => Promise<unknown>, kept?: string): void {
+  perform(what, work, kept).catch(() => undefined);
+}
+
+/** Loads ahead what may be asked for; where it fails, asking for it fails again and is told then. */
+export function ahead(work: () => Promise<unknown>): void {
+  work().catch(() => undefined);
+}
+
+/** Tells why a step of an exercise was refused; what a step did is seen on the exercise itself. */
+export function tellRefused(came: unknown): void {
+  if (typeof came === 'string') told(`${came} Nothing was changed.`);
+}

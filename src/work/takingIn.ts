@@ -1,0 +1,164 @@
+/** Taking files into the library, and what is said about each. What needs a decision is asked before anything is kept. */
+import { counted, type Exercise, type ImportPlan, type Project } from '@/core';
+import type { ForeignPart } from '@/core/formats';
+import {
+  addExercise,
+  addExercises,
+  database,
+  importProject,
+  newId,
+  readImportPlan,
+  type ImportChoice,
+  type ImportSummary,
+} from '@/storage';
+import { failureText, told } from './perform';
+import { undoOf } from './undoing';
+
+/** Longest name of a file that is kept. */
+const NAME_LENGTH = 300;
+
+/** A question about a file: which of its parts, or what becomes of records that are here in other versions. */
+export type Question =
+  | {
+      readonly kind: 'parts';
+      readonly name: string;
+      readonly format: string;
+      readonly parts: readonly ForeignPart[];
+    }
+  | {
+      readonly kind: 'project';
+      readonly name: string;
+      readonly project: Project;
+      readonly plan: ImportPlan;
+      /** Into an empty library a backup comes back just as it was. */
+      readonly isEmpty: boolean;
+    };
+
+/** What was decided; null: nothing is taken. */
+export type Answer =
+  | { readonly kind: 'parts'; readonly parts: readonly ForeignPart[] }
+  | {
+      readonly kind: 'project';
+      readonly choices: ReadonlyMap<string, ImportChoice>;
+      readonly withSettings: boolean;
+    }
+  | null;
+
+/** Asks, and gives what was decided. */
+export type Ask = (question: Question) => Promise<Answer>;
+
+/** What came of a file: an exercise that can be opened, something else that was added, or nothing. */
+type Outcome = { readonly opened: string } | 'added' | 'nothing';
+
+/** What taking a project in came to, in words. */
+export function summaryText({ added, same, copied, replaced, kept, others }: ImportSummary): string {
+  const more = [
+    others.players > 0 ? counted(others.players, 'student') : '',
+    others.ladders > 0 ? counted(others.ladders, 'ladder') : '',
+    others.runs > 0 ? counted(others.runs, 'run') : '',
+  ].filter((part) => part !== '');
+  const parts = [
+    `${counted(added, 'exercise')} added`,
+    more.length > 0 ? `with ${more.join(', ')}` : '',
+    same > 0 ? `${same} already here` : '',
+    replaced > 0 ? `${replaced} replaced by the newer or chosen version` : '',
+    copied > 0 ? `${copied} different from what is here, kept as copies` : '',
+    kept > 0 ? `${kept} kept as they are here` : '',
+  ];
+  return `${parts.filter((part) => part !== '').join(', ')}.`;
+}
+
+/** Whether a project needs a word before it is taken: other versions are here, or it is a backup. */
+export function needsQuestion(plan: ImportPlan, project: Project): boolean {
+  return project.backup !== null || plan.differences.some(({ order }) => order !== 'newer');
+}
+
+async function takeProject(name: string, project: Project, ask: Ask): Promise<Outcome> {
+  const db = database();
+  const { plan, isEmpty } = await readImportPlan(db, project);
+  const answer = needsQuestion(plan, project)
+    ? await ask({ kind: 'project', name, project, plan, isEmpty })
+    : ({ kind: 'project', choices: new Map(), withSettings: false } as const);
+  if (answer?.kind !== 'project') {
+    told(`“${name}” was not imported. Nothing was changed.`);
+    return 'nothing';
+  }
+  const summary = await importProject(db, project, `Import “${name}”`, answer);
+  told(`“${name}”: ${summaryText(summary)}`, undoOf(summary.entry));
+  return summary.entry === null ? 'nothing' : 'added';
+}
+
+const remarksText = (remarks: readonly string[]) =>
+  remarks.length === 0
+    ? ''
+    : ` ${remarks.length === 1 ? 'One remark on it stands' : `${remarks.length} remarks on it stand`} under Notes on the Bench.`;
+
+const withOrigin = (name: string, { exercise, remarks }: ForeignPart): Exercise => ({
+  ...exercise!,
+  origin: { file: name.slice(0, NAME_LENGTH), remarks },
+});
+
+async function takeParts(name: string, format: string, parts: readonly ForeignPart[]): Promise<Outcome> {
+  const [first, ...others] = parts;
+  if (!first) {
+    told(`“${name}”: no part was chosen. Nothing was imported.`);
+    return 'nothing';
+  }
+  if (others.length > 0) {
+    const exercises = parts.map((part) => ({ id: newId(), exercise: withOrigin(name, part) }));
+    const entry = await addExercises(database(), exercises, `Import “${name}”`);
+    told(`“${name}”, read as ${format}: ${counted(parts.length, 'part')} are in the library.`, undoOf(entry));
+    return 'added';
+  }
+  const exercise = withOrigin(name, first);
+  const { id, entry } = await addExercise(database(), exercise, `Import “${name}”`);
+  const text = `“${name}”, read as ${format}: “${exercise.title}” is in the library.`;
+  told(`${text}${remarksText(first.remarks)}`, undoOf(entry));
+  return { opened: id };
+}
+
+async function take(file: File, ask: Ask): Promise<Outcome> {
+  const { name } = file;
+  try {
+    const [{ MAX_FILE_BYTES }, { readFileInWorker }] = await Promise.all([
+      import('@/core/formats'),
+      import('@/workers'),
+    ]);
+    if (file.size > MAX_FILE_BYTES) {
+      told(`“${name}” is larger than ${MAX_FILE_BYTES / 1_000_000} MB. Nothing was imported.`);
+      return 'nothing';
+    }
+    const reading = await readFileInWorker(name, new Uint8Array(await file.arrayBuffer()));
+    if (reading.kind === 'project') return await takeProject(name, reading.project, ask);
+    if (reading.kind === 'refusedProject') {
+      const [first, ...others] = reading.problems;
+      const where = first?.path ? ` (${first.path})` : '';
+      const more = others.length > 0 ? ` And ${others.length} more.` : '';
+      told(`“${name}”: ${first?.message ?? 'It could not be read.'}${where}${more}`);
+      return 'nothing';
+    }
+    const { exercise, format, remarks, parts } = reading;
+    if (!exercise) {
+      told(`“${name}”: ${remarks.join(' ')}`);
+      return 'nothing';
+    }
+    if (!parts) return await takeParts(name, format, [{ name: exercise.title, exercise, remarks }]);
+    const answer = await ask({ kind: 'parts', name, format, parts });
+    return await takeParts(name, format, answer?.kind === 'parts' ? answer.parts : []);
+  } catch (error) {
+    told(failureText(`Importing “${name}”`, error, 'Nothing was changed.'));
+    return 'nothing';
+  }
+}
+
+/** Takes files one after the other, each whole or not at all. One exercise alone is then opened. */
+export async function importFiles(
+  files: readonly File[],
+  ask: Ask,
+  open: (id: string) => void,
+): Promise<void> {
+  const outcomes: Outcome[] = [];
+  for (const file of files) outcomes.push(await take(file, ask));
+  const [first] = outcomes;
+  if (outcomes.length === 1 && typeof first === 'object') open(first.opened);
+}

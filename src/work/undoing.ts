@@ -1,0 +1,46 @@
+/** Taking back and doing again, with what is said about it. */
+import { counted, type LogEntry } from '@/core';
+import { database, step, type Gone, type Stepped } from '@/storage';
+import { attempt, told, type Offer } from './perform';
+
+const KINDS = { exercises: 'exercise', players: 'student', ladders: 'ladder', runs: 'run' } as const;
+
+function goneText({ table, title, notes, runs }: Gone): string {
+  const named = title === '' ? `a ${KINDS[table]}` : `“${title}”`;
+  if (table !== 'exercises') return named;
+  const parts = [counted(notes, 'note'), ...(runs > 0 ? [`${counted(runs, 'run')} in the logbook`] : [])];
+  return `${named} (${parts.join(', ')})`;
+}
+
+/** What a step came to, in words. */
+export function steppedText(came: Stepped | null, way: 'undo' | 'redo'): string {
+  if (!came) return way === 'undo' ? 'There is nothing to undo.' : 'There is nothing to redo.';
+  const { entry, gone, wasSo } = came;
+  const done = `${way === 'undo' ? 'Undone' : 'Done again'}: ${entry.label}.`;
+  const already = wasSo ? ' A part of it was so already.' : '';
+  if (gone.length === 0) return `${done}${already}`;
+  const [first, ...others] = gone;
+  const more = others.length > 0 ? ` and ${others.length} more` : '';
+  return `${done}${already} With it went ${goneText(first!)}${more}, changed since it was made; redo brings it back, and the shelf “deleted” in the Library.`;
+}
+
+/** Does a step and tells what it came to; where something went with it, doing it again is offered. */
+async function stepAndTell(scope: string, way: 'undo' | 'redo', entryId?: string): Promise<void> {
+  const came = await step(database(), scope, way, entryId);
+  const back = came && came.gone.length > 0 ? came.entry : null;
+  const offer: Offer | undefined = back
+    ? { name: 'Redo', run: () => attempt('Redo', () => stepAndTell(back.scope, 'redo', back.id)) }
+    : undefined;
+  told(steppedText(came, way), offer);
+}
+
+/** Takes back the last action of a scope, or does the next undone one again. */
+export function takeStep(scope: string, way: 'undo' | 'redo'): void {
+  attempt(way === 'undo' ? 'Undo' : 'Redo', () => stepAndTell(scope, way));
+}
+
+/** The offer to take back one action: that very one, whatever was done since. */
+export function undoOf(entry: LogEntry | null): Offer | undefined {
+  if (!entry) return undefined;
+  return { name: 'Undo', run: () => attempt('Undo', () => stepAndTell(entry.scope, 'undo', entry.id)) };
+}
