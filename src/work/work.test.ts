@@ -1,0 +1,280 @@
+/** What is said: each failure once, in words, with what was kept; each undo names what it undid. */
+import 'fake-indexeddb/auto';
+import fc from 'fast-check';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { emptyPassage, newExercise, putNote, writeProject, type Exercise } from '@/core';
+import type { FileReading } from '@/core/formats';
+import {
+  addExercise,
+  ConflictError,
+  database,
+  deleteExercise,
+  exportProject,
+  LIBRARY,
+  renameExercise,
+  type ImportSummary,
+} from '@/storage';
+import { leftOutText } from './givingOut';
+import { attempt, failureText, perform, setTell, tellRefused, type Offer } from './perform';
+import { importFiles, summaryText, type Answer, type Question } from './takingIn';
+import { steppedText, takeStep, undoOf } from './undoing';
+
+const read = vi.hoisted(() => ({ next: null as unknown }));
+vi.mock('@/workers', () => ({
+  readFileInWorker: () =>
+    read.next instanceof Error ? Promise.reject(read.next) : Promise.resolve(read.next),
+}));
+
+const told: { text: string; offer?: Offer }[] = [];
+beforeEach(() => {
+  told.length = 0;
+  setTell((text, offer) => void told.push(offer ? { text, offer } : { text }));
+});
+afterEach(async () => {
+  const db = database();
+  await Promise.all(
+    [db.exercises, db.log, db.shelf, db.tombstones, db.passages].map((table) => table.clear()),
+  );
+});
+
+const lastTold = async () => {
+  await vi.waitFor(() => expect(told.length).toBeGreaterThan(0));
+  return told.at(-1)!;
+};
+
+describe('a failure', () => {
+  it('is told once, with what was tried, why, and what holds; nothing else is told', async () => {
+    expect(await perform('Renaming', () => Promise.reject(new Error('the disk is gone')))).toBeUndefined();
+    expect(told).toEqual([{ text: 'Renaming did not work: the disk is gone. Nothing was changed.' }]);
+    expect(await perform('Renaming', () => Promise.resolve(7))).toBe(7);
+    expect(told).toHaveLength(1);
+    attempt('Pasting', () => Promise.reject(new Error('no!')), 'The text is still there.');
+    expect((await lastTold()).text).toBe('Pasting did not work: no! The text is still there.');
+  });
+
+  it('of room says what to do; of a conflict says it in its own words', () => {
+    const full = new DOMException('x', 'QuotaExceededError');
+    expect(failureText('Importing', full)).toMatch(/no room left\. Nothing was changed\. Export all/);
+    expect(failureText('Undo', new ConflictError('It was deleted.'))).toBe(
+      'It was deleted. Nothing was changed.',
+    );
+  });
+
+  it('is a sentence whatever was thrown', () => {
+    fc.assert(
+      fc.property(fc.anything(), fc.string({ minLength: 1 }), (thrown, message) => {
+        for (const error of [thrown, new Error(message), new ConflictError(message)]) {
+          const text = failureText('Deleting', error);
+          expect(text).toMatch(/[.!?] Nothing was changed\.$/);
+          expect(text).not.toMatch(/\[object Object\]\[object|undefined undefined/);
+        }
+      }),
+    );
+  });
+});
+
+describe('undo in words', () => {
+  it('offered with a message takes back that very action', async () => {
+    const db = database();
+    const { id } = await addExercise(db, newExercise('A', emptyPassage()), 'New');
+    const offer = undoOf(await deleteExercise(db, (await db.exercises.get(id))!))!;
+    await addExercise(db, newExercise('B', emptyPassage()), 'New');
+    offer.run();
+    expect((await lastTold()).text).toBe('Undone: Delete “A”.');
+    expect((await db.exercises.toArray()).map(({ title }) => title).sort()).toEqual(['A', 'B']);
+    offer.run();
+    await vi.waitFor(() => expect(told).toHaveLength(2));
+    expect(told[1]!.text).toMatch(/taken back already\. Nothing was changed\./);
+    expect(undoOf(null)).toBeUndefined();
+  });
+
+  it('says what went with a creation that had been changed, and offers to bring it back', async () => {
+    const db = database();
+    const { id } = await addExercise(db, newExercise('A', putNote(emptyPassage(), 0, 2, 7)), 'New exercise');
+    await renameExercise(db, (await db.exercises.get(id))!, 'Gate');
+    takeStep(LIBRARY, 'undo');
+    await lastTold();
+    takeStep(LIBRARY, 'undo');
+    await vi.waitFor(() => expect(told).toHaveLength(2));
+    const { text, offer } = told[1]!;
+    expect(text).toMatch(
+      /^Undone: New exercise\. With it went “A” \(1 note\), changed since it was made; redo/,
+    );
+    offer!.run();
+    await vi.waitFor(() => expect(told).toHaveLength(3));
+    expect(await db.exercises.get(id)).toMatchObject({ title: 'A' });
+    expect(steppedText(null, 'undo')).toBe('There is nothing to undo.');
+    expect(steppedText(null, 'redo')).toBe('There is nothing to redo.');
+  });
+
+  it('of an exercise is silent but where it is refused', () => {
+    tellRefused(null);
+    tellRefused({ entry: {} });
+    expect(told).toEqual([]);
+    tellRefused('It was changed elsewhere.');
+    expect(told[0]!.text).toBe('It was changed elsewhere. Nothing was changed.');
+  });
+});
+
+const file = (name = 'x.mid') => new File([new Uint8Array(3)], name);
+const asked: Question[] = [];
+const answering = (answer: (question: Question) => Answer) => (question: Question) => {
+  asked.push(question);
+  return Promise.resolve(answer(question));
+};
+const exercise = (title: string): Exercise => newExercise(title, putNote(emptyPassage(), 0, 2, 7));
+
+describe('taking in', () => {
+  const open = vi.fn();
+  beforeEach(() => {
+    asked.length = 0;
+    open.mockClear();
+  });
+
+  it('one exercise alone is kept, said and opened, without a question', async () => {
+    const reading: FileReading = {
+      kind: 'exercise',
+      format: 'a tab',
+      exercise: exercise('Reel'),
+      remarks: ['One.', 'Two.'],
+    };
+    read.next = reading;
+    await importFiles(
+      [file()],
+      answering(() => null),
+      open,
+    );
+    expect([asked, told.map(({ text }) => text)]).toEqual([
+      [],
+      ['“x.mid”, read as a tab: “Reel” is in the library. 2 remarks on it stand under Notes on the Bench.'],
+    ]);
+    const [kept] = await database().exercises.toArray();
+    expect(kept?.origin).toEqual({ file: 'x.mid', remarks: ['One.', 'Two.'] });
+    expect(open).toHaveBeenCalledWith(kept!.id);
+    told[0]!.offer!.run();
+    await vi.waitFor(async () => expect(await database().exercises.count()).toBe(0));
+  });
+
+  it('several parts are asked about: some are one action, none is none', async () => {
+    const parts = ['Lead', 'Low'].map((name) => ({ name, exercise: exercise(name), remarks: [] }));
+    read.next = { kind: 'exercise', format: 'a MIDI file', exercise: parts[0]!.exercise, remarks: [], parts };
+    await importFiles(
+      [file()],
+      answering(() => ({ kind: 'parts', parts })),
+      open,
+    );
+    expect(told.at(-1)!.text).toBe('“x.mid”, read as a MIDI file: 2 parts are in the library.');
+    expect(await database().exercises.count()).toBe(2);
+    told.at(-1)!.offer!.run();
+    await vi.waitFor(async () => expect(await database().exercises.count()).toBe(0));
+    await importFiles(
+      [file()],
+      answering(() => null),
+      open,
+    );
+    expect(told.at(-1)!.text).toMatch(/no part was chosen\. Nothing was imported\./);
+    expect(open).not.toHaveBeenCalled();
+  });
+
+  it('a backup is shown before it is taken; nothing is taken without an answer', async () => {
+    const db = database();
+    await addExercise(db, exercise('Kept'), 'New');
+    const project = await exportProject(db);
+    expect(writeProject(project)).toContain('Kept');
+    await db.exercises.clear();
+    read.next = { kind: 'project', project };
+    await importFiles(
+      [file('all.json')],
+      answering(() => null),
+      open,
+    );
+    expect(asked.map(({ kind, name }) => [kind, name])).toEqual([['project', 'all.json']]);
+    expect(told.at(-1)!.text).toBe('“all.json” was not imported. Nothing was changed.');
+    expect(await db.exercises.count()).toBe(0);
+    await importFiles(
+      [file('all.json')],
+      answering(() => ({ kind: 'project', choices: new Map(), withSettings: false })),
+      open,
+    );
+    expect((await db.exercises.toArray()).map(({ title }) => title)).toEqual(['Kept']);
+  });
+
+  it('what is refused, breaks off, or is too large is said for each file, and the others come in', async () => {
+    read.next = {
+      kind: 'refusedProject',
+      problems: [
+        { code: 'badField', path: 'runs.3', message: 'Wrong. Nothing was imported.' },
+        { code: 'badField', path: '', message: '' },
+      ],
+    };
+    await importFiles(
+      [file('bad.json')],
+      answering(() => null),
+      open,
+    );
+    expect(told.at(-1)!.text).toBe('“bad.json”: Wrong. Nothing was imported. (runs.3) And 1 more.');
+    read.next = {
+      kind: 'exercise',
+      format: 'a text',
+      exercise: null,
+      remarks: ['No tab. Nothing was imported.'],
+    };
+    await importFiles(
+      [file('letter.txt')],
+      answering(() => null),
+      open,
+    );
+    expect(told.at(-1)!.text).toBe('“letter.txt”: No tab. Nothing was imported.');
+    read.next = new Error('It was read for 10 seconds without getting anywhere.');
+    await importFiles(
+      [file('endless.mid')],
+      answering(() => null),
+      open,
+    );
+    expect(told.at(-1)!.text).toBe(
+      'Importing “endless.mid” did not work: It was read for 10 seconds without getting anywhere. Nothing was changed.',
+    );
+  });
+});
+
+describe('sentences about files', () => {
+  const count = fc.nat(4);
+  it('name every count that is not nought, and no other', () => {
+    const summary = fc.record({
+      added: count,
+      same: count,
+      copied: count,
+      replaced: count,
+      kept: count,
+      others: fc.record({ players: count, ladders: count, runs: count }),
+      entry: fc.constant(null),
+    });
+    fc.assert(
+      fc.property(summary, (some: ImportSummary) => {
+        const text = summaryText(some);
+        const { added, others, ...more } = some;
+        expect(text).toContain(`${added} exercise${added === 1 ? '' : 's'} added`);
+        for (const [words, number] of [
+          ['already here', more.same],
+          ['kept as copies', more.copied],
+          ['replaced', more.replaced],
+          ['kept as they are here', more.kept],
+          ['student', others.players],
+          ['ladder', others.ladders],
+          ['run', others.runs],
+        ] as const)
+          expect(text.includes(words)).toBe(number > 0);
+        expect(text).not.toMatch(/undefined|NaN|, \./);
+      }),
+    );
+  });
+
+  it('name what could not go out, and say nothing where all did', () => {
+    expect(leftOutText({ leftOut: [], isWithoutLog: false })).toBe('');
+    const one = { list: 'exercises', id: 'x', title: 'Weir', why: 'its notes cannot be read' } as const;
+    expect(leftOutText({ leftOut: [one], isWithoutLog: false })).toMatch(/One record .*“Weir” \(its notes/);
+    expect(leftOutText({ leftOut: [one, one, one], isWithoutLog: true })).toMatch(
+      /3 records .* and 2 others\..*undone/,
+    );
+  });
+});

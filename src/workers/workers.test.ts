@@ -1,0 +1,73 @@
+/** A reader that gets nowhere is ended and said so; one that reports goes on; the next import works. */
+import { afterEach, expect, it, vi } from 'vitest';
+import { readFileInWorker } from './index';
+
+/** A worker that answers as it is told to; comlink speaks to it by messages. */
+class FakeWorker {
+  static ended = 0;
+  static answer: (worker: FakeWorker, message: { id: string; argumentList: { value?: unknown }[] }) => void;
+  private readonly listeners = new Set<(event: { data: unknown }) => void>();
+  onerror: (() => void) | null = null;
+  addEventListener(_: string, listener: (event: { data: unknown }) => void): void {
+    this.listeners.add(listener);
+  }
+  removeEventListener(_: string, listener: (event: { data: unknown }) => void): void {
+    this.listeners.delete(listener);
+  }
+  postMessage(message: { id: string; argumentList: { value?: unknown }[] }): void {
+    FakeWorker.answer(this, message);
+  }
+  say(data: unknown): void {
+    for (const listener of [...this.listeners]) listener({ data });
+  }
+  terminate(): void {
+    FakeWorker.ended++;
+  }
+}
+
+afterEach(() => vi.unstubAllGlobals());
+
+const read = (report?: (done: number) => void) => readFileInWorker('x.mid', new Uint8Array(3), report, 1000);
+
+it('ends a reader that says nothing, and the next one reads', async () => {
+  vi.stubGlobal('Worker', FakeWorker);
+  FakeWorker.ended = 0;
+  FakeWorker.answer = () => undefined;
+  await expect(read()).rejects.toThrow(/without getting anywhere/);
+  expect(FakeWorker.ended).toBe(1);
+  FakeWorker.answer = (worker, { id }) =>
+    setTimeout(() => worker.say({ id, type: 'RAW', value: { kind: 'refusedProject', problems: [] } }));
+  expect(await read()).toEqual({ kind: 'refusedProject', problems: [] });
+  expect(FakeWorker.ended).toBe(2);
+});
+
+it('lets a reader go on that reports, however long it takes', async () => {
+  vi.stubGlobal('Worker', FakeWorker);
+  const seen: number[] = [];
+  FakeWorker.answer = (worker, { id, argumentList }) => {
+    // What is told of progress is a port of its own.
+    const port = argumentList[2]!.value as MessagePort;
+    const steps = [0.2, 0.4, 0.6, 0.8];
+    steps.forEach((done, at) =>
+      setTimeout(
+        () =>
+          port.postMessage({
+            id: `p${at}`,
+            type: 'APPLY',
+            path: [],
+            argumentList: [{ type: 'RAW', value: done }],
+          }),
+        600 * (at + 1),
+      ),
+    );
+    setTimeout(() => worker.say({ id, type: 'RAW', value: { kind: 'refusedProject', problems: [] } }), 2700);
+  };
+  await read((done) => void seen.push(done));
+  expect(seen).toEqual([0.2, 0.4, 0.6, 0.8]);
+});
+
+it('says so when the worker breaks', async () => {
+  vi.stubGlobal('Worker', FakeWorker);
+  FakeWorker.answer = (worker) => setTimeout(() => worker.onerror?.());
+  await expect(read()).rejects.toThrow(/broke off/);
+});
