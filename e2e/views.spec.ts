@@ -2,7 +2,16 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, lane, openLibrary, test } from './fixtures';
 
-const VIEWS = ['Library', 'Bench', 'Ladder', 'Practice', 'Logbook', 'Handout', 'Controls and marks'] as const;
+const VIEWS = [
+  'Library',
+  'Bench',
+  'Ladder',
+  'Practice',
+  'Logbook',
+  'Handout',
+  'Health',
+  'Controls and marks',
+] as const;
 /** Views that are reached from an exercise. */
 const OF_EXERCISE: readonly string[] = ['Bench', 'Ladder', 'Practice', 'Handout'];
 
@@ -21,7 +30,7 @@ for (const theme of ['light', 'dark'] as const)
         await page.getByRole('option', { name: 'Orrin' }).click();
         await page.keyboard.press('Escape');
       }
-      if (view !== 'Bench' && view !== 'Library' && view !== 'Controls and marks')
+      if (view !== 'Bench' && view !== 'Library' && view !== 'Health' && view !== 'Controls and marks')
         await page.getByRole('navigation').getByRole('link', { name: view }).click();
       if (view === 'Ladder') await expect(page.locator('[data-total]')).toBeVisible();
       if (view === 'Ladder' || view === 'Logbook')
@@ -37,6 +46,10 @@ for (const theme of ['light', 'dark'] as const)
       if (view === 'Handout') await expect(page.locator('[data-sheet] section').first()).toBeVisible();
       if (view === 'Library') await page.getByRole('checkbox').first().check();
       if (view === 'Controls and marks') await page.goto('/developers');
+      if (view === 'Health') {
+        await page.goto('/health');
+        await expect(page.getByText('All of it holds together')).toBeVisible();
+      }
       const parts =
         view === 'Bench'
           ? [

@@ -5,16 +5,25 @@ import { ConflictError, isNoRoom } from '@/storage';
 export interface Offer {
   readonly name: string;
   readonly run: () => void;
+  /** The id of the action that the message is about; once that is taken back, the message is not true any more. */
+  readonly about?: string;
 }
 
 /** Shows a message. */
 export type Tell = (text: string, offer?: Offer) => void;
 
 let tell: Tell = () => undefined;
+let takeDown: (about: string) => void = () => undefined;
 
-/** Says how messages are shown; done once, at the start. */
-export function setTell(next: Tell): void {
+/** Says how messages are shown and taken down; done once, at the start. */
+export function setTell(next: Tell, down: (about: string) => void = () => undefined): void {
   tell = next;
+  takeDown = down;
+}
+
+/** Takes down messages about an action that was taken back. */
+export function noLongerSo(about: string): void {
+  takeDown(about);
 }
 
 /** Shows a message. */

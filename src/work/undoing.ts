@@ -1,7 +1,7 @@
 /** Taking back and doing again, with what is said about it. */
 import { counted, type LogEntry } from '@/core';
 import { database, step, type Gone, type Stepped } from '@/storage';
-import { attempt, told, type Offer } from './perform';
+import { attempt, noLongerSo, told, type Offer } from './perform';
 
 const KINDS = { exercises: 'exercise', players: 'student', ladders: 'ladder', runs: 'run' } as const;
 
@@ -27,9 +27,14 @@ export function steppedText(came: Stepped | null, way: 'undo' | 'redo'): string 
 /** Does a step and tells what it came to; where something went with it, doing it again is offered. */
 async function stepAndTell(scope: string, way: 'undo' | 'redo', entryId?: string): Promise<void> {
   const came = await step(database(), scope, way, entryId);
+  if (came) noLongerSo(came.entry.id);
   const back = came && came.gone.length > 0 ? came.entry : null;
   const offer: Offer | undefined = back
-    ? { name: 'Redo', run: () => attempt('Redo', () => stepAndTell(back.scope, 'redo', back.id)) }
+    ? {
+        name: 'Redo',
+        about: back.id,
+        run: () => attempt('Redo', () => stepAndTell(back.scope, 'redo', back.id)),
+      }
     : undefined;
   told(steppedText(came, way), offer);
 }
@@ -42,5 +47,6 @@ export function takeStep(scope: string, way: 'undo' | 'redo'): void {
 /** The offer to take back one action: that very one, whatever was done since. */
 export function undoOf(entry: LogEntry | null): Offer | undefined {
   if (!entry) return undefined;
-  return { name: 'Undo', run: () => attempt('Undo', () => stepAndTell(entry.scope, 'undo', entry.id)) };
+  const run = () => attempt('Undo', () => stepAndTell(entry.scope, 'undo', entry.id));
+  return { name: 'Undo', about: entry.id, run };
 }

@@ -79,8 +79,15 @@ describe('undo in words', () => {
     const { id } = await addExercise(db, newExercise('A', emptyPassage()), 'New');
     const offer = undoOf(await deleteExercise(db, (await db.exercises.get(id))!))!;
     await addExercise(db, newExercise('B', emptyPassage()), 'New');
+    const down: string[] = [];
+    setTell(
+      (text) => void told.push({ text }),
+      (about) => void down.push(about),
+    );
     offer.run();
     expect((await lastTold()).text).toBe('Undone: Delete “A”.');
+    // The message that it is deleted is not true any more.
+    expect(down).toEqual([offer.about]);
     expect((await db.exercises.toArray()).map(({ title }) => title).sort()).toEqual(['A', 'B']);
     offer.run();
     await vi.waitFor(() => expect(told).toHaveLength(2));

@@ -12,3 +12,14 @@ export function say(text: string, action?: Message['action']): void {
     () => globalThis.alert?.(text),
   );
 }
+
+/** Takes down what was said about an action that was taken back: it is not true any more. */
+export function unsay(about: string): void {
+  import('./toastQueue').then(
+    ({ queue }) => {
+      for (const { key, content } of [...queue.visibleToasts])
+        if (content.action?.about === about) queue.close(key);
+    },
+    () => undefined,
+  );
+}

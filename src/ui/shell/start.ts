@@ -11,9 +11,9 @@ import {
   sweepUnused,
 } from '@/storage';
 import { ahead, attempt, perform, setTell, told } from '@/work/perform';
-import { say } from '../controls/say';
+import { say, unsay } from '../controls/say';
 
-setTell(say);
+setTell(say, unsay);
 
 /** Where a seeded clock starts. */
 const SEEDED_START_MS = Date.UTC(2026, 0, 12, 9, 0);
