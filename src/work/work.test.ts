@@ -28,7 +28,9 @@ vi.mock('@/workers', () => ({
 const told: { text: string; offer?: Offer }[] = [];
 beforeEach(() => {
   told.length = 0;
-  setTell((text, offer) => void told.push(offer ? { text, offer } : { text }));
+  setTell((text, offer) => {
+    told.push(offer ? { text, offer } : { text });
+  });
 });
 afterEach(async () => {
   const db = database();
@@ -81,8 +83,12 @@ describe('undo in words', () => {
     await addExercise(db, newExercise('B', emptyPassage()), 'New');
     const down: string[] = [];
     setTell(
-      (text) => void told.push({ text }),
-      (about) => void down.push(about),
+      (text) => {
+        told.push({ text });
+      },
+      (about) => {
+        down.push(about);
+      },
     );
     offer.run();
     expect((await lastTold()).text).toBe('Undone: Delete “A”.');

@@ -142,9 +142,9 @@ function Safety({ room, onAsked }: { room: Room | null; onAsked: () => void }) {
           <dd>{room ? sizeText(room.quotaBytes) : '…'}</dd>
         </div>
         <div>
-          <dt>Cleared by the browser</dt>
+          <dt>May the browser clear it</dt>
           <dd>
-            {room?.isPersistent === null ? 'not told' : room?.isPersistent ? 'never by itself' : 'may be'}
+            {room?.isPersistent === null ? 'not told' : room?.isPersistent ? 'no' : 'when it needs room'}
           </dd>
         </div>
       </Facts>
@@ -152,7 +152,7 @@ function Safety({ room, onAsked }: { room: Room | null; onAsked: () => void }) {
         Everything is in this browser alone. {state ? backupText(state) : ''}.
         {state?.folder
           ? ''
-          : ' A folder for backups is chosen behind the sign at the top, where the browser allows it.'}
+          : ' A folder for backups can be chosen behind the drive sign at the top, where the browser allows it.'}
       </p>
       <div className="acts">
         {room?.isPersistent === false ? (
@@ -194,18 +194,21 @@ function Safety({ room, onAsked }: { room: Room | null; onAsked: () => void }) {
   );
 }
 
-function DamagedPart({ damaged, onDone }: { damaged: readonly Damaged[]; onDone: () => void }) {
-  const act = (what: string, work: () => Promise<string>) =>
+function DamagedPart({ damaged, onDone }: { damaged: readonly Damaged[]; onDone: (done: Damaged) => void }) {
+  const act = (what: string, one: Damaged, work: (one: Damaged) => Promise<string>) =>
     attempt(what, async () => {
-      say(await work());
-      onDone();
+      say(await work(one));
+      onDone(one);
     });
   if (damaged.length === 0) return <p className="good">Every record can be read as it should be.</p>;
   return (
     <>
       <p className="bad">
-        {counted(damaged.length, 'record')} cannot be read as they should be. Mending keeps every field that
-        can be kept; setting aside takes a record out of use. Either way it lies below as it was.
+        {damaged.length === 1
+          ? '1 record cannot be read as it should be.'
+          : `${damaged.length} records cannot be read as they should be.`}{' '}
+        Mending keeps every field that can be kept; setting aside takes a record out of use. Either way it
+        lies below as it was.
       </p>
       <ul aria-label="Damaged records">
         {damaged.map((one) => {
@@ -216,13 +219,10 @@ function DamagedPart({ damaged, onDone }: { damaged: readonly Damaged[]; onDone:
                 {name}
                 <small>{one.why}</small>
               </div>
-              <Button aria-label={`Mend ${name}`} onPress={() => act('Mending', () => mendOne(one))}>
+              <Button aria-label={`Mend ${name}`} onPress={() => act('Mending', one, mendOne)}>
                 Mend
               </Button>
-              <Button
-                aria-label={`Set aside ${name}`}
-                onPress={() => act('Setting aside', () => setOneAside(one))}
-              >
+              <Button aria-label={`Set aside ${name}`} onPress={() => act('Setting aside', one, setOneAside)}>
                 Set aside
               </Button>
             </Item>
@@ -338,7 +338,14 @@ export function Health() {
             <div role="status">
               <IntegrityPart checked={checked} onDone={look} />
             </div>
-            <DamagedPart damaged={checked.damaged} onDone={look} />
+            <DamagedPart
+              damaged={checked.damaged}
+              onDone={(done) => {
+                // Off the list at once; looking at everything again takes a moment.
+                setChecked({ ...checked, damaged: checked.damaged.filter((one) => one !== done) });
+                look();
+              }}
+            />
             <div className="acts">
               <Button onPress={look}>Look again</Button>
             </div>

@@ -36,6 +36,12 @@ const Body = styled.div`
     gap: 0.5rem;
     align-items: center;
     justify-content: end;
+    position: sticky;
+    bottom: 0;
+    margin: 0 -1.25rem -1.25rem;
+    padding: 0.75rem 1.25rem;
+    border-top: 1px solid ${colour.line};
+    background: ${colour.card};
   }
   small {
     color: ${colour.inkSoft};
@@ -151,7 +157,7 @@ function Contents({ project, plan }: { project: Project; plan: ImportPlan }) {
   const line = (of: 'exercises' | 'players' | 'ladders' | 'runs', noun: string) => {
     const apart = of === 'runs' ? 0 : differ(of);
     const parts = [
-      `${added[of].length} new`,
+      added[of].length > 0 ? `${added[of].length} new` : '',
       same[of] > 0 ? `${same[of]} already here` : '',
       apart > 0 ? `${apart} different here` : '',
     ];
@@ -159,7 +165,9 @@ function Contents({ project, plan }: { project: Project; plan: ImportPlan }) {
       <>
         <dt>{noun}</dt>
         <dd>
-          {project[of].length}: {parts.filter((part) => part !== '').join(', ')}
+          {project[of].length === 0
+            ? 'none'
+            : `${project[of].length}: ${parts.filter((part) => part !== '').join(', ')}`}
         </dd>
       </>
     );

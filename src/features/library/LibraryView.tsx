@@ -199,33 +199,37 @@ export function LibraryView() {
       <PasteBox />
       <Bar>
         <h1>Library</h1>
-        <div className="search">
-          <TextField
-            label="Search"
-            type="search"
-            value={wanted.search}
-            onChange={(search) => set({ search })}
-          />
-        </div>
-        <div className="choice">
-          <Select
-            label="Technique"
-            value={wanted.technique}
-            options={[
-              { id: 'any', name: 'any technique' },
-              ...GOAL_TECHNIQUES.map((name) => ({ id: name, name })),
-            ]}
-            onChange={(technique) => set({ technique })}
-          />
-        </div>
-        <div className="choice">
-          <Select
-            label="Order"
-            value={wanted.sort}
-            options={SORTS.map((id) => ({ id, name: SORT_NAMES[id] }))}
-            onChange={(sort) => set({ sort })}
-          />
-        </div>
+        {isDeleted ? null : (
+          <>
+            <div className="search">
+              <TextField
+                label="Search"
+                type="search"
+                value={wanted.search}
+                onChange={(search) => set({ search })}
+              />
+            </div>
+            <div className="choice">
+              <Select
+                label="Technique"
+                value={wanted.technique}
+                options={[
+                  { id: 'any', name: 'any technique' },
+                  ...GOAL_TECHNIQUES.map((name) => ({ id: name, name })),
+                ]}
+                onChange={(technique) => set({ technique })}
+              />
+            </div>
+            <div className="choice">
+              <Select
+                label="Order"
+                value={wanted.sort}
+                options={SORTS.map((id) => ({ id, name: SORT_NAMES[id] }))}
+                onChange={(sort) => set({ sort })}
+              />
+            </div>
+          </>
+        )}
         <div className="choice">
           <Select
             label="Shelf"

@@ -68,6 +68,7 @@ export function valueText(field: string, value: unknown, { passages }: Project):
     const found = passages.find(({ hash }) => hash === value);
     return found ? notesText(found.passage) : 'other notes';
   }
+  if (field === 'studentNotes') return cut(words((value as { text: string }[]).map(({ text }) => text)));
   if (field === 'archivedAt') return value === null ? 'no' : 'yes';
   if (field === 'recipe' || field === 'brief') return value === null ? 'none' : 'another one';
   return cut(words(value));

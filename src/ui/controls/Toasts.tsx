@@ -15,7 +15,8 @@ const Region = styled(ToastRegion<Message>)`
   position: fixed;
   right: 1rem;
   bottom: 4rem;
-  z-index: 60;
+  /* Under what is open over the page: a message never covers a dialog's buttons. */
+  z-index: 45;
   display: flex;
   flex-direction: column-reverse;
   gap: 0.5rem;
@@ -32,6 +33,9 @@ const One = styled(AriaToast<Message>)`
   border-radius: 0.5rem;
   background: ${colour.card};
   box-shadow: 0 6px 20px #0003;
+  > :first-child {
+    flex: 1;
+  }
 `;
 
 /** Where what is said in passing appears. */
