@@ -74,6 +74,13 @@ describe('inputs that once were taken wrong or never ended', () => {
     expect(problems.map(({ code }) => code)).toContain('countDoesNotFit');
   });
 
+  it('tab: a count of syllables without a beat is said, and the notes are taken in order', () => {
+    const lines = 'e|-5-7-|\nB|-----|\nG|-----|\nD|-----|\nA|-----|\nE|-----|\n   & a';
+    const { passage, problems } = readTabText(lines);
+    expect(passage.lengthTicks).toBeGreaterThan(0);
+    expect(problems.map(({ code }) => code)).toContain('countDoesNotFit');
+  });
+
   it('tab: 150,000 notes on one line are refused at once, without running out of stack', () => {
     const long = `e|${'-5'.repeat(150_000)}|\nB|-|\nG|-|\nD|-|\nA|-|\nE|-|`;
     const { passage, problems } = readTabText(long);

@@ -32,6 +32,11 @@ const LOGBOOK = async (page) => {
   await page.getByRole('link', { name: 'Logbook' }).last().click();
   await page.locator('[data-chart] canvas').first().waitFor();
 };
+const HEALTH = async (page) => {
+  await page.getByRole('button', { name: 'Your data' }).click();
+  await page.getByRole('menuitem', { name: 'Health of your data' }).click();
+  await page.getByText('All of it holds together').waitFor();
+};
 const HANDOUT = async (page) => {
   await page.getByRole('button', { name: 'Give out' }).click();
   await page.getByRole('menuitem', { name: 'Handout to print' }).click();
@@ -137,6 +142,7 @@ const SHOTS = [
     then: LOGBOOK,
     height: 1000,
   },
+  { file: 'health', open: null, dark: false, then: HEALTH },
   { file: 'handout', open: 'Gate between two and one', dark: false, then: HANDOUT, height: 1220 },
 ];
 

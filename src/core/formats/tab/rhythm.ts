@@ -104,7 +104,7 @@ function usualDivision(beats: readonly (readonly CountedSlot[])[]): number {
 
 /**
  * The rhythm that a count row writes: numbers are beats, other syllables the slots between, a slot without a note a
- * rest or, marked "=", the note before held. Null when a beat has more slots than a passage can have.
+ * rest or, marked "=", the note before held. Null when a beat has more slots than a passage can have, or there is no beat.
  */
 export function timeByCount(
   slots: readonly CountedSlot[],
@@ -117,6 +117,8 @@ export function timeByCount(
     if (isNumber(slot.syllable)) beats.push([slot]);
     else (beats.at(-1) ?? partial).push(slot);
   }
+  // Syllables between beats alone say of no beat where it begins.
+  if (beats.length === 0) return null;
   const numbers = beats.map((beat) => Number(beat[0]!.syllable));
   const firstBar = numbers.indexOf(1);
   const pickupBeats = firstBar > 0 ? firstBar : 0;
