@@ -220,22 +220,28 @@ type NewRecord = Extract<Edit, { create: unknown } | { restore: unknown }>;
 
 const isNew = (edit: Edit): edit is NewRecord => 'create' in edit || 'restore' in edit;
 
-/** Writes many new records, each table at once. None of them is there yet. */
+/** Writes many records, each table at once: new ones, and those of a file that may replace what is there. */
 async function writeMany(
   db: Database,
   edits: readonly NewRecord[],
   deviceId: string,
 ): Promise<RecordChange[]> {
-  const changes = edits.map((edit): RecordChange => {
-    const record = 'create' in edit ? made(edit, deviceId) : edit.restore;
-    const after = record as unknown as Record<string, unknown>;
-    return { table: edit.table, id: record.id, before: null, after };
-  });
-  for (const table of new Set(changes.map((change) => change.table))) {
-    const mine = changes.filter((change) => change.table === table);
-    await tableOf(db, table).bulkAdd(mine.map(({ after }) => after as unknown as RecordStamp));
-    const deleted = new Set(await deletedIds(db, table));
-    for (const { id } of mine) if (deleted.has(id)) await unshelve(db, table, id);
+  const changes: RecordChange[] = [];
+  for (const name of new Set(edits.map((edit) => edit.table))) {
+    const table = tableOf(db, name);
+    const mine = edits.filter((edit) => edit.table === name);
+    const fresh = mine.flatMap((edit) => ('create' in edit ? [made(edit, deviceId)] : []));
+    const restored = mine.flatMap((edit): RecordStamp[] => ('restore' in edit ? [edit.restore] : []));
+    const there = await table.bulkGet(restored.map(({ id }) => id));
+    await table.bulkAdd(fresh);
+    await table.bulkPut(restored);
+    const before = new Map(there.flatMap((record) => (record ? [[record.id, { ...record }] as const] : [])));
+    const deleted = new Set(await deletedIds(db, name));
+    for (const record of [...fresh, ...restored]) {
+      if (deleted.has(record.id)) await unshelve(db, name, record.id);
+      const after = record as unknown as Record<string, unknown>;
+      changes.push({ table: name, id: record.id, before: before.get(record.id) ?? null, after });
+    }
   }
   return changes;
 }

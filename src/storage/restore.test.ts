@@ -300,6 +300,20 @@ describe('other versions', () => {
   });
 });
 
+it('a long import with a newer version of what is here is one step, taken back whole', async () => {
+  const here = fresh();
+  const { id } = await addExercise(here, newExercise('Common', passageOf(1)), 'New');
+  const there = fresh();
+  await importProject(there, throughAFile(await exportProject(here)), 'Restore');
+  await renameExercise(there, (await there.exercises.get(id))!, 'Newer');
+  for (let at = 0; at < 60; at++) await addExercise(there, newExercise(`E${at}`, passageOf(at)), 'New');
+  const project = throughAFile({ ...(await exportProject(there)), backup: null });
+  expect(await importProject(here, project, 'In')).toMatchObject({ added: 60, replaced: 1 });
+  expect([await here.exercises.count(), (await here.exercises.get(id))?.title]).toEqual([61, 'Newer']);
+  await step(here, LIBRARY, 'undo');
+  expect((await here.exercises.toArray()).map(({ title }) => title)).toEqual(['Common']);
+});
+
 it('version vectors: an order without a clock', () => {
   const vector = fc.dictionary(fc.constantFrom('a', 'b', 'c'), fc.nat(3));
   fc.assert(

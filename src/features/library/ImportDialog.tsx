@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { counted, planOf, type Difference, type ImportPlan, type Project } from '@/core';
 import type { ForeignPart } from '@/core/formats';
 import type { ImportChoice } from '@/storage';
+import { choiceKey, usualChoice } from '@/storage/exchange';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { Dialog } from '@/ui/controls/Dialog';
@@ -12,7 +13,7 @@ import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import type { Answer, Question } from '@/work/takingIn';
-import { choiceKeyOf, differenceTitle, fieldName, ORDERS, valueText } from './differences';
+import { differenceTitle, fieldName, ORDERS, valueText } from './differences';
 
 const Body = styled.div`
   display: grid;
@@ -255,13 +256,7 @@ function ProjectQuestion({
   const open = plan.differences.filter(({ order }) => order !== 'newer');
   const newer = plan.differences.length - open.length;
   const [choices, setChoices] = useState<ReadonlyMap<string, ImportChoice>>(
-    () =>
-      new Map(
-        open.map((one) => [
-          choiceKeyOf(one),
-          one.order === 'apart' && one.table === 'exercises' ? 'copy' : 'mine',
-        ]),
-      ),
+    () => new Map(open.map((one) => [choiceKey(one), usualChoice(one)])),
   );
   const [withSettings, setWithSettings] = useState(false);
   const isBackup = project.backup !== null;
@@ -281,11 +276,11 @@ function ProjectQuestion({
           <ul aria-label="What differs">
             {open.map((difference) => (
               <DifferenceCard
-                key={choiceKeyOf(difference)}
+                key={choiceKey(difference)}
                 difference={difference}
                 project={project}
-                choice={choices.get(choiceKeyOf(difference)) ?? 'mine'}
-                onChoose={(choice) => setChoices(new Map(choices).set(choiceKeyOf(difference), choice))}
+                choice={choices.get(choiceKey(difference)) ?? 'mine'}
+                onChoose={(choice) => setChoices(new Map(choices).set(choiceKey(difference), choice))}
               />
             ))}
           </ul>

@@ -1,8 +1,5 @@
 /** The words for what differs between two versions of a record. */
-import { counted, type ChangeableTable, type Difference, type Passage, type Project } from '@/core';
-
-/** The key of a difference among the choices. */
-export const choiceKeyOf = ({ table, id }: { table: ChangeableTable; id: string }) => `${table} ${id}`;
+import { counted, type Difference, type Passage, type Project } from '@/core';
 
 /** How the file's version stands to the one here. */
 export const ORDERS: Readonly<Record<Difference['order'], string>> = {
