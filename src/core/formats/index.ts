@@ -22,4 +22,5 @@ export { writeMusicXml, writeCompressedMusicXml } from './musicxml/write';
 export { readMidi } from './midi/read';
 export { writeMidi, type WriteMidiOptions } from './midi/write';
 export { readFile, MAX_FILE_BYTES, type FileReading } from './file';
+export { exerciseFault } from './checked';
 export type { ForeignPart, ForeignReading } from './foreign';

@@ -43,6 +43,10 @@ const LATEST_WRITE_MS = 1000;
 const READY_MS = 300;
 
 const loadReading = () => import('@/ui/shell/tabReading');
+const loadFormats = () => import('@/core/formats');
+
+/** Longer ones would wait a third of a second for the check; fuzzing holds what is read of any length against the same shape. */
+const CHECKED_NOTES = 2_000;
 
 /** Where pasted tab becomes an exercise at once. */
 export function PasteBox() {
@@ -53,7 +57,7 @@ export function PasteBox() {
   const db = database();
   // Ready before something is pasted, but after the page.
   useEffect(() => {
-    const timer = setTimeout(() => ahead(loadReading), READY_MS);
+    const timer = setTimeout(() => ahead(() => Promise.all([loadReading(), loadFormats()])), READY_MS);
     return () => clearTimeout(timer);
   }, []);
 
@@ -63,6 +67,13 @@ export function PasteBox() {
     if (!exercise) {
       setText(tab);
       setProblem(`${readTabText(tab).problems.at(-1)?.message ?? ''} Your text is still in the box.`);
+      return;
+    }
+    const fault =
+      exercise.passage.notes.length > CHECKED_NOTES ? null : (await loadFormats()).exerciseFault(exercise);
+    if (fault !== null) {
+      setText(tab);
+      setProblem(`It could not be kept as it is written: ${fault}. Your text is still in the box.`);
       return;
     }
     const { id, write } = beginExercise(db, exercise, 'New exercise from tab');
