@@ -141,6 +141,8 @@ function manyOf(exercise, passage, count, round) {
 async function killTyping(browser, address, chance) {
   const { page, kill } = browser;
   await page.goto(address);
+  // A press before the page is alive would be lost.
+  await page.locator('main[data-ready=true]').waitFor();
   await page.getByRole('button', { name: 'New empty exercise' }).click();
   const lane = page.getByRole('application');
   await lane.waitFor();
@@ -176,7 +178,12 @@ export async function killAgainAndAgain(address, times, seed = 1, tell = () => u
         const { page } = browser;
         // Opened as anyone would: what the journal holds is carried out by the application itself.
         await page.goto(`${address}/bench/${id}`);
-        await page.getByRole('application').waitFor();
+        await page
+          .getByRole('application')
+          .waitFor({ timeout: 90_000 })
+          .catch(async () => {
+            throw new Error(`The exercise did not open again:\n${await page.locator('body').innerText()}`);
+          });
         await page.locator('main[data-ready=true]').waitFor();
         while ((await readTable(page, 'edits', 'yardfell-journal')).length > 0) await page.waitForTimeout(50);
         const record = (await readTable(page, 'exercises')).find((one) => one.id === id);
