@@ -1,14 +1,13 @@
 /** Exercises as their records keep them. Loaded with the first thing that is written: with it comes the hash. */
 import { MAX_TITLE, passageHash, type Exercise, type Passage, type PassageRecord } from '@/core';
-
-const hashes = new WeakMap<Passage, string>();
+import { knownHash, rememberHash } from './lateHashing';
 
 /** The hash of a passage, reckoned once. */
-function hashOf(passage: Passage): string {
-  const known = hashes.get(passage);
+export function hashOf(passage: Passage): string {
+  const known = knownHash(passage);
   if (known !== undefined) return known;
   const hash = passageHash(passage);
-  hashes.set(passage, hash);
+  rememberHash(passage, hash);
   return hash;
 }
 

@@ -1,5 +1,6 @@
 /** A burst of typing and a browser that dies in it: no more than the edit in flight is lost, and nothing is carried out twice. */
 import 'fake-indexeddb/auto';
+import { Dexie } from 'dexie';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { emptyPassage, newExercise, putNote, type Exercise } from '@/core';
 import { Database } from './database';
@@ -77,7 +78,7 @@ describe('typing', () => {
     for (let at = 0; at < 8; at++) session.edit('Put a note', (exercise) => withNote(exercise, at));
     await session.settled();
     spy.mockRestore();
-    expect(seen.map(({ passage }) => passage?.passage.notes.length)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
+    expect(seen.map(({ notes }) => notes?.after.notes.length)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
     expect([await journalOf(db).edits.count(), await notesOf(id)]).toEqual([0, 8]);
     expect((await steps(db, id)).undo).toBe('Put a note');
   });
@@ -100,9 +101,9 @@ describe('after a crash', () => {
     const { id } = await addExercise(db, exercise, 'New');
     await leftBehind(id, 3, exercise);
     const [first] = (await journalOf(db).edits.toArray()).sort((a, b) => a.seq - b.seq);
-    await commit(db, id, 'Put a note', [{ table: 'exercises', id, set: first!.set }], {
-      passages: [first!.passage!],
-    });
+    const { fieldsToKeep } = await import('./hashing');
+    const { set, passage } = fieldsToKeep({ ...exercise, passage: first!.notes!.after }, ['passage']);
+    await commit(db, id, 'Put a note', [{ table: 'exercises', id, set }], { passages: [passage!] });
     await replayJournal(db);
     expect([await notesOf(id), (await db.exercises.get(id))!.revision]).toEqual([3, 4]);
   });
@@ -148,4 +149,22 @@ it('a rename made elsewhere in the meantime does not stand in the way of a note'
   await renameExercise(db, (await db.exercises.get(id))!, 'Renamed');
   expect(await replayJournal(db)).toEqual({ kept: ['Renamed'], copied: [] });
   expect([await notesOf(id), (await db.exercises.get(id))!.title]).toEqual([1, 'Renamed']);
+});
+
+it('carries out what the first form of the journal holds: notes with their hash', async () => {
+  const exercise = newExercise('Burst', emptyPassage());
+  const { id } = await addExercise(db, exercise, 'New');
+  const { passageHash: before } = (await db.exercises.get(id))!;
+  const { hashOf } = await import('./hashing');
+  const { passage } = withNote(exercise, 0);
+  const old = new Dexie(`${db.name}-journal`);
+  old.version(1).stores({ edits: 'id' });
+  await old.table('edits').add({
+    ...{ id: 'e', exerciseId: id, tabId: 'a tab that is gone', seq: 1, label: 'Note', mergeKey: null },
+    ...{ was: { passageHash: before }, set: { passageHash: hashOf(passage) } },
+    passage: { hash: hashOf(passage), passage },
+  });
+  old.close();
+  expect(await replayJournal(db)).toEqual({ kept: ['Burst'], copied: [] });
+  expect(await notesOf(id)).toBe(1);
 });

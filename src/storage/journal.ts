@@ -4,9 +4,9 @@
  * carry edits out. What is left in it is carried out at the next start.
  */
 import { Dexie, type EntityTable } from 'dexie';
-import type { Exercise, PassageRecord } from '@/core';
+import type { Exercise, Passage, PassageRecord } from '@/core';
 import type { Database } from './database';
-import { hashing } from './lateHashing';
+import { hashing, knownHash } from './lateHashing';
 import { newId } from './sources';
 
 /** An edit, until it is carried out. */
@@ -19,11 +19,22 @@ export interface JournalEntry {
   readonly seq: number;
   readonly label: string;
   readonly mergeKey: string | null;
-  /** The fields as they were, and as they are to be. */
+  /** The fields as they were, and as they are to be, without the notes. */
   readonly was: Readonly<Record<string, unknown>>;
   readonly set: Readonly<Record<string, unknown>>;
-  readonly passage: PassageRecord | null;
+  /** The notes, where they change. Their hash is reckoned when the edit is carried out: it would hold up the drawing. */
+  readonly notes: { readonly before: NotesBefore; readonly after: Passage } | null;
 }
+
+/** The notes as they were: their hash, where it is known already. */
+export type NotesBefore = { readonly hash: string } | { readonly passage: Passage };
+
+/** What an entry of version 1 had instead of `notes`. */
+interface FirstForm {
+  passage?: PassageRecord | null;
+}
+
+const withoutHash = ({ passageHash: _, ...rest }: Readonly<Record<string, unknown>>) => rest;
 
 class Journal extends Dexie {
   edits!: EntityTable<JournalEntry, 'id'>;
@@ -31,6 +42,24 @@ class Journal extends Dexie {
   constructor(name: string) {
     super(name);
     this.version(1).stores({ edits: 'id' });
+    // Notes were kept with their hash.
+    this.version(2)
+      .stores({ edits: 'id' })
+      .upgrade((transaction) =>
+        transaction
+          .table('edits')
+          .toCollection()
+          .modify((entry: JournalEntry & FirstForm) => {
+            const { passage, was, set } = entry;
+            delete entry.passage;
+            const before = { hash: String(was.passageHash) };
+            Object.assign(entry, {
+              was: withoutHash(was),
+              set: withoutHash(set),
+              notes: passage ? { before, after: passage.passage } : null,
+            });
+          }),
+      );
   }
 }
 
@@ -99,25 +128,33 @@ export async function readyForEdits(db: Database): Promise<void> {
   await Promise.all([journalOf(db).open(), hashing()]);
 }
 
-/** What makes records of exercises, once it is there. */
-let making: Awaited<ReturnType<typeof hashing>> | null = null;
+/** The fields of an exercise as they are, without the notes. */
+const fieldsOf = (exercise: Exercise, keys: readonly (keyof Exercise)[]) =>
+  Object.fromEntries(keys.filter((key) => key !== 'passage').map((key) => [key, exercise[key]]));
 
 /**
- * Puts an edit into the journal, before anything else happens where all is ready.
+ * Puts an edit into the journal, before anything else happens.
  * @returns what takes it out again, once it is carried out or given up.
  */
 export function journalEdit(db: Database, edit: ShownEdit): { readonly drop: () => Promise<void> } {
   holdLock();
   const { exerciseId, label, mergeKey, before, after, keys } = edit;
   const [id, seq, journal] = [newId(), ++lastSeq, journalOf(db)];
-  const write = ({ fieldsToKeep }: NonNullable<typeof making>) => {
-    const { set, passage } = fieldsToKeep(after, keys);
-    const { set: was } = fieldsToKeep(before, keys);
-    return put(journal, { id, exerciseId, tabId: tabId(), seq, label, mergeKey, was, set, passage });
-  };
+  const [was, set] = [fieldsOf(before, keys), fieldsOf(after, keys)];
+  const hash = knownHash(before.passage);
+  const then: NotesBefore = hash === undefined ? { passage: before.passage } : { hash };
+  const notes = keys.includes('passage') ? { before: then, after: after.passage } : null;
   // Without a journal the edit is carried out all the same.
-  const written = (making ? write(making) : hashing().then((made) => write((making = made)))).catch(
-    () => undefined,
-  );
+  const written = put(journal, {
+    id,
+    exerciseId,
+    tabId: tabId(),
+    seq,
+    label,
+    mergeKey,
+    was,
+    set,
+    notes,
+  }).catch(() => undefined);
   return { drop: () => written.then(() => journal.edits.delete(id)).catch(() => undefined) };
 }

@@ -1,6 +1,7 @@
 /** Carrying out the edits that a killed browser left in the journal. */
-import { canonicalJson, titledAs } from '@/core';
+import { canonicalJson, titledAs, type PassageRecord } from '@/core';
 import type { Database } from './database';
+import { hashOf } from './hashing';
 import { journalOf, lockName, tabId, type JournalEntry } from './journal';
 import { commit, ConflictError, LIBRARY, pick } from './log';
 import { newId } from './sources';
@@ -11,6 +12,24 @@ async function livingTabs(): Promise<(id: string) => boolean> {
   const { held = [] } = await navigator.locks.query();
   const names = new Set(held.map(({ name }) => name));
   return (id) => id === tabId() || names.has(lockName(id));
+}
+
+/** An edit as it is carried out: with the hashes of its notes. */
+interface Edit extends Omit<JournalEntry, 'notes'> {
+  readonly passage: PassageRecord | null;
+}
+
+function withHashes({ notes, ...entry }: JournalEntry): Edit {
+  if (!notes) return { ...entry, passage: null };
+  const { before, after } = notes;
+  const passage = { hash: hashOf(after), passage: after };
+  const hashBefore = 'hash' in before ? before.hash : hashOf(before.passage);
+  return {
+    ...entry,
+    was: { ...entry.was, passageHash: hashBefore },
+    set: { ...entry.set, passageHash: passage.hash },
+    passage,
+  };
 }
 
 /** What became of the edits that a tab left behind. */
@@ -25,7 +44,7 @@ export interface Replayed {
  * How many of a tab's edits are carried out already, going by what is kept: an edit stays in the journal a moment after that.
  * @returns null where what is kept is none of what the tab went through.
  */
-function doneOf(record: object, entries: readonly JournalEntry[]): number | null {
+function doneOf(record: object, entries: readonly Edit[]): number | null {
   const fields = [...new Set(entries.flatMap(({ was }) => Object.keys(was)))];
   const kept = canonicalJson(pick(record, fields));
   const state: Record<string, unknown> = {};
@@ -39,7 +58,7 @@ function doneOf(record: object, entries: readonly JournalEntry[]): number | null
 }
 
 /** Carries out the edits of one tab on one exercise; false where they no longer fit it. */
-async function carryOut(db: Database, entries: readonly JournalEntry[]): Promise<boolean> {
+async function carryOut(db: Database, entries: readonly Edit[]): Promise<boolean> {
   const { exerciseId: id } = entries[0]!;
   const record = await db.exercises.get(id);
   const done = record ? doneOf(record, entries) : null;
@@ -56,7 +75,7 @@ async function carryOut(db: Database, entries: readonly JournalEntry[]): Promise
 }
 
 /** The exercise as the tab that died showed it, beside what it has become. */
-async function keepAsCopy(db: Database, entries: readonly JournalEntry[]): Promise<string | null> {
+async function keepAsCopy(db: Database, entries: readonly Edit[]): Promise<string | null> {
   const [first] = entries;
   const shelved = await db.shelf.where('[table+id]').equals(['exercises', first!.exerciseId]).last();
   const base = (await db.exercises.get(first!.exerciseId)) ?? shelved?.record;
@@ -74,13 +93,12 @@ async function keepAsCopy(db: Database, entries: readonly JournalEntry[]): Promi
 export async function replayJournal(db: Database): Promise<Replayed> {
   const journal = journalOf(db);
   const [entries, isAlive] = [await journal.edits.toArray(), await livingTabs()];
-  const groups = new Map<string, JournalEntry[]>();
+  const groups = new Map<string, Edit[]>();
   for (const entry of entries.sort((a, b) => a.seq - b.seq)) {
     if (isAlive(entry.tabId)) continue;
     const key = `${entry.exerciseId} ${entry.tabId}`;
-    const some = groups.get(key);
-    if (some) some.push(entry);
-    else groups.set(key, [entry]);
+    const some = groups.get(key) ?? [];
+    groups.set(key, [...some, withHashes(entry)]);
   }
   const [kept, copied]: [string[], string[]] = [[], []];
   for (const some of groups.values()) {

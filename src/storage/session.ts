@@ -9,7 +9,7 @@ import type { Database } from './database';
 import { journalEdit, readyForEdits } from './journal';
 import { exerciseOf, takeJustBegun } from './library';
 import { step } from './late';
-import { hashing } from './lateHashing';
+import { hashing, rememberHash } from './lateHashing';
 import { commit, ConflictError, FIRST_REVISION, isNoRoom, steps } from './log';
 import type { Stepped } from './undo';
 
@@ -105,6 +105,7 @@ export class ExerciseSession {
     if (this.waiting > own) return;
     this.revision = record.revision;
     this.unsaved.clear();
+    rememberHash(kept.passage, record.passageHash);
     this.set({
       status: 'ready',
       exercise: exerciseOf(record, kept.passage),
