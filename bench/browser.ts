@@ -47,13 +47,14 @@ function libraryOf(count: number): string {
   return writeProject(project);
 }
 
-/** Prints the browser's figures. */
-export async function benchBrowser(): Promise<void> {
+/** Prints the browser's figures, or only those of keys. */
+export async function benchBrowser(keysOnly = false): Promise<void> {
   const { address, child, stop } = await startServer(await freePort(0), { YARDFELL_DEMO: '1' });
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: FLAGS });
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();
+    if (keysOnly) return await benchKeys(page, address);
     await page.goto(address);
     await page.getByRole('link', { name: 'Kite string' }).waitFor();
 
@@ -103,7 +104,7 @@ export async function benchBrowser(): Promise<void> {
       mimeType: 'application/json',
       buffer: Buffer.from(libraryOf(500)),
     });
-    await page.getByText(/500 added/).waitFor({ timeout: 60_000 });
+    await page.getByText(/500 exercises added/).waitFor({ timeout: 60_000 });
     const painted: number[] = [];
     for (let run = 0; run < 5; run++) {
       await page.goto(address, { waitUntil: 'commit' });

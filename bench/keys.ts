@@ -101,7 +101,8 @@ async function press(page: Page, what: string, keys: readonly string[], goalMs: 
     'ms',
     10,
   );
-  console.log(`${what}: ${longTasks.length} tasks over 50 ms in ${PRESSES} keys`);
+  const most = longTasks.length === 0 ? '' : `, the longest ${Math.round(Math.max(...longTasks))} ms`;
+  console.log(`${what}: ${longTasks.length} tasks over 50 ms in ${PRESSES} keys${most}`);
 }
 
 /** Prints the figures of keys on the Bench. */

@@ -113,7 +113,7 @@ export async function benchRecord(page: Page, address: string): Promise<void> {
     mimeType: 'application/json',
     buffer: Buffer.from(text),
   });
-  await page.getByText(/40 added/).waitFor({ timeout: 120_000 });
+  await page.getByText(/40 exercises added/).waitFor({ timeout: 120_000 });
   report(`${RUNS} runs (${Math.round(text.length / 1e6)} MB) imported`, Date.now() - began, 'ms', null);
 
   const opened: number[] = [];
