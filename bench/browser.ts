@@ -41,6 +41,7 @@ function libraryOf(count: number): string {
     players: [],
     ladders: [],
     runs: [],
+    signs: [],
     tombstones: [],
     backup: null,
   };

@@ -27,6 +27,7 @@ function longExercise(): string {
     players: [],
     ladders: [],
     runs: [],
+    signs: [],
     tombstones: [],
     backup: null,
   };

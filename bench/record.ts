@@ -86,6 +86,7 @@ function recordOf(lastDay: string): string {
     players: [],
     ladders: [],
     runs,
+    signs: [],
     tombstones: [],
     backup: null,
   };

@@ -89,7 +89,7 @@ describe('inputs that once were taken wrong or never ended', () => {
   });
 
   it.each([10_000, 1_000_000])('project: %i empty exercises are refused at once', (count) => {
-    const text = `{"format":"yardfell-project","version":8,"exportedAt":"","exercises":[${Array(count).fill('{}').join()}],"passages":[],"players":[],"ladders":[],"runs":[],"tombstones":[],"backup":null}`;
+    const text = `{"format":"yardfell-project","version":9,"exportedAt":"","exercises":[${Array(count).fill('{}').join()}],"passages":[],"players":[],"ladders":[],"runs":[],"signs":[],"tombstones":[],"backup":null}`;
     const { project, problems } = readProject(text);
     expect(project).toBeNull();
     expect(problems.length).toBeLessThanOrEqual(20);

@@ -171,6 +171,7 @@ export function keptFault(exercise: Exercise): string | null {
     players: [],
     ladders: [],
     runs: [],
+    signs: [],
     tombstones: [],
     backup: null,
   };

@@ -34,6 +34,7 @@ function beforeRuns(project: Project): Project {
       ...withoutFields([ladder], OF_LADDERS)[0],
     })) as unknown as Project['ladders'],
     runs: [],
+    signs: [],
   };
 }
 
@@ -94,7 +95,17 @@ describe('project files', () => {
   it('of version 6 do not tell of which part a run was', () => {
     const file = JSON.parse(demo) as { runs: object[] };
     const old = { ...file, version: 6, runs: withoutFields(file.runs, ['part']) };
-    expect(readProject(JSON.stringify(old)).project).toEqual(demoProject());
+    expect(readProject(JSON.stringify(old)).project).toEqual({ ...demoProject(), signs: [] });
+  });
+
+  it('of version 8 know no signs, and sittings that were open in them are over', () => {
+    const { signs: _, ...file } = JSON.parse(demo) as { signs: object[] };
+    const backup = { settings: { 'practice:me': { id: 's' }, currentPlayer: 'me' }, log: [], shelf: [] };
+    expect(readProject(JSON.stringify({ ...file, version: 8, backup })).project).toEqual({
+      ...demoProject(),
+      signs: [],
+      backup: { ...backup, settings: { currentPlayer: 'me' } },
+    });
   });
 
   it('of version 7 get the vector that device and revision stand for', () => {
@@ -110,14 +121,14 @@ describe('project files', () => {
     const old = { ...file, version: 7, exercises, ladders, players: [unsaid, ...players!] };
     const { project } = readProject(JSON.stringify(old));
     expect(project?.players[0]?.versions).toEqual({});
-    expect({ ...project, players: project?.players.slice(1) }).toEqual(demoProject());
+    expect({ ...project, players: project?.players.slice(1) }).toEqual({ ...demoProject(), signs: [] });
   });
 
   it.each([
     ['cut in half', demo.slice(0, demo.length / 2), 'cutOff'],
     ['no JSON', 'e|--5--|', 'notJson'],
     ['another JSON', '{"notes":[]}', 'notAProject'],
-    ['of a newer version', demo.replace('"version": 8', '"version": 9'), 'newerVersion'],
+    ['of a newer version', demo.replace('"version": 9', '"version": 10'), 'newerVersion'],
     ['changed by hand', demo.replace('"fret": 8', '"fret": 9'), 'inconsistent'],
     ['with a fret beyond the neck', demo.replace('"fret": 8', '"fret": 80'), 'badField'],
     ['with an unknown field', demo.replace('"exportedAt"', '"colour": 1, "exportedAt"'), 'badField'],
@@ -153,7 +164,7 @@ describe('project files', () => {
     for (const [from, to] of [
       ['"fret": 8', '"fret": 80'],
       ['"stroke": "down"', '"stroke": "left"'],
-      ['"version": 8', '"version": "six"'],
+      ['"version": 9', '"version": "six"'],
     ] as const)
       expect(validate(JSON.parse(demo.replace(from, to)))).toBe(false);
   });

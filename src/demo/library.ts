@@ -26,7 +26,7 @@ import { exerciseOf } from '@/storage/library';
 import { seededSources } from '@/storage/sources';
 import { DEMO_EXERCISES, DEMO_LADDERS, DEMO_PLAYERS, fingerAt, type DemoExercise } from './exercises';
 import { DEMO_RECIPES, type DemoRecipe } from './recipes';
-import { STORIES, toldRuns } from './runs';
+import { signsIn, STORIES, toldRuns } from './runs';
 
 const DEMO_SEED = 20_260_105;
 const DEMO_START = Date.UTC(2026, 0, 5, 16, 30);
@@ -129,6 +129,7 @@ export function demoProject(): Project {
     const told = { exerciseId: record.id, exercise: exerciseOf(record, passage), playerId, ladder };
     return toldRuns(story, told, dayBefore, newId, deviceId, DEMO_SEED + at);
   });
+  const signs = signsIn(runs, newId);
   return {
     exportedAt: STAMP_TIME,
     exercises: made.map(({ record }) => record),
@@ -136,6 +137,7 @@ export function demoProject(): Project {
     players,
     ladders,
     runs,
+    signs,
     tombstones: [],
     backup: null,
   };

@@ -10,6 +10,7 @@ import {
   type Exercise,
   type KeptLadder,
   type RunRecord,
+  type SignRecord,
 } from '@/core';
 import { climbOf } from '@/core/drills';
 import { nextStart, playedFigures, type Reason, type Run } from '@/core/record';
@@ -121,7 +122,8 @@ export function toldRuns(
   const random = xoroshiro128plus(seed);
   const chance = () => (random.next() >>> 0) / 2 ** 32;
   const climb = climbOf(exercise, ladder, DEFAULT_SETUP);
-  const { steps, passes, spec } = climb;
+  const { steps, passes } = climb;
+  const slots = exercise.passage.subdivision;
   const changes = climb.stepped(steps[0]!).plan.analysis.transitions.filter(isStringChange);
   const hash = passageHash(exercise.passage);
   const made: RunRecord[] = [];
@@ -132,11 +134,8 @@ export function toldRuns(
     const gone = (from - before) / (from - to);
     const clean = story.cleanBpm(gone);
     const sessionId = newId();
-    const begin = nextStart(
-      { bpm: clean, low: clean, high: clean },
-      spec.startBpm,
-      steps.map(({ bpm }) => bpm),
-    );
+    const tempo = { bpm: clean, low: clean, high: clean };
+    const begin = nextStart(tempo, { says: 'estimate', ...tempo }, steps, slots);
     let at = goToStep(FOOT_OF_LADDER, begin.step, steps.length);
     let seconds = 0;
     for (let count = 0; count < story.runs; count++) {
@@ -193,8 +192,19 @@ export function toldRuns(
         corrects: null,
       };
       made.push({ ...run, id: newId(), revision: 1, createdAt: when, updatedAt: when, deviceId });
-      at = judged(at, steps, verdict).climb;
+      at = judged(at, steps, verdict, slots).climb;
     }
   }
   return made;
+}
+
+/** What the hands said in some runs: tight where that was the reason, and pain at the last of those. */
+export function signsIn(runs: readonly RunRecord[], newId: () => string): SignRecord[] {
+  const tight = runs.filter(({ reason }) => reason === 'tight');
+  return tight.map((run, number) => {
+    const { playerId, exerciseId, sessionId, at, day, bpm, subdivision, deviceId } = run;
+    const kind = number === tight.length - 1 ? 'pain' : 'tight';
+    const said = { playerId, exerciseId, sessionId, at, day, bpm, subdivision, kind } as const;
+    return { ...said, id: newId(), revision: 1, createdAt: at, updatedAt: at, deviceId };
+  });
 }

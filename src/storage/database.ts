@@ -13,6 +13,7 @@ import {
   type PassageRecord,
   type PlayerRecord,
   type RunRecord,
+  type SignRecord,
   type ShelvedRecord,
   type Tombstone,
 } from '@/core';
@@ -39,6 +40,7 @@ export class Database extends Dexie {
   players!: EntityTable<PlayerRecord, 'id'>;
   ladders!: EntityTable<LadderRecord, 'id'>;
   runs!: EntityTable<RunRecord, 'id'>;
+  signs!: EntityTable<SignRecord, 'id'>;
   /** Added up from runs; never in a file. */
   days!: Table<DayRecord, [string, string, string]>;
   tombstones!: Table<Tombstone, [string, string]>;
@@ -156,6 +158,9 @@ async function withVersions(transaction: import('dexie').Transaction): Promise<v
     );
 }
 
+/** The key of a note that days must be added up anew. */
+export const STALE_DAYS = 'staleDays';
+
 /** Every version that was ever shipped, oldest first; a new one is added, none is changed. */
 export const VERSIONS: readonly Version[] = [
   {
@@ -241,6 +246,22 @@ export const VERSIONS: readonly Version[] = [
       aside: 'id',
     },
     upgrade: withVersions,
+  },
+  {
+    // What a hand said is on record; days know their stretches; a sitting holds several exercises.
+    version: 10,
+    stores: { signs: 'id, [playerId+day], exerciseId' },
+    upgrade: async (transaction) => {
+      await transaction.table('meta').where('key').startsWith('practice:').delete();
+      // Added up anew after the start: a damaged run must not keep the database shut.
+      await transaction
+        .table('days')
+        .toCollection()
+        .modify((day: { stretches?: unknown }) => {
+          day.stretches ??= [];
+        });
+      await transaction.table('meta').put({ key: STALE_DAYS, value: true });
+    },
   },
 ];
 

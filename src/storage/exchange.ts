@@ -33,6 +33,7 @@ const BACKUP_TABLES = [
   'players',
   'ladders',
   'runs',
+  'signs',
   'tombstones',
   'shelf',
   'log',
@@ -42,11 +43,12 @@ const BACKUP_TABLES = [
 /** Everything that is kept, with settings, what can be undone and the shelf, as one consistent value. */
 export async function exportProject(db: Database): Promise<Project> {
   return db.transaction('r', BACKUP_TABLES, async () => {
-    const [exercises, players, ladders, runs, tombstones, log, shelf, settings] = await Promise.all([
+    const [exercises, players, ladders, runs, signs, tombstones, log, shelf, settings] = await Promise.all([
       db.exercises.toArray(),
       db.players.toArray(),
       db.ladders.toArray(),
       db.runs.toArray(),
+      db.signs.toArray(),
       db.tombstones.toArray(),
       db.log.toArray(),
       db.shelf.toArray(),
@@ -58,7 +60,17 @@ export async function exportProject(db: Database): Promise<Project> {
       if (typeof fields?.passageHash === 'string') hashes.add(fields.passageHash);
     const passages = (await db.passages.bulkGet([...hashes])).filter((passage) => passage !== undefined);
     const backup: Backup = { settings, log, shelf };
-    return { exportedAt: timestamp(), exercises, passages, players, ladders, runs, tombstones, backup };
+    return {
+      exportedAt: timestamp(),
+      exercises,
+      passages,
+      players,
+      ladders,
+      runs,
+      signs,
+      tombstones,
+      backup,
+    };
   });
 }
 
@@ -69,7 +81,7 @@ export interface ShownExercise {
 }
 
 /**
- * Some exercises with their ladders and the students of these, as a project. What is shown goes out, kept or not. Runs stay here: what
+ * Some exercises with their ladders and the students of these, as a project. What is shown goes out, kept or not. Runs and signs stay here: what
  * is given to one student must not carry the record of another.
  */
 export async function exportExercises(db: Database, shown: readonly ShownExercise[]): Promise<Project> {
@@ -97,6 +109,7 @@ export async function exportExercises(db: Database, shown: readonly ShownExercis
     players: players.filter(({ id }) => named.has(id)),
     ladders,
     runs: [],
+    signs: [],
     tombstones: [],
     backup: null,
   };
@@ -105,7 +118,9 @@ export async function exportExercises(db: Database, shown: readonly ShownExercis
 /** Whether nothing was ever made in a library: a backup then comes back just as it was. */
 export async function isEmptyLibrary(db: Database): Promise<boolean> {
   const counts = await Promise.all(
-    [db.exercises, db.ladders, db.runs, db.tombstones, db.shelf, db.log].map((table) => table.count()),
+    [db.exercises, db.ladders, db.runs, db.signs, db.tombstones, db.shelf, db.log].map((table) =>
+      table.count(),
+    ),
   );
   const players = await db.players.toArray();
   return (
@@ -115,13 +130,15 @@ export async function isEmptyLibrary(db: Database): Promise<boolean> {
 
 /** What taking a project in would do here. */
 export async function readImportPlan(db: Database, project: Project): Promise<ImportPlan> {
-  const [exercises, players, ladders, runs, deleted] = await Promise.all([
+  const [exercises, players, ladders, runs, signs, deletedRuns, deletedSigns] = await Promise.all([
     db.exercises.bulkGet(project.exercises.map((record) => record.id)),
     db.players.bulkGet(project.players.map((record) => record.id)),
     db.ladders.bulkGet(project.ladders.map((record) => record.id)),
     // All keys at once: asking for thousands one by one takes seconds.
     db.runs.toCollection().primaryKeys(),
+    db.signs.toCollection().primaryKeys(),
     deletedIds(db, 'runs'),
+    deletedIds(db, 'signs'),
   ]);
   const byId = <T extends { id: string }>(records: readonly (T | undefined)[]) =>
     new Map(records.flatMap((record) => (record ? [[record.id, record] as const] : [])));
@@ -129,8 +146,9 @@ export async function readImportPlan(db: Database, project: Project): Promise<Im
     exercises: byId(exercises),
     players: byId(players),
     ladders: byId(ladders),
-    // A run that was deleted here stays deleted.
-    runs: new Set([...runs, ...deleted]),
+    // What was deleted here stays deleted.
+    runs: new Set([...runs, ...deletedRuns]),
+    signs: new Set([...signs, ...deletedSigns]),
   });
 }
 
@@ -172,13 +190,14 @@ export interface ImportSummary {
 /** Everything just as it was, but for the device that writes from now on. */
 async function restoreAll(db: Database, project: Project): Promise<void> {
   await db.transaction('rw', [...BACKUP_TABLES, 'days'], async () => {
-    const { exercises, passages, players, ladders, runs, tombstones, backup } = project;
+    const { exercises, passages, players, ladders, runs, signs, tombstones, backup } = project;
     if (players.length > 0) await db.players.bulkPut([...players]);
     await Promise.all([
       db.exercises.bulkPut([...exercises]),
       db.passages.bulkPut([...passages]),
       db.ladders.bulkPut([...ladders]),
       db.runs.bulkPut([...runs]),
+      db.signs.bulkPut([...signs]),
       db.tombstones.bulkPut([...tombstones]),
       db.log.bulkPut([...(backup?.log ?? [])]),
       db.shelf.bulkPut([...(backup?.shelf ?? [])]),
@@ -277,6 +296,7 @@ export async function importProject(
     else edits.push({ table: 'ladders', restore: record });
   }
   for (const record of added.runs) edits.push({ table: 'runs', restore: record });
+  for (const record of added.signs) edits.push({ table: 'signs', restore: record });
   const passages: readonly PassageRecord[] = project.passages;
   await readyForRuns();
   const entry = await db.transaction('rw', COMMIT_TABLES, async () => {
@@ -296,13 +316,11 @@ async function upToYesterday(project: Project): Promise<Project> {
   const last = project.runs.reduce((latest, { day }) => (day > latest ? day : latest), '');
   if (last === '') return project;
   const days = dayNumber(timestamp().slice(0, 10)) - 1 - dayNumber(last);
-  return {
-    ...project,
-    runs: project.runs.map((run) => {
-      const day = dayAfter(run.day, days);
-      return { ...run, day, at: day + run.at.slice(10) };
-    }),
+  const later = <T extends { readonly day: string; readonly at: string }>(record: T): T => {
+    const day = dayAfter(record.day, days);
+    return { ...record, day, at: day + record.at.slice(10) };
   };
+  return { ...project, runs: project.runs.map(later), signs: project.signs.map(later) };
 }
 
 /** Fetches the demo library from the application's own server and adds it. */

@@ -1,6 +1,6 @@
 /** Exercises as their records keep them. Loaded with the first thing that is written: with it comes the hash. */
 import { MAX_TITLE, passageHash, type Exercise, type Passage, type PassageRecord } from '@/core';
-import { knownHash, rememberHash } from './lateHashing';
+import { knownHash, rememberHash } from './knownHashes';
 
 /** The hash of a passage, reckoned once. */
 export function hashOf(passage: Passage): string {

@@ -6,7 +6,7 @@ import { journalOf } from './journal';
 import { newId, timestamp } from './sources';
 
 /** Tables whose records the project file's schema describes. */
-export const CHECKED_TABLES = ['exercises', 'players', 'ladders', 'runs', 'passages'] as const;
+export const CHECKED_TABLES = ['exercises', 'players', 'ladders', 'runs', 'signs', 'passages'] as const;
 export type CheckedTable = (typeof CHECKED_TABLES)[number];
 
 /** A record that the schema refuses. */
@@ -141,6 +141,7 @@ const COUNTED = [
   'players',
   'ladders',
   'runs',
+  'signs',
   'days',
   'shelf',
   'log',

@@ -20,6 +20,7 @@ export { askToPersist } from './persistence';
 export * from './players';
 export * from './practice';
 export * from './runs';
+export * from './signs';
 export { ExerciseSession, type SaveProblem, type SessionState } from './session';
 export * from './settings';
 export { newId, nowMs, seededSources, timestamp, setSources } from './sources';

@@ -6,7 +6,8 @@
 import { Dexie, type EntityTable } from 'dexie';
 import type { Exercise, Passage, PassageRecord } from '@/core';
 import type { Database } from './database';
-import { hashing, knownHash } from './lateHashing';
+import { knownHash } from './knownHashes';
+import { hashing } from './lateHashing';
 import { newId } from './sources';
 
 /** An edit, until it is carried out. */

@@ -10,11 +10,12 @@ import type {
   RecordChange,
   RecordStamp,
   RunRecord,
+  SignRecord,
   StampKey,
   TableName,
   Tombstone,
 } from '@/core';
-import { canonicalJson, countedOn, joinedVersions } from '@/core';
+import { canonicalJson, countedOn, isUnchanging, joinedVersions } from '@/core';
 import type { Database } from './database';
 import { newId, nowMs, timestamp } from './sources';
 
@@ -38,6 +39,7 @@ type Tables = {
   players: PlayerRecord;
   ladders: LadderRecord;
   runs: RunRecord;
+  signs: SignRecord;
 };
 type WithoutStamp<T> = Omit<T, StampKey> & { readonly id?: string };
 
@@ -89,6 +91,7 @@ export const COMMIT_TABLES = [
   'players',
   'ladders',
   'runs',
+  'signs',
   'days',
   'tombstones',
   'shelf',
@@ -116,7 +119,7 @@ export function nextStamp(
     revision: record.revision + 1,
     updatedAt: timestamp(),
     deviceId,
-    ...(table === 'runs' ? {} : { versions: countedOn(versions, deviceId) }),
+    ...(isUnchanging(table) ? {} : { versions: countedOn(versions, deviceId) }),
   };
 }
 
@@ -134,7 +137,7 @@ export async function shelve(
 ): Promise<void> {
   const { id } = record;
   const at = timestamp();
-  const versions = table === 'runs' ? {} : countedOn(record.versions, deviceId);
+  const versions = isUnchanging(table) ? {} : countedOn(record.versions, deviceId);
   await tableOf(db, table).delete(id);
   await db.tombstones.put({ id, table, deletedAt: at, deviceId, versions });
   await db.shelf.put({
@@ -165,7 +168,7 @@ function made(
 ): RecordStamp & Record<string, unknown> {
   const at = timestamp();
   const stamp = { revision: FIRST_REVISION, createdAt: at, updatedAt: at, deviceId };
-  const versions = edit.table === 'runs' ? {} : { versions: { [deviceId]: 1 } };
+  const versions = isUnchanging(edit.table) ? {} : { versions: { [deviceId]: 1 } };
   return { ...edit.create, id: edit.create.id ?? newId(), ...stamp, ...versions };
 }
 

@@ -12,8 +12,8 @@ const BACKED_KEYS: ReadonlySet<string> = new Set([
   'lastExercise',
 ]);
 
-/** Sittings that were not ended, one a player. */
-const SITTING = 'practice:';
+/** Sittings, one a player. */
+const SITTING = 'sitting:';
 
 const isBacked = (key: string) => BACKED_KEYS.has(key) || key.startsWith(SITTING);
 

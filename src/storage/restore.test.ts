@@ -20,7 +20,7 @@ import { addExercise, deleteExercise, renameExercise } from './library';
 import { setLadder } from './ladders';
 import { commit, LIBRARY } from './log';
 import { addPlayer, changePlayer } from './players';
-import { keepPractice } from './practice';
+import { keepSitting, standingKey } from './practice';
 import { addRuns, readRuns, removeRuns, type NewRun } from './runs';
 import { keepHandoutSettings, keepSoundSettings, soundSettings } from './settings';
 import { bringBack, readShelf } from './shelf';
@@ -164,18 +164,17 @@ describe('a backup', () => {
     await changePlayer(from, ME, { goals: 'even', cautions: 'thumb', instrument: 'the old one' });
     const { id } = await addExercise(from, newExercise('A', passageOf(1)), 'New');
     const climb = { at: 2, cleanInARow: 1, uncleanInARow: 0, easing: 1 };
-    const sitting = {
-      id: 's',
-      playerId: ME,
-      exerciseId: id,
-      mode: 'ladder' as const,
-      startedAt: '2026-01-05',
-    };
-    await keepPractice(from, { ...sitting, climb, past: [{ climb, runId: 'r' }], bpm: 80, tights: 0 });
+    const before = { climb, bpm: 80 };
+    const key = standingKey(id, 'ladder');
+    await keepSitting(from, {
+      ...{ id: 's', playerId: ME, startedAt: '2026-01-05T10:00:00+00:00', day: '2026-01-05', lastMs: 1 },
+      ...{ isWarm: true, tights: 1, standings: { [key]: before }, open: key, painSeen: [] },
+      said: [{ key, id: 'r', kind: 'tight', before, played: null }],
+    });
     const to = fresh();
     await importProject(to, throughAFile(await exportProject(from)), 'Restore');
     expect(await to.players.get(ME)).toEqual(await from.players.get(ME));
-    expect(await to.meta.get(`practice:${ME}`)).toEqual(await from.meta.get(`practice:${ME}`));
+    expect(await to.meta.get(`sitting:${ME}`)).toEqual(await from.meta.get(`sitting:${ME}`));
   });
 
   it('never travels with what is given to somebody else', async () => {

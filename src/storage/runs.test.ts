@@ -9,9 +9,9 @@ import { refreshAllDays } from './days';
 import { exportProject, importProject } from './exchange';
 import { addExercise } from './library';
 import { recordScope } from './log';
-import { endPractice, openPractice, type PracticeSession } from './practice';
+import { lastSitting, ofStandingKey, standingKey, type PracticeSitting } from './practice';
 import { addRun, correctRun, daysOn, readDays, readRuns, removeRuns, type NewRun } from './runs';
-import { seededSources, setSources } from './sources';
+import { newId, seededSources, setSources } from './sources';
 import { sweepUnused } from './sweep';
 import { step } from './undo';
 
@@ -107,7 +107,7 @@ describe('the record', () => {
         for (const one of acts) {
           const there = await readRuns(mine, 'me');
           const run = 'at' in one ? there[one.at % Math.max(1, there.length)] : undefined;
-          if (one.do === 'add') await addRun(mine, runOf(one.run));
+          if (one.do === 'add') await addRun(mine, newId(), runOf(one.run));
           else if (one.do === 'correct' && run) await correctRun(mine, run, runOf(one.run));
           else if (one.do === 'remove' && run) await removeRuns(mine, [run]);
           else if (one.do === 'undo' || one.do === 'redo') await step(mine, recordScope('me'), one.do);
@@ -138,22 +138,22 @@ describe('the record', () => {
   it('keeps a run and where the session stands together, and what was played', async () => {
     const { id } = await addExercise(db, newExercise('Played', passage), 'New');
     const climb = { at: 2, cleanInARow: 1, uncleanInARow: 0, easing: 1 };
-    const session: PracticeSession = {
-      id: 's',
-      playerId: 'me',
-      exerciseId: id,
-      mode: 'ladder',
-      startedAt: '2026-01-05T10:00:00+00:00',
-      climb,
-      past: [],
-      bpm: 80,
-      tights: 0,
+    const key = standingKey(id, 'ladder');
+    const sitting: PracticeSitting = {
+      ...{ id: 's', playerId: 'me', startedAt: '2026-01-05T10:00:00+00:00', day: '2026-01-05', lastMs: 1 },
+      ...{
+        isWarm: true,
+        tights: 0,
+        standings: { [key]: { climb, bpm: 80 } },
+        said: [],
+        open: key,
+        painSeen: [],
+      },
     };
-    await addRun(db, runOf({ exerciseId: id }), { session: () => session });
-    expect((await openPractice(db, 'me'))?.climb).toEqual(climb);
+    await addRun(db, 'r', runOf({ exerciseId: id }), { sitting });
+    expect((await lastSitting(db, 'me'))?.standings[key]?.climb).toEqual(climb);
+    expect(ofStandingKey(key)).toEqual({ exerciseId: id, mode: 'ladder' });
     expect(await daysOn(db, 'me', id)).toHaveLength(1);
-    await endPractice(db, 'me');
-    expect(await openPractice(db, 'me')).toBeUndefined();
     // The passage is changed and swept; that of the run stays.
     await db.exercises.update(id, { passageHash: passageHash(putNote(passage, 0, 3, 5)) });
     await db.log.clear();
@@ -163,8 +163,8 @@ describe('the record', () => {
 
   it('a write that fails keeps neither the run nor the step', async () => {
     await expect(
-      addRun(db, runOf(), {
-        session: () => ({ playerId: 'me', bad: () => 0 }) as unknown as PracticeSession,
+      addRun(db, 'r', runOf(), {
+        sitting: { playerId: 'me', bad: () => 0 } as unknown as PracticeSitting,
       }),
     ).rejects.toThrow();
     expect(await db.runs.count()).toBe(0);
@@ -172,8 +172,8 @@ describe('the record', () => {
   });
 
   it('goes by the local day of the run, whatever the clock says later', async () => {
-    await addRun(db, runOf({ at: '2026-03-01T23:50:00-05:00' }));
-    await addRun(db, runOf({ at: '2026-02-28T00:10:00+09:00' }));
+    await addRun(db, newId(), runOf({ at: '2026-03-01T23:50:00-05:00' }));
+    await addRun(db, newId(), runOf({ at: '2026-02-28T00:10:00+09:00' }));
     const days: RunRecord[] = await readRuns(db, 'me', { from: '2026-02-28', to: '2026-03-01' });
     expect(days.map((run) => run.day)).toEqual(['2026-03-01', '2026-02-28']);
   });

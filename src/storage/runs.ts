@@ -3,7 +3,7 @@ import type { LogEntry, Passage, RunRecord } from '@/core';
 import type { DayRecord, Run } from '@/core/record';
 import type { Database } from './database';
 import { commit, COMMIT_TABLES, readyForRuns, recordScope } from './log';
-import { keepPractice, type PracticeSession } from './practice';
+import { keepSitting, type PracticeSitting } from './practice';
 import { newId, timestamp } from './sources';
 
 /** A run before it is kept: when it was judged is said here. */
@@ -18,15 +18,14 @@ function dated(run: NewRun): Run {
 
 /**
  * Keeps a run the moment it is judged, and with it where the session stands, in one transaction: a crash loses neither.
- * @param session where it stands with this run. @param passage what was played, where it is not kept yet.
- * @returns the id of the run.
+ * @param sitting where it stands with this run. @param passage what was played, where it is not kept yet.
  */
 export async function addRun(
   db: Database,
+  id: string,
   run: NewRun,
-  { session, passage }: { session?: (runId: string) => PracticeSession; passage?: Passage } = {},
-): Promise<string> {
-  const id = newId();
+  { sitting, passage }: { sitting?: PracticeSitting; passage?: Passage } = {},
+): Promise<void> {
   const create = { ...dated(run), id };
   await readyForRuns();
   await db.transaction('rw', COMMIT_TABLES, async () => {
@@ -34,9 +33,8 @@ export async function addRun(
     await commit(db, recordScope(run.playerId), VERDICT_LABELS[run.verdict], [{ table: 'runs', create }], {
       passages,
     });
-    if (session) await keepPractice(db, session(id));
+    if (sitting) await keepSitting(db, sitting);
   });
-  return id;
 }
 
 /** Keeps as many runs alike, typed in from paper: one action. */
@@ -54,10 +52,16 @@ export async function correctRun(
   db: Database,
   old: RunRecord,
   run: NewRun,
+  sitting?: (runId: string) => PracticeSitting,
 ): Promise<{ id: string; entry: LogEntry | null }> {
   const id = newId();
   const create = { ...dated({ ...run, corrects: old.id }), id };
-  const entry = await commit(db, recordScope(old.playerId), 'Change run', [{ table: 'runs', create }]);
+  await readyForRuns();
+  const entry = await db.transaction('rw', COMMIT_TABLES, async () => {
+    const done = await commit(db, recordScope(old.playerId), 'Change run', [{ table: 'runs', create }]);
+    if (sitting) await keepSitting(db, sitting(id));
+    return done;
+  });
   return { id, entry };
 }
 
@@ -103,13 +107,6 @@ export async function daysOn(db: Database, playerId: string, exerciseId: string)
     .where('[playerId+exerciseId+day]')
     .between([playerId, exerciseId, ''], [playerId, exerciseId, '\uffff'])
     .toArray();
-}
-
-/** The runs of a sitting that hold, in the order in which they were judged, whatever the clock said. */
-export async function runsOfSitting(db: Database, sessionId: string): Promise<RunRecord[]> {
-  const runs = await db.runs.where('sessionId').equals(sessionId).toArray();
-  const { standing } = await import('@/core/record');
-  return standing(runs).sort((a, b) => a.at.localeCompare(b.at));
 }
 
 /** Which runs are wanted. */

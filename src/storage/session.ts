@@ -8,8 +8,9 @@ import { afterPaint } from './afterPaint';
 import type { Database } from './database';
 import { journalEdit, readyForEdits } from './journal';
 import { exerciseOf, takeJustBegun } from './library';
+import { rememberHash } from './knownHashes';
 import { step } from './late';
-import { hashing, rememberHash } from './lateHashing';
+import { hashing } from './lateHashing';
 import { commit, ConflictError, FIRST_REVISION, isNoRoom, steps } from './log';
 import type { Stepped } from './undo';
 

@@ -254,10 +254,12 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     const { stretchLimitMm, ...others } = DEFAULT_SETUP;
     const setup = version < 5 ? others : { ...others, stretchLimitMm };
     const { setup: _s, ...since7 } = NEW_PLAYER;
-    const player = { ...(version < 7 ? {} : since7), ...stamp, id: 'p', name: 'Early', setup };
+    const versions = version < 9 ? {} : { versions: { d: 3 } };
+    const player = { ...(version < 7 ? {} : since7), ...stamp, ...versions, id: 'p', name: 'Early', setup };
     await old.table('players').add(player);
     if (version >= 7)
       await old.table('runs').add({ ...stamp, id: 'r', passes: 4, ...(version < 8 ? {} : { part: null }) });
+    if (version >= 7) await old.table('days').add({ playerId: 'me', exerciseId: 'a', day: '2026-01-05' });
     await old.table('passages').add({ hash: passageHash(passage), passage });
     await old
       .table('ladders')
@@ -278,6 +280,7 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
       name: 'Early',
     });
     expect((await now.runs.toArray()).map(({ part }) => part)).toEqual(version < 7 ? [] : [null]);
+    expect((await now.days.toArray()).map((day) => day.stretches)).toEqual(version < 7 ? [] : [[]]);
     await step(now, 'a', 'undo');
     expect((await now.exercises.get('a'))?.title).toBe('Earlier');
     now.close();

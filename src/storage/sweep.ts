@@ -1,7 +1,17 @@
 /** Clearing away what nothing refers to any more. */
-import type { Database } from './database';
+import { STALE_DAYS, type Database } from './database';
+import { refreshAllDays } from './days';
 import { COMMIT_TABLES, LIBRARY, recordScope } from './log';
 import { clearShelf } from './shelf';
+
+/** Adds days up anew where a version of the database knows more of them than the one before. */
+export async function refreshStaleDays(db: Database): Promise<void> {
+  await db.transaction('rw', db.runs, db.days, db.meta, async () => {
+    if (!(await db.meta.get(STALE_DAYS))) return;
+    await refreshAllDays(db);
+    await db.meta.delete(STALE_DAYS);
+  });
+}
 
 /** Deletes what has lain on the shelf long enough, and passages and logs that nothing refers to. */
 export async function sweepUnused(db: Database): Promise<void> {
@@ -36,4 +46,5 @@ export async function sweepUnused(db: Database): Promise<void> {
     const hashes = await db.passages.toCollection().primaryKeys();
     await db.passages.bulkDelete(hashes.filter((hash) => !used.has(hash)));
   });
+  await refreshStaleDays(db);
 }

@@ -1,6 +1,7 @@
 /** Undo and redo. Nothing is destroyed by them: what they take away is kept whole, in their entry and on the shelf. */
 import {
   canonicalJson,
+  isUnchanging,
   type ExerciseRecord,
   type LogEntry,
   type RecordChange,
@@ -70,8 +71,9 @@ async function flip(
     if (record) return null;
     const whole = asRecord(to!);
     const tombstone = await db.tombstones.get([change.table, change.id]);
-    const isRun = change.table === 'runs';
-    const again = isRun ? whole : { ...whole, ...nextStamp(change.table, whole, deviceId, tombstone) };
+    const again = isUnchanging(change.table)
+      ? whole
+      : { ...whole, ...nextStamp(change.table, whole, deviceId, tombstone) };
     await table.add(again);
     await unshelve(db, change.table, change.id);
     return back ? { ...change, before: { ...again } } : { ...change, after: { ...again } };
@@ -101,7 +103,7 @@ async function goneOf(
 ): Promise<Gone | null> {
   const record = after as unknown as Partial<ExerciseRecord> & RecordStamp & { name?: string };
   const since = madeAs.after?.revision;
-  if (table === 'runs' || (typeof since === 'number' && record.revision <= since)) return null;
+  if (isUnchanging(table) || (typeof since === 'number' && record.revision <= since)) return null;
   const passage = record.passageHash === undefined ? undefined : await db.passages.get(record.passageHash);
   const runs = table === 'exercises' ? await runsOn(db, [record.id]) : 0;
   return {

@@ -3,7 +3,13 @@ import { counted, type LogEntry } from '@/core';
 import { database, step, type Gone, type Stepped } from '@/storage';
 import { attempt, noLongerSo, told, type Offer } from './perform';
 
-const KINDS = { exercises: 'exercise', players: 'student', ladders: 'ladder', runs: 'run' } as const;
+const KINDS = {
+  exercises: 'exercise',
+  players: 'student',
+  ladders: 'ladder',
+  runs: 'run',
+  signs: 'sign',
+} as const;
 
 function goneText({ table, title, notes, runs }: Gone): string {
   const named = title === '' ? `a ${KINDS[table]}` : `“${title}”`;

@@ -8,6 +8,8 @@ import {
   type PlayerRecord,
   type Project,
   type RunRecord,
+  type SignRecord,
+  type UnchangingTable,
 } from './records';
 import { compareVersions } from './versions';
 
@@ -23,8 +25,9 @@ interface Changeable {
 
 /** What is here of the records that a project names. */
 export type Here = { readonly [T in ChangeableTable]: ReadonlyMap<string, Changeable[T]> } & {
-  /** Ids of runs that are here, or were deleted here. */
+  /** Ids of runs and signs that are here, or were deleted here. */
   readonly runs: ReadonlySet<string>;
+  readonly signs: ReadonlySet<string>;
 };
 
 /** A field that two versions of a record say differently. */
@@ -53,9 +56,10 @@ export interface ImportPlan {
     readonly players: readonly PlayerRecord[];
     readonly ladders: readonly LadderRecord[];
     readonly runs: readonly RunRecord[];
+    readonly signs: readonly SignRecord[];
   };
-  /** How many records are here just the same; of runs, those that are or were here. */
-  readonly same: Readonly<Record<ChangeableTable | 'runs', number>>;
+  /** How many records are here just the same; of runs and signs, those that are or were here. */
+  readonly same: Readonly<Record<ChangeableTable | UnchangingTable, number>>;
   readonly differences: readonly Difference[];
 }
 
@@ -73,7 +77,7 @@ function fieldsApart(here: ChangeableStamp, there: ChangeableStamp): FieldDiffer
  * equal vectors with another content (a copied device) count as apart.
  */
 export function planImport(project: Project, here: Here): ImportPlan {
-  const same = { players: 0, exercises: 0, ladders: 0, runs: 0 };
+  const same = { players: 0, exercises: 0, ladders: 0, runs: 0, signs: 0 };
   const differences: Difference[] = [];
   const addedOf = <T extends ChangeableTable>(table: T): Changeable[T][] =>
     (project[table] as readonly Changeable[T][]).filter((there) => {
@@ -95,10 +99,12 @@ export function planImport(project: Project, here: Here): ImportPlan {
       }
       return false;
     });
-  const runs = project.runs.filter(({ id }) => {
-    if (here.runs.has(id)) same.runs++;
-    return !here.runs.has(id);
-  });
+  const newOf = <T extends { readonly id: string }>(table: UnchangingTable, records: readonly T[]): T[] =>
+    records.filter(({ id }) => {
+      if (here[table].has(id)) same[table]++;
+      return !here[table].has(id);
+    });
+  const [runs, signs] = [newOf('runs', project.runs), newOf('signs', project.signs)];
   const [players, exercises] = [addedOf('players'), addedOf('exercises')];
-  return { added: { players, exercises, ladders: addedOf('ladders'), runs }, same, differences };
+  return { added: { players, exercises, ladders: addedOf('ladders'), runs, signs }, same, differences };
 }

@@ -3,6 +3,7 @@ import { DEFAULT_SETUP, type Setup } from '../instrument/instrument';
 import type { Passage } from '../passage/passage';
 import { DEFAULT_LIMITS, type Limits } from '../record/limits';
 import type { Run } from '../record/run';
+import type { Sign } from '../record/sign';
 import type { LadderSpec, LadderStep, PracticeTime } from '../tempo/spec';
 import type { Exercise } from './exercise';
 import { OPEN_HAND, type PickingHand } from './hand';
@@ -19,7 +20,7 @@ export interface RecordStamp {
   readonly deviceId: string;
 }
 
-/** On records that may change; runs never do. */
+/** On records that may change; runs and signs never do. */
 export interface ChangeableStamp extends RecordStamp {
   readonly versions: Versions;
 }
@@ -91,21 +92,24 @@ export interface LadderRecord extends ChangeableStamp, Omit<LadderSpec, 'goalBpm
 /** A run of a player on an exercise. */
 export interface RunRecord extends RecordStamp, Run {}
 
+/** What a player's hand said. */
+export interface SignRecord extends RecordStamp, Sign {}
+
 /** What is left of a deleted record, so that a merge does not bring it back unasked. */
 export interface Tombstone {
   readonly id: string;
-  readonly table: 'exercises' | 'players' | 'ladders' | 'runs';
+  readonly table: 'exercises' | 'players' | 'ladders' | 'runs' | 'signs';
   readonly deletedAt: string;
   readonly deviceId: string;
-  /** A deletion is a version like any other; of runs it is empty. */
+  /** A deletion is a version like any other; of runs and signs it is empty. */
   readonly versions: Versions;
 }
 
 /** The id of the player that is always there. */
 export const ME = 'me';
 
-/** The version of project files. Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch, version 5 briefs and drills, version 6 runs, ladders of every kind and more of a student, version 7 the part that a run was of, version 8 version vectors and what a backup holds besides; older files are brought up to date when read. */
-export const PROJECT_VERSION = 8;
+/** The version of project files. Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch, version 5 briefs and drills, version 6 runs, ladders of every kind and more of a student, version 7 the part that a run was of, version 8 version vectors and what a backup holds besides, version 9 signs of the hand and sittings of several exercises; older files are brought up to date when read. */
+export const PROJECT_VERSION = 9;
 
 /** The whole record in one value, as project files carry it. */
 export interface Project {
@@ -115,6 +119,7 @@ export interface Project {
   readonly players: readonly PlayerRecord[];
   readonly ladders: readonly LadderRecord[];
   readonly runs: readonly RunRecord[];
+  readonly signs: readonly SignRecord[];
   readonly tombstones: readonly Tombstone[];
   /** Only where everything goes out, never in a file for somebody else. */
   readonly backup: Backup | null;
@@ -122,6 +127,14 @@ export interface Project {
 
 /** The tables whose records can be changed, taken away and brought back. */
 export type TableName = Tombstone['table'];
+
+/** Tables whose records are never changed: they have no versions, and two libraries are joined by their ids. */
+const UNCHANGING = ['runs', 'signs'] as const satisfies readonly TableName[];
+export type UnchangingTable = (typeof UNCHANGING)[number];
+
+/** Whether the records of a table are never changed once they are kept. */
+export const isUnchanging = (table: TableName): table is UnchangingTable =>
+  (UNCHANGING as readonly TableName[]).includes(table);
 
 /** A change of one record: the fields it had and the fields it got. Null stands for no record. */
 export interface RecordChange {

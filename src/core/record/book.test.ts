@@ -3,10 +3,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { RunRecord } from '../exercise/records';
 import { VERDICTS } from '../tempo/practice';
-import { exercisesIn, failingChanges, weeksOf, weeksTogether } from './book';
-import { dayAfter, dayOf, NO_KINDS, weekOf } from './day';
+import { exercisesIn, failingChanges, isNoOnePlace, weeksOf, weeksTogether } from './book';
+import { dayAfter, dayOf, NO_KINDS, weekOf, type DayRecord } from './day';
 import { agoText, nextExercise } from './next';
 import { REASONS } from './run';
+import { buildLadder } from '../tempo/ladder';
+import { bearsEstimate, NO_EVIDENCE, statedTempo, withDay } from './stated';
 import { cleanTempoOn, nextStart, tempoOverDays } from './tempo';
 
 const change = fc.constantFrom(
@@ -78,6 +80,8 @@ describe('the book', () => {
         expect(months).toHaveLength(Math.ceil(weeks.length / 4));
         expect(sum(months.map((month) => month.passes))).toBe(sum(some.map(({ passes }) => passes)));
         for (const one of exercisesIn(days)) {
+          const evidence = one.days.reduce(withDay, NO_EVIDENCE);
+          if (!bearsEstimate(evidence)) expect(tempoOverDays(one.days, 4)).toEqual([]);
           for (const { day, bpm, minutes } of tempoOverDays(one.days, 4)) {
             const upTo = one.days.filter((before) => before.day <= day);
             expect(bpm).toBeCloseTo(cleanTempoOn(upTo, day, 4)!.bpm, 9);
@@ -130,12 +134,65 @@ describe('the book', () => {
     const now = cleanTempoOn(days, '2026-04-04', 4)!;
     const later = cleanTempoOn(days, '2026-04-04', 4, 10_000)!;
     expect(now.bpm).toBeGreaterThan(later.bpm);
-    expect(tempoOverDays(days, 4)).toHaveLength(8);
+    // A point for each day from which an estimate is borne: the fifth is the first with one of each.
+    expect(tempoOverDays(days, 4)).toHaveLength(4);
     expect(cleanTempoOn(days, '2029-01-01', 4)).toBeNull();
     expect(cleanTempoOn([], '2026-01-01', 4)).toBeNull();
-    const start = nextStart(now, 60, [60, 70, 80, 90]);
-    expect(start.bpm).toBeLessThanOrEqual(0.9 * now.bpm);
-    expect(nextStart(null, 66, [66, 70])).toMatchObject({ bpm: 66, step: 0 });
+  });
+
+  // rulings.md, Where to start: the highest step at or under a tenth below the lower end of the interval, in notes a second.
+  it('starts where it begins clean, counted in notes a second, and else has it probed', () => {
+    const steps = buildLadder({ startBpm: 60, goalBpm: 110, stepBpm: 10 });
+    const tempo = { bpm: 110, low: 90, high: 120 };
+    const stated = { says: 'estimate', ...tempo } as const;
+    expect(nextStart(tempo, stated, steps, 4)).toMatchObject({ step: 2, bpm: 80, needsProbe: false });
+    const doubled = [...steps, { ...steps[0]!, bpm: 60, subdivision: 8 }];
+    expect(nextStart(tempo, stated, doubled, 4).step).toBe(2);
+    const fast = buildLadder({ startBpm: 100, goalBpm: 160, stepBpm: 10 });
+    expect(nextStart(tempo, stated, fast, 4)).toMatchObject({ step: 0, needsProbe: true });
+    expect(nextStart(null, null, fast, 4)).toMatchObject({ step: 0, needsProbe: false });
+  });
+
+  // rulings.md, Clean tempo of today: what is stated.
+  it('states no more than the record holds', () => {
+    const group = (speed: number, clean: boolean, count = 1) =>
+      ({ notesPerSecond: speed, passes: 1, clean, stoppedIn: null, runs: count, seconds: 1 }) as const;
+    const tempo = { bpm: 73, low: 60, high: 90 };
+    const says = (...days: ReturnType<typeof group>[][]) =>
+      statedTempo(
+        days.map((speeds) => ({ speeds })),
+        tempo,
+        4,
+      );
+    expect(says()).toBeNull();
+    expect(says([group(4.4, true)])).toEqual({ says: 'at least', bpm: 66 });
+    expect(says([group(100 / 15, false)])).toMatchObject({ says: 'not yet clean' });
+    expect(says([group(4, true, 3), group(5, false, 2)])?.says).toBe('too early');
+    expect(says([group(4, true, 3), group(5, false, 3)])?.says).toBe('estimate');
+    expect(says([group(4, true)], [group(4, true)], [group(5, false)])?.says).toBe('estimate');
+  });
+
+  it('ranks places by how often they fail when they are played, and says where none stands out', () => {
+    const fail = (note: string, count: number) => ({
+      ...{ fromNote: note, toNote: 'x', kind: 'inside', stringFrom: 2, stringTo: 1, passageHash: 'h' },
+      ...{ runs: count, reasons: {} },
+    });
+    const day = (exerciseId: string, passes: number, fails: object[]) =>
+      ({ exerciseId, day: '2026-01-05', passes, fails }) as unknown as DayRecord;
+    const ranked = failingChanges([day('often', 500, [fail('a', 8)]), day('seldom', 20, [fail('b', 6)])]);
+    expect(ranked.map(({ fromNote }) => fromNote)).toEqual(['b', 'a']);
+    // Wilson 1927, 90 %: 6 of 20, from the formula by hand (and by another program).
+    expect(ranked[0]!.rate.low).toBeCloseTo(16.386, 2);
+    expect(ranked[0]!.rate.high).toBeCloseTo(48.38, 2);
+    expect(isNoOnePlace(ranked)).toBe(false);
+    const alike = failingChanges([
+      day(
+        'e',
+        40,
+        ['a', 'b', 'c', 'd', 'e'].map((note) => fail(note, 2)),
+      ),
+    ]);
+    expect(isNoOnePlace(alike)).toBe(true);
   });
 
   it('goes on with what rested longest of what is worked on', () => {

@@ -1,5 +1,6 @@
 /** The logbook's figures: weeks, exercises and failing changes, added up from days. */
 import { addedKinds, dayAfter, inOrder, NO_KINDS, weekOf, type DayRecord, type FailingChange } from './day';
+import { NINETY_PERCENT } from '../tempo/cleanTempo';
 import type { KindCounts } from './run';
 
 /** A week of practice; weeks without any are there too, between the first and the last. */
@@ -107,9 +108,38 @@ export interface FailingInExercise extends FailingChange {
   readonly exerciseId: string;
   /** The day on which it was last named. */
   readonly lastDay: string;
+  /** Passes in which it was played, as far as the days tell: those of its exercise. */
+  readonly played: number;
+  /** Of a hundred times it was played it failed so often, and the 90 % interval of that (Wilson 1927). */
+  readonly rate: Rate;
 }
 
-/** Changes by how often they were named, most often first; the same change in later versions of the notes counts once. */
+export interface Rate {
+  readonly percent: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** How often out of how many, in percent, with its interval. */
+export function rateOf(failures: number, played: number): Rate {
+  const n = Math.max(played, failures, 1);
+  const [share, z2] = [failures / n, NINETY_PERCENT ** 2];
+  const middle = (share + z2 / (2 * n)) / (1 + z2 / n);
+  const half = (NINETY_PERCENT * Math.sqrt((share * (1 - share)) / n + z2 / (4 * n * n))) / (1 + z2 / n);
+  const percent = (value: number) => 100 * Math.min(1, Math.max(0, value));
+  return { percent: percent(share), low: percent(middle - half), high: percent(middle + half) };
+}
+
+/** So many alike are no one place. */
+const ALIKE = 5;
+
+/** Whether so many changes fail as often as the first of them that none stands out. */
+export function isNoOnePlace(failing: readonly { readonly rate: Rate }[]): boolean {
+  const [first] = failing;
+  return first !== undefined && failing.filter(({ rate }) => rate.high >= first.rate.percent).length >= ALIKE;
+}
+
+/** Changes by how often they fail when they are played, by the lower end of that rate; the same change in later versions of the notes counts once. */
 export function failingChanges(days: readonly DayRecord[]): FailingInExercise[] {
   type Growing = { -readonly [Key in keyof FailingInExercise]: FailingInExercise[Key] } & {
     reasons: Record<string, number>;
@@ -124,7 +154,7 @@ export function failingChanges(days: readonly DayRecord[]): FailingInExercise[] 
       const key = `${fail.fromNote} ${fail.toNote} ${fail.kind}`;
       let known = mine.get(key);
       if (!known) {
-        known = { ...fail, exerciseId, runs: 0, reasons: {}, lastDay: day };
+        known = { ...fail, exerciseId, runs: 0, reasons: {}, lastDay: day, played: 0, rate: rateOf(0, 1) };
         mine.set(key, known);
         found.push(known);
       }
@@ -137,7 +167,13 @@ export function failingChanges(days: readonly DayRecord[]): FailingInExercise[] 
       known.passageHash = fail.passageHash;
     }
   }
-  return found.sort((a, b) => b.runs - a.runs || inOrder(b.lastDay, a.lastDay));
+  const passes = new Map<string, number>();
+  for (const one of days) passes.set(one.exerciseId, (passes.get(one.exerciseId) ?? 0) + one.passes);
+  for (const one of found) {
+    one.played = Math.max(one.runs, passes.get(one.exerciseId) ?? 0);
+    one.rate = rateOf(one.runs, one.played);
+  }
+  return found.sort((a, b) => b.rate.low - a.rate.low || inOrder(b.lastDay, a.lastDay));
 }
 
 /** An exercise in a player's record. */

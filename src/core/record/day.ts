@@ -7,7 +7,7 @@ import { startOfISOWeek } from 'date-fns/startOfISOWeek';
 import type { RunRecord } from '../exercise/records';
 import { notesPerSecond } from '../rhythm/slots';
 import type { JudgedRun } from '../tempo/cleanTempo';
-import { longestStretch } from './load';
+import { longestSeconds, stretchesOf, type Stretch } from './load';
 import { standing, type KindCounts, type Reason, type RunPlace } from './run';
 
 /** Runs of one day that count alike. */
@@ -40,6 +40,8 @@ export interface DayRecord {
   readonly wideStretches: number;
   /** The longest stretch without a minute's rest, in seconds. */
   readonly longestSeconds: number;
+  /** Playing without a minute's rest, in order. */
+  readonly stretches: readonly Stretch[];
   /** Of all runs that were not clean, named place or not. */
   readonly reasons: Readonly<Partial<Record<Reason, number>>>;
   /** Of runs of the whole; a part at the same tempo is easier. */
@@ -124,6 +126,7 @@ export function dayOf(runs: readonly RunRecord[]): DayRecord | null {
     });
   }
   const { playerId, exerciseId, day } = first;
+  const stretches = stretchesOf(kept);
   return {
     playerId,
     exerciseId,
@@ -135,7 +138,8 @@ export function dayOf(runs: readonly RunRecord[]): DayRecord | null {
     strokes,
     exposure,
     wideStretches,
-    longestSeconds: longestStretch(kept),
+    longestSeconds: longestSeconds(stretches),
+    stretches,
     reasons,
     speeds: [...speeds.values()],
     fails: [...fails.values()],

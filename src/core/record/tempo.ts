@@ -1,15 +1,11 @@
 /** Clean tempo out of days: now, over time, and what it says for the next session. */
 import { estimateCleanTempo, NINETY_PERCENT, type CleanTempo, type JudgedRun } from '../tempo/cleanTempo';
 import { forecast, type Forecast, type TempoPoint } from '../tempo/forecast';
-import { bpmText } from '../tempo/speeds';
+import { notesPerSecond } from '../rhythm/slots';
+import { stepSpeed } from '../tempo/practice';
+import type { LadderStep } from '../tempo/spec';
+import { bearsEstimate, NO_EVIDENCE, statedText, withDay, type StatedTempo, type TempoNow } from './stated';
 import { alikeRuns, dayNumber, DEFAULT_HALF_LIFE_DAYS, judgedRuns, type DayRecord } from './day';
-
-/** A clean tempo in beats a minute of one subdivision. */
-export interface TempoNow {
-  readonly bpm: number;
-  readonly low: number;
-  readonly high: number;
-}
 
 function inSubdivision({ bpm, low, high }: CleanTempo, subdivision: number): TempoNow | null {
   if (bpm === null || low === null || high === null) return null;
@@ -44,7 +40,7 @@ export interface TempoOfDay extends TempoNow {
 /** Points of a chart; more cannot be told apart and only take time. */
 const MOST_POINTS = 120;
 
-/** The clean tempo after each day of practice, days in order; of very many days every second, third … and the last. */
+/** The clean tempo after each day of practice from which one is stated, days in order; of very many days every second, third … and the last. */
 export function tempoOverDays(
   days: readonly DayRecord[],
   subdivision: number,
@@ -53,8 +49,12 @@ export function tempoOverDays(
   const every = Math.ceil(days.length / MOST_POINTS);
   const alike = alikeRuns(days);
   let minutes = 0;
-  return days.flatMap(({ day, seconds }, at) => {
+  let evidence = NO_EVIDENCE;
+  return days.flatMap((of, at) => {
+    const { day, seconds } = of;
     minutes += seconds / 60;
+    evidence = withDay(evidence, of);
+    if (!bearsEstimate(evidence)) return [];
     if (every > 1 && (days.length - 1 - at) % every !== 0) return [];
     const runs = judgedRuns(alike, at + 1, dayNumber(day), halfLifeDays);
     const tempo = tempoOf(runs, subdivision);
@@ -76,28 +76,56 @@ export function forecastOf(points: readonly TempoOfDay[], goalBpm: number): Fore
   );
 }
 
-/** The next session starts this much below the clean tempo, so that it begins clean: common practice, no source. */
+/** The next session starts this much below the lower end of the clean tempo, so that it begins clean: common practice, no source. */
 const BELOW = 0.9;
 
-/** Where the next session starts on a ladder of some tempos, and why. */
+/** Where a session starts on a ladder. */
+export interface NextStart {
+  /** Number of the step, from 0, and its tempo. */
+  readonly step: number;
+  readonly bpm: number;
+  /** In a sentence. */
+  readonly why: string;
+  /** Every step may be too fast: a probe finds where to start. */
+  readonly needsProbe: boolean;
+}
+
+/**
+ * Where the next session starts: at the fastest step at or under a tenth below the lower end of the clean tempo, all in notes a
+ * second; with none such at the slowest, and a probe is offered. Without a record at the first.
+ * @param stated what the record says of it. @param subdivision slots a beat of `tempo` and of steps that name none.
+ */
 export function nextStart(
   tempo: TempoNow | null,
-  startBpm: number,
-  stepBpms: readonly number[],
-): { readonly bpm: number; readonly step: number; readonly why: string } {
-  if (tempo === null)
-    return { bpm: startBpm, step: 0, why: 'There is no record yet: the ladder starts where it was set.' };
-  const wanted = BELOW * tempo.bpm;
-  const found = stepBpms.findLastIndex((bpm) => bpm <= wanted);
-  const step = Math.max(0, found);
-  const bpm = stepBpms[step] ?? startBpm;
-  const clean = bpmText(Number(tempo.bpm.toFixed(0)));
-  return {
-    bpm,
+  stated: StatedTempo | null,
+  steps: readonly LadderStep[],
+  subdivision: number,
+): NextStart {
+  const at = (step: number, why: string, needsProbe = false): NextStart => ({
     step,
-    why:
-      found < 0
-        ? `Clean tempo ${clean}: the first step is already close to it.`
-        : `Clean tempo ${clean}: the step a tenth below it, so that the session begins clean.`,
-  };
+    bpm: steps[step]!.bpm,
+    why,
+    needsProbe,
+  });
+  if (stated === null) return at(0, 'There is no record yet: the ladder starts where it was set.');
+  if (tempo === null)
+    return at(0, 'The record does not tell a clean tempo yet: the ladder starts where it was set.', true);
+  const speeds = steps.map((step) => stepSpeed(step, subdivision, Math.max(step.bpm, step.toBpm ?? 0)));
+  const wanted = BELOW * notesPerSecond(tempo.low, subdivision);
+  const fits = speeds.filter((speed, number) => speed <= wanted && !steps[number]!.isBurst);
+  const known = stated.says === 'estimate' ? `Clean tempo ${statedText(stated)}` : 'Little is on record yet';
+  if (fits.length === 0)
+    return at(
+      speeds.indexOf(Math.min(...speeds)),
+      `${known}: no step lies a tenth below that, so begin slower, or let a probe find the start.`,
+      true,
+    );
+  const fastest = Math.max(...fits);
+  const step = speeds.findIndex((speed, number) => speed === fastest && !steps[number]!.isBurst);
+  return at(
+    step,
+    stated.says === 'estimate'
+      ? `${known}: the fastest step that is a tenth below its lower end, so that the session begins clean.`
+      : `${known}, so it starts carefully.`,
+  );
 }

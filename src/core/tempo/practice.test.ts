@@ -4,13 +4,14 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { describe, expect, it } from 'vitest';
 import { buildLadder } from './ladder';
 import {
-  eased,
   FOOT_OF_LADDER,
   goToStep,
   judged,
   probeTempos,
+  slower,
   startFromProbe,
   steppedBpm,
+  stepSpeed,
   VERDICTS,
 } from './practice';
 
@@ -29,7 +30,7 @@ describe('the rule of a ladder', () => {
     let [sum, count] = [0, 0];
     for (let run = 0; run < 60_000; run++) {
       const bpm = steppedBpm(climb, steps);
-      const next = judged(climb, steps, (random.next() >>> 0) / 2 ** 32 < p(bpm) ? 'clean' : 'not clean');
+      const next = judged(climb, steps, (random.next() >>> 0) / 2 ** 32 < p(bpm) ? 'clean' : 'not clean', 4);
       // Levels are averaged over the moves, as up-down estimates are, not over the runs that lie between.
       if (run > 2000 && next.move !== 'stay') {
         sum += (bpm + steppedBpm(next.climb, steps)) / 2;
@@ -48,8 +49,8 @@ describe('the rule of a ladder', () => {
         const steps = buildLadder({ startBpm: 60, goalBpm: 80, stepBpm: 5, ...rule });
         let climb = FOOT_OF_LADDER;
         for (const verdict of some) {
-          const { climb: next, move } = judged(climb, steps, verdict);
-          expect(next.at - climb.at).toBe({ up: 1, back: -1, stay: 0, top: 0 }[move]);
+          const { climb: next, move } = judged(climb, steps, verdict, 4);
+          expect(next.at - climb.at).toBe(move === 'back' && climb.at > 0 ? -1 : move === 'up' ? 1 : 0);
           if (move === 'up' || move === 'back') expect(next.cleanInARow + next.uncleanInARow).toBe(0);
           if (move === 'up') expect(rule.upAfter === 0 || climb.cleanInARow + 1 === rule.upAfter).toBe(true);
           climb = next;
@@ -58,11 +59,55 @@ describe('the rule of a ladder', () => {
     );
   });
 
-  it('a tight hand goes back a step, and on the first one slower', () => {
+  // Whatever the list's order: two up and one back, bursts, parts, other divisions, steps that climb, steps by hand.
+  it('slower is slower: never a faster step, and the nearest of the same notes that is slower', () => {
+    const kinds = fc.constantFrom('even', 'ratio', 'twoUpOneBack', 'overshoot', 'density', 'adaptive');
+    const byHand = fc.record({
+      bpm: fc.integer({ min: 40, max: 300 }),
+      toBpm: fc.option(fc.integer({ min: 40, max: 300 })),
+      subdivision: fc.option(fc.constantFrom(2, 3, 4, 8)),
+      part: fc.constantFrom(null, 'cell' as const),
+      isBurst: fc.boolean(),
+    });
+    const ladder = fc
+      .record({
+        kind: kinds,
+        goalBpm: fc.integer({ min: 70, max: 200 }),
+        upAfter: fc.nat(3),
+        more: fc.array(byHand),
+      })
+      .map(({ more, ...ask }) => {
+        const steps = buildLadder({ startBpm: 60, backAfter: 1, stepBpm: 7, ...ask });
+        return [...steps, ...more.map((one) => ({ ...steps[0]!, ...one }))];
+      });
+    const where = fc.record({ at: fc.nat(200), easing: fc.constantFrom<number>(1, 0.9, 0.81, 0.5) });
+    fc.assert(
+      fc.property(ladder, where, (steps, { at, easing }) => {
+        const climb = { ...FOOT_OF_LADDER, at: at % steps.length, easing };
+        const speed = (one: typeof climb) => stepSpeed(steps[one.at]!, 4, steppedBpm(one, steps));
+        const { climb: next, move } = slower(climb, steps, 4);
+        if (move === 'rest') expect(next).toEqual(climb);
+        else expect(speed(next)).toBeLessThan(speed(climb));
+        expect(steps[next.at]!.part).toBe(steps[climb.at]!.part);
+        if (next.at === climb.at) return;
+        expect(steps[next.at]!.isBurst).toBe(false);
+        // Nothing of the same notes lies between the two.
+        const between = steps.filter((step, number) => {
+          const own = speed({ ...climb, at: number });
+          const isSteady = !step.isBurst && step.toBpm === null && step.part === steps[climb.at]!.part;
+          return isSteady && own < speed(climb) && own > speed(next);
+        });
+        expect(between.filter(({ toBpm }) => toBpm === null)).toEqual(
+          steps[next.at]!.toBpm === null ? [] : between,
+        );
+        const verdict = judged({ ...climb, uncleanInARow: 9 }, steps, 'not clean', 4);
+        if (verdict.move === 'back') expect(speed(verdict.climb)).toBeLessThan(speed(climb));
+      }),
+    );
     const steps = buildLadder({ startBpm: 60, goalBpm: 72 });
     const second = { ...FOOT_OF_LADDER, at: 1, cleanInARow: 1 };
-    expect(eased(second)).toEqual(FOOT_OF_LADDER);
-    expect(steppedBpm(eased(FOOT_OF_LADDER), steps)).toBe(54);
+    expect(slower(second, steps, 4).climb).toEqual(FOOT_OF_LADDER);
+    expect(steppedBpm(slower(FOOT_OF_LADDER, steps, 4).climb, steps)).toBe(54);
   });
 
   it('a probe rises by marks from slow; the start lies below the last clean tempo', () => {

@@ -1,7 +1,8 @@
 /** Practising a ladder: how verdicts move it. A value from verdict to verdict, so that a session can be kept and taken up again. */
 import { MIN_BPM } from '../exercise/exercise';
-import type { LadderStep } from './spec';
+import { notesPerSecond } from '../rhythm/slots';
 import { roundedBpm } from './marks';
+import type { LadderStep } from './spec';
 
 export const VERDICTS = ['clean', 'not clean', 'stopped'] as const;
 export type Verdict = (typeof VERDICTS)[number];
@@ -19,10 +20,10 @@ export interface Climb {
 
 export const FOOT_OF_LADDER: Climb = { at: 0, cleanInARow: 0, uncleanInARow: 0, easing: 1 };
 
-/** `top`: the last step is done. */
-export type Move = 'up' | 'stay' | 'back' | 'top';
+/** `top`: the last step is done; `rest`: it goes no slower, so that only a rest is left. */
+export type Move = 'up' | 'stay' | 'back' | 'top' | 'rest';
 
-/** On the first step a tight hand takes a tenth off the tempo: common practice, no source. */
+/** Below the lowest step a tenth goes off the tempo: common practice, no source. */
 const EASING = 0.9;
 const MOST_EASING = 0.5;
 
@@ -31,36 +32,75 @@ export function goToStep(climb: Climb, at: number, steps: number): Climb {
   return { ...climb, at: Math.max(0, Math.min(steps - 1, at)), cleanInARow: 0, uncleanInARow: 0 };
 }
 
-/** Where a verdict leads: up after so many clean runs in a row, back after so many that are not, as the step says. */
+/** The tempo of a step, in whole beats a minute where it is eased. */
+const easedBpm = (bpm: number, easing: number) =>
+  easing === 1 ? bpm : Math.max(MIN_BPM, Math.round(bpm * easing));
+
+/** The speed of a step in notes a second; `bpm` may be another than its own. */
+export function stepSpeed(
+  step: Pick<LadderStep, 'bpm' | 'subdivision'>,
+  ownSubdivision: number,
+  bpm = step.bpm,
+): number {
+  return notesPerSecond(bpm, step.subdivision ?? ownSubdivision);
+}
+
+/**
+ * Slower: the fastest step of the same notes that is slower than this one, wherever in the ladder it stands (of equal ones the last
+ * before this one); without any a tenth off the tempo of the whole ladder. Never a burst, never a faster step.
+ * @param ownSubdivision slots a beat of steps that name none.
+ * @returns `rest` as the move where it goes no slower.
+ */
+export function slower(
+  climb: Climb,
+  steps: readonly LadderStep[],
+  ownSubdivision: number,
+): { climb: Climb; move: 'back' | 'rest' } {
+  const now = goToStep(climb, climb.at, steps.length);
+  const here = steps[now.at]!;
+  const speed = (step: LadderStep, bpm = step.bpm, easing = now.easing) =>
+    stepSpeed(step, ownSubdivision, easedBpm(bpm, easing));
+  // A step that climbs is as fast as its end, and one is come from at its start: slower is slower all through.
+  const peak = (step: LadderStep) => speed(step, Math.max(step.bpm, step.toBpm ?? 0));
+  let target = -1;
+  steps.forEach((step, at) => {
+    if (step.isBurst || step.part !== here.part || peak(step) >= speed(here)) return;
+    const [best, own] = [target < 0 ? 0 : peak(steps[target]!), peak(step)];
+    if (own > best || (own === best && at < now.at)) target = at;
+  });
+  if (target >= 0) return { climb: goToStep(now, target, steps.length), move: 'back' };
+  const easing = Math.max(MOST_EASING, now.easing * EASING);
+  const isSlower = speed(here, here.bpm, easing) < speed(here);
+  return { climb: { ...now, easing: isSlower ? easing : now.easing }, move: isSlower ? 'back' : 'rest' };
+}
+
+/**
+ * Where a verdict leads: up after so many clean runs in a row, slower after so many that are not, as the step says.
+ * @param ownSubdivision slots a beat of steps that name none.
+ */
 export function judged(
   climb: Climb,
   steps: readonly LadderStep[],
   verdict: Verdict,
+  ownSubdivision: number,
 ): { climb: Climb; move: Move } {
-  const { upAfter, backAfter } = steps[climb.at]!;
+  const at = Math.min(climb.at, steps.length - 1);
+  const { upAfter, backAfter } = steps[at]!;
   const isClean = verdict === 'clean';
   const cleanInARow = isClean ? climb.cleanInARow + 1 : 0;
   const uncleanInARow = isClean ? 0 : climb.uncleanInARow + 1;
-  const next = { ...climb, cleanInARow, uncleanInARow };
+  const next = { ...climb, at, cleanInARow, uncleanInARow };
   if (upAfter === 0 || cleanInARow >= upAfter) {
-    if (climb.at === steps.length - 1) return { climb: next, move: 'top' };
-    return { climb: goToStep(next, climb.at + 1, steps.length), move: 'up' };
+    if (at === steps.length - 1) return { climb: next, move: 'top' };
+    return { climb: goToStep(next, at + 1, steps.length), move: 'up' };
   }
-  if (backAfter > 0 && uncleanInARow >= backAfter && climb.at > 0)
-    return { climb: goToStep(next, climb.at - 1, steps.length), move: 'back' };
+  if (backAfter > 0 && uncleanInARow >= backAfter) return slower(next, steps, ownSubdivision);
   return { climb: next, move: 'stay' };
 }
 
-/** A tight hand: a step back, and on the first step a tenth slower. */
-export function eased(climb: Climb): Climb {
-  const easing = climb.at > 0 ? climb.easing : Math.max(MOST_EASING, climb.easing * EASING);
-  return { at: Math.max(0, climb.at - 1), cleanInARow: 0, uncleanInARow: 0, easing };
-}
-
-/** The tempo of a step where a session stands, in whole beats a minute where it is eased. */
+/** The tempo of the step where a session stands, in whole beats a minute where it is eased. */
 export function steppedBpm({ at, easing }: Climb, steps: readonly LadderStep[]): number {
-  const { bpm } = steps[at]!;
-  return easing === 1 ? bpm : Math.max(MIN_BPM, Math.round(bpm * easing));
+  return easedBpm(steps[Math.min(at, steps.length - 1)]!.bpm, easing);
 }
 
 /** A probe rises by about a tenth each time and begins at half the tempo that is aimed at: common practice, no source. */

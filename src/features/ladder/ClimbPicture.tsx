@@ -2,7 +2,7 @@
 import { useCallback, useMemo, useState } from 'react';
 import { bpmText, planClimb, type KeptLadder } from '@/core';
 import type { Climbing } from '@/core/drills';
-import { forecastOf, tempoOverDays } from '@/core/record';
+import { forecastOf, statedText, tempoOverDays } from '@/core/record';
 import { axisLook, Chart, tipLook, type ChartColours } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
 import { Choice } from '@/ui/controls/Choice';
@@ -26,7 +26,8 @@ interface ClimbPictureProps {
 export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }: ClimbPictureProps) {
   const [over, setOver] = useState<'steps' | 'time'>('steps');
   const { steps, spec } = climb;
-  const { tempo, days, today, halfLifeDays } = record;
+  const { stated, days, today, halfLifeDays } = record;
+  const tempo = stated?.says === 'estimate' ? stated : null;
   const points = useMemo(
     () => tempoOverDays(days ?? [], subdivision, halfLifeDays),
     [days, subdivision, halfLifeDays],
@@ -134,8 +135,8 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
           ...ahead.map(([day, bpm]) => [day, null, null, null, bpm]),
         ],
       };
-  const said = tempo
-    ? `Clean tempo now ${Math.round(tempo.bpm)} bpm, somewhere from ${Math.round(tempo.low)} to ${Math.round(tempo.high)}. ${forecastText(forecastOf(points, spec.goalBpm), spec.goalBpm, today)}`
+  const said = stated
+    ? `Clean tempo: ${statedText(stated)}. ${forecastText(forecastOf(points, spec.goalBpm), spec.goalBpm, today)}`
     : 'No run is on record yet; the clean tempo is drawn in as soon as there is one.';
   return (
     <ChartFigure

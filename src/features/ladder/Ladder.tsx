@@ -20,7 +20,7 @@ import { colour } from '@/ui/theme/tokens';
 import { tellRefused } from '@/work/perform';
 import { EqualSpeeds } from './EqualSpeeds';
 import { LadderForm } from './LadderForm';
-import { changedStep, fieldsWith, stepAfter } from './steps';
+import { changedStep, fieldsWith, stepAfter } from '@/work/ladderSteps';
 import { StepTable } from './StepTable';
 
 const ClimbPicture = dynamic(() => import('./ClimbPicture').then((module) => module.ClimbPicture), {
@@ -205,7 +205,7 @@ export function Ladder({ session, state, exercise }: LadderProps) {
             climb={climb}
             chosen={chosen}
             isPlaying={hands.isPlaying}
-            cleanBpm={record.tempo?.bpm ?? null}
+            cleanBpm={record.stated?.says === 'estimate' ? record.stated.bpm : null}
             onChoose={setWanted}
             onToggle={hands.toggle}
             isEditing={isEditing}

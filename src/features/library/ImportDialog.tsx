@@ -2,7 +2,16 @@
 /** What is in a file, and what becomes of it, before anything is kept. */
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { counted, planOf, type Difference, type ImportPlan, type Project } from '@/core';
+import {
+  counted,
+  isUnchanging,
+  planOf,
+  type ChangeableTable,
+  type Difference,
+  type ImportPlan,
+  type Project,
+  type UnchangingTable,
+} from '@/core';
 import type { ForeignPart } from '@/core/formats';
 import type { ImportChoice } from '@/storage';
 import { choiceKey, usualChoice } from '@/storage/exchange';
@@ -155,8 +164,8 @@ function Parts({ parts, onAnswer }: { parts: readonly ForeignPart[]; onAnswer: (
 function Contents({ project, plan }: { project: Project; plan: ImportPlan }) {
   const { added, same } = plan;
   const differ = (table: Difference['table']) => plan.differences.filter((one) => one.table === table).length;
-  const line = (of: 'exercises' | 'players' | 'ladders' | 'runs', noun: string) => {
-    const apart = of === 'runs' ? 0 : differ(of);
+  const line = (of: ChangeableTable | UnchangingTable, noun: string) => {
+    const apart = isUnchanging(of) ? 0 : differ(of);
     const parts = [
       added[of].length > 0 ? `${added[of].length} new` : '',
       same[of] > 0 ? `${same[of]} already here` : '',
@@ -181,6 +190,7 @@ function Contents({ project, plan }: { project: Project; plan: ImportPlan }) {
       {line('players', 'Students')}
       {line('ladders', 'Ladders')}
       {line('runs', 'Runs')}
+      {line('signs', 'Signs of the hand')}
       {project.backup ? (
         <>
           <dt>Besides</dt>

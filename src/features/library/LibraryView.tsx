@@ -193,7 +193,7 @@ export function LibraryView() {
 
   return (
     <Root tabIndex={-1} onKeyDown={onKeyDown}>
-      {items && practised && (practised.days.length > 0 || practised.sitting) ? (
+      {items && practised && (practised.days.length > 0 || practised.underWay) ? (
         <NextStrip items={items} {...practised} />
       ) : null}
       <PasteBox />

@@ -2,13 +2,14 @@
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import styled from 'styled-components';
-import { KIND_NAMES } from '@/core';
+import { bpmText, counted, KIND_NAMES } from '@/core';
 import {
   agoText,
   commonestReason,
   dayAfter,
   exercisesIn,
   failingChanges,
+  isNoOnePlace,
   nextExercise,
   REASON_MENDINGS,
 } from '@/core/record';
@@ -36,6 +37,9 @@ const Strip = styled.section`
   p {
     flex: 1 1 20rem;
   }
+  strong {
+    color: ${colour.warn};
+  }
   small {
     display: block;
     color: ${colour.inkSoft};
@@ -51,12 +55,12 @@ const Strip = styled.section`
 /** What fails is asked of the last weeks only. */
 const RECENT_DAYS = 28;
 
-type NextStripProps = Pick<Practised, 'days' | 'sitting' | 'today' | 'cleanRates'> & {
+type NextStripProps = Pick<Practised, 'days' | 'underWay' | 'pain' | 'today' | 'cleanRates'> & {
   readonly items: readonly LibraryItem[];
 };
 
 /** What was played last, what fails, and what comes next for the student of the moment. */
-export function NextStrip({ items, days, sitting, today, cleanRates }: NextStripProps) {
+export function NextStrip({ items, days, underWay, pain, today, cleanRates }: NextStripProps) {
   const player = usePlayer();
   const router = useRouter();
   const byId = useMemo(
@@ -68,10 +72,15 @@ export function NextStrip({ items, days, sitting, today, cleanRates }: NextStrip
   const { last, next, failing } = useMemo(() => {
     const book = exercisesIn(here);
     const recent = here.filter(({ day }) => day > dayAfter(today, -RECENT_DAYS));
-    return { last: book[0], next: nextExercise(book, today), failing: failingChanges(recent)[0] };
+    const failing = failingChanges(recent);
+    return {
+      last: book[0],
+      next: nextExercise(book, today),
+      failing: isNoOnePlace(failing) ? undefined : failing[0],
+    };
   }, [here, today]);
-  const open = sitting && sitting.past.length > 0 ? byId.get(sitting.exerciseId) : undefined;
-  if (!last && !open) return null;
+  const open = underWay ? byId.get(underWay.exerciseId) : undefined;
+  if (!last && !open && !pain) return null;
   const titleOf = (id: string) => byId.get(id)?.exercise.title || 'Untitled';
   const lastItem = last && byId.get(last.exerciseId);
   const rate = last && cleanRates.get(last.exerciseId);
@@ -84,6 +93,11 @@ export function NextStrip({ items, days, sitting, today, cleanRates }: NextStrip
   return (
     <Strip aria-label={`Next for ${player.name}`} data-next>
       <p>
+        {pain ? (
+          <strong>
+            It hurt {agoText(pain.day, today)}, in {titleOf(pain.exerciseId)} at {bpmText(pain.bpm)}.
+          </strong>
+        ) : null}{' '}
         {last ? (
           <>
             <b>{player.name}</b> last played {titleOf(last.exerciseId)}, {agoText(last.lastDay, today)}
@@ -94,18 +108,20 @@ export function NextStrip({ items, days, sitting, today, cleanRates }: NextStrip
         {failing ? (
           <small>
             Falls apart most: <KindIcon kind={failing.kind} size={14} /> {KIND_NAMES[failing.kind]} from
-            string {failing.stringFrom} to {failing.stringTo} in {titleOf(failing.exerciseId)}, {failing.runs}{' '}
-            times in four weeks{reason ? `, mostly: ${REASON_MENDINGS[reason].name}` : ''}.
+            string {failing.stringFrom} to {failing.stringTo} in {titleOf(failing.exerciseId)}, in{' '}
+            {failing.runs} of {counted(failing.played, 'pass', 'passes')} in four weeks
+            {reason ? `, mostly: ${REASON_MENDINGS[reason].name}` : ''}.
+            {reason === 'tight' ? ' Slower, with rests, before any drill.' : ''}
           </small>
         ) : null}
       </p>
       <div className="acts">
-        {failing ? (
+        {failing && reason !== 'tight' ? (
           <Button onPress={() => attempt('Making the drill', drill)}>Drill that change</Button>
         ) : null}
         {open ? (
           <GoLink
-            href={`/practice/${open.record.id}${sitting!.mode === 'ladder' ? '' : `?mode=${sitting!.mode}`}`}
+            href={`/practice/${open.record.id}${underWay!.mode === 'ladder' ? '' : `?mode=${underWay!.mode}`}`}
             prefetch={false}
           >
             Go on where it stopped: {titleOf(open.record.id)}

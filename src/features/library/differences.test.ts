@@ -29,6 +29,7 @@ const here: Here = {
   players: byId(demo.players),
   ladders: byId(demo.ladders),
   runs: new Set(demo.runs.map(({ id }) => id)),
+  signs: new Set(demo.signs.map(({ id }) => id)),
 };
 
 describe('differences in words', () => {

@@ -1,8 +1,8 @@
 'use client';
 import Link from 'next/link';
 import { memo } from 'react';
-import { bpmText, durationText, type ExerciseRecord } from '@/core';
-import type { ExerciseInBook, TempoNow } from '@/core/record';
+import { durationText, type ExerciseRecord } from '@/core';
+import { statedShort, type ExerciseInBook, type StatedTempo } from '@/core/record';
 import { Panel, Table } from './look';
 
 // Links are slow to make and stay the same when the figures beside them change.
@@ -27,13 +27,13 @@ const GoOn = memo(function GoOn({ id }: { id: string }) {
 
 interface ExercisesProps {
   readonly listed: readonly ExerciseInBook[];
-  readonly tempos: ReadonlyMap<string, TempoNow | null>;
+  readonly stated: ReadonlyMap<string, StatedTempo | null>;
   readonly exercises: ReadonlyMap<string, ExerciseRecord>;
   readonly titleOf: (id: string) => string;
 }
 
 /** The exercises of the time that is shown, each with its figures. */
-export const Exercises = memo(function Exercises({ listed, tempos, exercises, titleOf }: ExercisesProps) {
+export const Exercises = memo(function Exercises({ listed, stated, exercises, titleOf }: ExercisesProps) {
   return (
     <Panel aria-label="Exercises">
       <h2>Exercises, last practised first</h2>
@@ -60,7 +60,7 @@ export const Exercises = memo(function Exercises({ listed, tempos, exercises, ti
         </thead>
         <tbody>
           {listed.map(({ exerciseId: id, lastDay, runs, clean, seconds }) => {
-            const tempo = tempos.get(id);
+            const tempo = stated.get(id) ?? null;
             const isThere = exercises.has(id);
             return (
               <tr key={id}>
@@ -68,8 +68,12 @@ export const Exercises = memo(function Exercises({ listed, tempos, exercises, ti
                   <Title id={id} title={titleOf(id)} isThere={isThere} />
                 </th>
                 <td>{lastDay}</td>
-                <td className="number">{tempo ? `${bpmText(Math.round(tempo.bpm))} bpm` : '–'}</td>
-                <td>{tempo ? `${Math.round(tempo.low)} to ${Math.round(tempo.high)}` : '–'}</td>
+                <td className="number">{statedShort(tempo) === '' ? '–' : `${statedShort(tempo)} bpm`}</td>
+                <td>
+                  {tempo?.says === 'estimate'
+                    ? `${Math.round(tempo.low)} to ${Math.round(tempo.high)}`
+                    : (tempo?.says ?? '–')}
+                </td>
                 <td className="number">{runs}</td>
                 <td className="number">{Math.round((100 * clean) / runs)} %</td>
                 <td>{durationText(seconds)}</td>

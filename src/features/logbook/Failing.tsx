@@ -5,9 +5,11 @@ import { counted, KIND_NAMES } from '@/core';
 import {
   commonestReason,
   failingChanges,
+  isNoOnePlace,
   REASON_MENDINGS,
   type DayRecord,
   type FailingInExercise,
+  type Rate,
 } from '@/core/record';
 import { RowButton } from '@/ui/controls/RowButton';
 import { say } from '@/ui/controls/say';
@@ -19,7 +21,10 @@ import { Panel, Table } from './look';
 
 const MOST = 8;
 
-/** The string changes that were named most often, each with the drill that mends it. */
+const rateText = ({ percent, low, high }: Rate) =>
+  `${Math.round(percent)}, somewhere from ${Math.round(low)} to ${Math.round(high)}`;
+
+/** The string changes that fail most when they are played, each with the drill that mends it. */
 export const Failing = memo(function Failing({
   days,
   titleOf,
@@ -49,8 +54,9 @@ export const Failing = memo(function Failing({
               <th scope="col">Change</th>
               {titleOf ? <th scope="col">Exercise</th> : null}
               <th scope="col" className="number">
-                Runs
+                Failed
               </th>
+              <th scope="col">Of 100 passes</th>
               <th scope="col">Mostly</th>
               <th scope="col">
                 <span className="for-screen-readers">Drill</span>
@@ -67,15 +73,22 @@ export const Failing = memo(function Failing({
                     <KindIcon kind={change.kind} size={15} /> {words}
                   </th>
                   {titleOf ? <td className="long">{titleOf(change.exerciseId)}</td> : null}
-                  <td className="number">{change.runs}</td>
+                  <td className="number">
+                    {change.runs} of {change.played}
+                  </td>
+                  <td>{rateText(change.rate)}</td>
                   <td>{reason ? REASON_MENDINGS[reason].name : '–'}</td>
                   <td>
-                    <RowButton
-                      aria-label={`Drill for: ${words}`}
-                      onClick={() => attempt('Making the drill', () => drill(change))}
-                    >
-                      Drill it
-                    </RowButton>
+                    {reason === 'tight' ? (
+                      'rest, and slower'
+                    ) : (
+                      <RowButton
+                        aria-label={`Drill for: ${words}`}
+                        onClick={() => attempt('Making the drill', () => drill(change))}
+                      >
+                        Drill it
+                      </RowButton>
+                    )}
                   </td>
                 </tr>
               );
@@ -83,6 +96,7 @@ export const Failing = memo(function Failing({
           </tbody>
         </Table>
       )}
+      {isNoOnePlace(failing) ? <p>No one place stands out: several fail about as often.</p> : null}
       {failing.length > MOST ? <p>{counted(failing.length - MOST, 'more change')} less often.</p> : null}
     </Panel>
   );

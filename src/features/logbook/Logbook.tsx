@@ -16,6 +16,7 @@ import { chosen, useBook, type Book, type Wanted } from './useBook';
 const TempoChart = dynamic(() => import('./charts').then((module) => module.TempoChart), { ssr: false });
 const WeekCharts = dynamic(() => import('./charts').then((module) => module.WeekCharts), { ssr: false });
 const Failing = dynamic(() => import('./Failing').then((module) => module.Failing), { ssr: false });
+const Signs = dynamic(() => import('./Signs').then((module) => module.Signs), { ssr: false });
 const RunsPanel = dynamic(() => import('./RunsPanel').then((module) => module.RunsPanel), { ssr: false });
 
 const Stack = styled.div`
@@ -78,7 +79,18 @@ interface ShownProps {
 
 // Drawn after the choice that was made is, and not again while a choice is only being made.
 const Shown = memo(function Shown({ book, wanted }: ShownProps) {
-  const { player, days: all, practised, exercises, measures, tempos, titleOf, now, halfLifeDays } = book;
+  const {
+    player,
+    days: all,
+    practised,
+    exercises,
+    measures,
+    tempos,
+    stated,
+    titleOf,
+    now,
+    halfLifeDays,
+  } = book;
   const { exercise, technique, period } = wanted;
   const ofAll = useMemo(() => chosen(book, { technique, period }), [book, technique, period]);
   const { from, among } = ofAll;
@@ -86,6 +98,17 @@ const Shown = memo(function Shown({ book, wanted }: ShownProps) {
   const listed = useMemo(() => exercisesIn(ofAll.days), [ofAll]);
   const one = listed.find(({ exerciseId }) => exerciseId === exercise);
   const days = exercise === 'all' ? ofAll.days : (one?.days ?? NO_DAYS);
+  // The hand is the same whatever is filtered.
+  const inTime = useMemo(() => all.filter(({ day }) => day >= from), [all, from]);
+  const signs = useMemo(
+    () =>
+      book.signs.filter(
+        (sign) =>
+          sign.day >= from &&
+          (exercise === 'all' ? (among?.has(sign.exerciseId) ?? true) : sign.exerciseId === exercise),
+      ),
+    [book.signs, from, among, exercise],
+  );
   const onExercise = practised.find(({ exerciseId }) => exerciseId === exercise)?.days ?? NO_DAYS;
   const secondsAtClean = useMemo(
     () =>
@@ -117,7 +140,7 @@ const Shown = memo(function Shown({ book, wanted }: ShownProps) {
       {days.length > 0 ? (
         <>
           <div hidden={exercise !== 'all'}>
-            <Exercises listed={listed} tempos={tempos} exercises={exercises} titleOf={titleOf} />
+            <Exercises listed={listed} stated={stated} exercises={exercises} titleOf={titleOf} />
           </div>
           <Charts>
             {exercise === 'all' ? null : (
@@ -128,14 +151,22 @@ const Shown = memo(function Shown({ book, wanted }: ShownProps) {
                 goalBpm={measure?.goalBpm ?? null}
                 today={now}
                 halfLifeDays={halfLifeDays}
+                stated={stated.get(exercise) ?? null}
                 file={file}
               />
             )}
-            <WeekCharts days={days} limits={player.limits} secondsAtClean={secondsAtClean} file={file} />
+            <WeekCharts
+              days={days}
+              allDays={inTime}
+              limits={player.limits}
+              secondsAtClean={secondsAtClean}
+              file={file}
+            />
             <Failing days={days} titleOf={exercise === 'all' ? titleOf : null} />
           </Charts>
         </>
       ) : null}
+      <Signs signs={signs} titleOf={exercise === 'all' ? titleOf : null} />
       <RunsPanel
         exerciseId={exercise}
         from={from}

@@ -4,11 +4,14 @@ import { memo, useCallback, useMemo } from 'react';
 import { bpmText, counted, durationText } from '@/core';
 import {
   forecastOf,
+  longestPicking,
+  statedText,
   tempoOverDays,
   weeksOf,
   weeksTogether,
   type DayRecord,
   type Limits,
+  type StatedTempo,
   type WeekOfPractice,
 } from '@/core/record';
 import { axisLook, Chart, tipLook, type ChartColours } from '@/ui/charts/Chart';
@@ -32,12 +35,14 @@ interface TempoChartProps {
   readonly goalBpm: number | null;
   readonly today: string;
   readonly halfLifeDays: number;
+  /** What may be said of it now; null: nothing. */
+  readonly stated: StatedTempo | null;
   readonly file: string;
 }
 
 /** The clean tempo of one exercise over time, with its interval. */
 export const TempoChart = memo(function TempoChart(props: TempoChartProps) {
-  const { days, from, subdivision, goalBpm, today, halfLifeDays, file } = props;
+  const { days, from, subdivision, goalBpm, today, halfLifeDays, stated, file } = props;
   const all = useMemo(
     () => tempoOverDays(days, subdivision, halfLifeDays),
     [days, subdivision, halfLifeDays],
@@ -86,14 +91,19 @@ export const TempoChart = memo(function TempoChart(props: TempoChartProps) {
     return (
       <ChartFigure
         title="Clean tempo"
-        said="No clean tempo can be told: there are no runs that still count, or faster ones came out cleaner than slower ones."
+        said={
+          stated && stated.says !== 'estimate'
+            ? `Clean tempo: ${statedText(stated)}.`
+            : 'No clean tempo can be told: there are no runs that still count, or faster ones came out cleaner than slower ones.'
+        }
         table={null}
         file={file}
       >
         {null}
       </ChartFigure>
     );
-  const said = `${Math.round(last.bpm)} bpm, with a 90 % interval from ${Math.round(last.low)} to ${Math.round(last.high)}: the tempo at which four passes in five are clean. ${goalBpm === null ? '' : forecastText(forecastOf(all, goalBpm), goalBpm, today)}`;
+  const now = stated ? `Clean tempo: ${statedText(stated)}` : 'No run of it still counts';
+  const said = `${now}: the tempo at which four passes in five are clean, with its 90 % interval. ${goalBpm === null ? '' : forecastText(forecastOf(all, goalBpm), goalBpm, today)}`;
   return (
     <ChartFigure
       title="Clean tempo"
@@ -186,14 +196,35 @@ const WEEKS_TOGETHER = 4;
 
 const percent = (part: number, whole: number) => (whole === 0 ? null : Math.round((100 * part) / whole));
 
+/** What picking without a real break came to, on whatever exercises. */
+function pickingText(days: readonly DayRecord[], limits: Limits): string {
+  const byDay = new Map<string, DayRecord[]>();
+  for (const one of days) byDay.set(one.day, [...(byDay.get(one.day) ?? []), one]);
+  const limit = limits.pickingMinutes * 60;
+  const longest = [...byDay.values()].map((some) =>
+    longestPicking(
+      some.flatMap((day) => day.stretches),
+      limits,
+    ),
+  );
+  const over = longest.filter((seconds) => seconds > limit);
+  const rule = `${limits.pickingMinutes} minutes of picking without ${limits.breakMinutes} minutes off`;
+  return over.length === 0
+    ? `No day with more than ${rule}, all exercises together.`
+    : `On ${counted(over.length, 'day')} more than ${rule}, all exercises together, the longest ${Math.round(Math.max(...over) / 60)} minutes.`;
+}
+
 /** Runs, load and exposure, week by week. */
 export const WeekCharts = memo(function WeekCharts({
   days,
+  allDays,
   limits,
   secondsAtClean,
   file,
 }: {
   days: readonly DayRecord[];
+  /** Of every exercise: a hand that picks without a break does so whatever it plays. */
+  allDays: readonly DayRecord[];
   limits: Limits;
   /** Under the hand at or above the clean tempo of now. */
   secondsAtClean: number;
@@ -238,7 +269,8 @@ export const WeekCharts = memo(function WeekCharts({
           `${durationText(secondsAtClean)} at or above the clean tempo. ` +
           (tooLong.length > 0
             ? `On ${counted(tooLong.length, 'day')} more than ${limits.exerciseMinutes} minutes on one exercise without a minute’s rest, the longest ${Math.round(Math.max(...tooLong.map(({ longestSeconds }) => longestSeconds)) / 60)} minutes.`
-            : `No day with more than ${limits.exerciseMinutes} minutes on one exercise without a minute’s rest.`)
+            : `No day with more than ${limits.exerciseMinutes} minutes on one exercise without a minute’s rest.`) +
+          ` ${pickingText(allDays, limits)}`
         }
         table={{
           heads: ['Week from', 'Minutes', 'Passes', 'Strokes', 'Wide stretches', 'Longest without rest, min'],

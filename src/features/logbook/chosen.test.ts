@@ -35,6 +35,7 @@ const dayOn = (exerciseId: string, ago: number): DayRecord => ({
   exposure: NO_KINDS,
   wideStretches: 0,
   longestSeconds: 1,
+  stretches: [],
   reasons: {},
   speeds: [],
   fails: [],

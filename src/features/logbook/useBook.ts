@@ -1,7 +1,14 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo } from 'react';
-import { DEFAULT_SCHOOLS, ladderSpecOf, techniqueText, type ExerciseRecord, type PlayerRecord } from '@/core';
+import {
+  DEFAULT_SCHOOLS,
+  ladderSpecOf,
+  techniqueText,
+  type ExerciseRecord,
+  type PlayerRecord,
+  type SignRecord,
+} from '@/core';
 import {
   cleanTempoOn,
   dayAfter,
@@ -9,10 +16,12 @@ import {
   exercisesIn,
   latestDay,
   type DayRecord,
+  statedTempo,
   type ExerciseInBook,
+  type StatedTempo,
   type TempoNow,
 } from '@/core/record';
-import { database, judgingSettings, keptLadders, readDays } from '@/storage';
+import { database, judgingSettings, keptLadders, readDays, readSigns } from '@/storage';
 import { usePlayer } from '@/ui/shell/player';
 import { today } from '@/ui/shell/useRecord';
 
@@ -29,6 +38,7 @@ export interface Wanted {
   readonly period: Period;
 }
 
+const NO_SIGNS: readonly SignRecord[] = [];
 const NO_EXERCISES: ReadonlyMap<string, ExerciseRecord> = new Map();
 
 const techniqueOf = (record: ExerciseRecord) => techniqueText(record, DEFAULT_SCHOOLS);
@@ -57,6 +67,10 @@ export interface Book {
   readonly measures: ReadonlyMap<string, Measure>;
   /** The clean tempo of now on each exercise, by all that came before. */
   readonly tempos: ReadonlyMap<string, TempoNow | null>;
+  /** What may be said of it. */
+  readonly stated: ReadonlyMap<string, StatedTempo | null>;
+  /** What the hand said, newest first. */
+  readonly signs: readonly SignRecord[];
   readonly titleOf: (exerciseId: string) => string;
 }
 
@@ -88,12 +102,19 @@ function useMeasures(
 export function useBook(): Book {
   const player = usePlayer();
   const read = useLiveQuery(async () => {
-    const [days, records, { halfLifeDays }] = await Promise.all([
+    const [days, records, { halfLifeDays }, signs] = await Promise.all([
       readDays(database(), player.id),
       database().exercises.toArray(),
       judgingSettings(database()),
+      readSigns(database(), player.id),
     ]);
-    return { days, exercises: new Map(records.map((one) => [one.id, one])), halfLifeDays, today: today() };
+    return {
+      days,
+      exercises: new Map(records.map((one) => [one.id, one])),
+      halfLifeDays,
+      signs,
+      today: today(),
+    };
   }, [player.id]);
   const exercises = read?.exercises ?? NO_EXERCISES;
   const measures = useMeasures(exercises, player.id);
@@ -110,6 +131,7 @@ export function useBook(): Book {
       now: latestDay(days, clock),
       halfLifeDays,
       days,
+      signs: read?.signs ?? NO_SIGNS,
       exercises,
       techniques: [...new Set(names)].sort(),
       titleOf: (id: string) => exercises.get(id)?.title ?? 'an exercise that was deleted',
@@ -126,9 +148,19 @@ export function useBook(): Book {
       ),
     [practised, measures, book],
   );
+  const stated = useMemo(
+    () =>
+      new Map(
+        practised.map(({ exerciseId, days }) => {
+          const slots = measures.get(exerciseId)?.subdivision ?? 1;
+          return [exerciseId, statedTempo(days, tempos.get(exerciseId) ?? null, slots)] as const;
+        }),
+      ),
+    [practised, measures, tempos],
+  );
   return useMemo(
-    () => ({ ...book, player, practised, measures, tempos }),
-    [book, player, practised, measures, tempos],
+    () => ({ ...book, player, practised, measures, tempos, stated }),
+    [book, player, practised, measures, tempos, stated],
   );
 }
 

@@ -6,6 +6,7 @@ import type { ClickAccent } from '@/core';
 import type { PracticeSettings, SoundSettings } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
+import { say } from '@/ui/controls/say';
 import { Sheet } from '@/ui/controls/Sheet';
 import { Switch } from '@/ui/controls/Switch';
 import { colour } from '@/ui/theme/tokens';
@@ -52,10 +53,13 @@ interface MetronomeSheetProps {
 function PedalKey({
   label,
   value,
+  taken,
   onLearn,
 }: {
   label: string;
   value: string;
+  /** The key of the other verdict: one key cannot mean both. */
+  taken: string;
   onLearn: (key: string) => void;
 }) {
   const [isLearning, setIsLearning] = useState(false);
@@ -65,8 +69,12 @@ function PedalKey({
         if (!isLearning || event.key === 'Tab' || event.key === 'Escape') return;
         event.preventDefault();
         event.stopPropagation();
-        onLearn(event.key);
         setIsLearning(false);
+        if (event.key === taken)
+          say(
+            'That key already means the other verdict, so it was not taken. Press another, or learn that one first.',
+          );
+        else onLearn(event.key);
       }}
     >
       <Button aria-pressed={isLearning} onPress={() => setIsLearning(!isLearning)}>
@@ -148,11 +156,13 @@ export function MetronomeSheet(props: MetronomeSheetProps) {
           <PedalKey
             label="Clean pedal"
             value={pedals.clean}
+            taken={pedals.notClean}
             onLearn={(clean) => onSettings({ ...settings, pedals: { ...pedals, clean } })}
           />
           <PedalKey
             label="Not clean pedal"
             value={pedals.notClean}
+            taken={pedals.clean}
             onLearn={(notClean) => onSettings({ ...settings, pedals: { ...pedals, notClean } })}
           />
         </div>

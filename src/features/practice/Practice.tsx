@@ -1,26 +1,28 @@
 'use client';
 import { SlidersHorizontal } from 'lucide-react';
-import { useLiveQuery } from 'dexie-react-hooks';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { counted, startFromProbe, type Exercise } from '@/core';
+import { counted, type Exercise } from '@/core';
 import { loadOf, loadWarnings, REASONS, type Reason } from '@/core/record';
-import { database, readRuns, type PracticeMode } from '@/storage';
+import { database, keepPracticeSettings, type PracticeMode, type PracticeSettings } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
 import { keyHandler, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
 import { mendingDrill, NO_SUCH_CHANGE } from '@/ui/shell/mendDrill';
-import { today } from '@/ui/shell/useRecord';
 import { attempt } from '@/work/perform';
+import { bpmOf, saidOf, standingOf, type Phase } from '@/work/practice/state';
+import { probed, startFound } from '@/work/practice/probe';
 import { KEYS } from './keySheet';
+import { useActions } from './useActions';
 import { Head, Root } from './look';
+import { PainAsked, PainNotice } from './Pain';
 import { WarmUp } from './parts';
-import type { Phase } from './sitting';
 import { Stage } from './Stage';
 import { Summary, worstPlace } from './Summary';
-import { useRunner } from './useRunner';
+import { useRunsToday, useSaidRuns } from './useRunsToday';
+import { usePractice } from './usePractice';
 
 const MetronomeSheet = dynamic(() => import('./MetronomeSheet').then((module) => module.MetronomeSheet), {
   ssr: false,
@@ -60,63 +62,67 @@ interface PracticeProps {
 /** The practice runner on an exercise that is there. */
 export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   const router = useRouter();
-  const runner = useRunner(exerciseId, exercise, mode);
-  const { player, record, sitting, settings, hands, setLadder, phase, setPhase, at, stepped, bpm } = runner;
-  const { said, setSaid, hasPain, start, stop, judge, nameReason, samePlace, nextPlace } = runner;
-  const { goTo, setBpm, tight, end, pain, takeBack, keep } = runner;
-  const { session, steps, runs } = sitting;
-  // The whole day's load, whatever exercise it was on.
-  const warnings = useLiveQuery(async () => {
-    const runsToday = await readRuns(database(), player.id, { from: today() });
-    return loadWarnings(loadOf(runsToday.reverse(), player.limits), player.limits);
-  }, [player.id, player.limits]);
-  const root = useKeptFocus(session && settings ? phase : 'done');
+  const practising = usePractice(exerciseId, exercise, mode);
+  const { state, given, player, ladder, record, settings, hands } = practising;
+  const { phase, sitting, words } = state;
+  const runs = useSaidRuns(saidOf(state));
+  const lastPlace = runs.findLast(({ place }) => place !== null)?.place ?? null;
+  const actions = useActions(practising, lastPlace);
+  const runsToday = useRunsToday(player.id);
+  const { rest } = runsToday.restFor(player.limits, exerciseId, phase);
+  const root = useKeptFocus(sitting && settings ? phase : 'done');
   const [isSheet, setIsSheet] = useState(false);
   const sheetTrigger = useRef<HTMLButtonElement>(null);
+  const { at } = standingOf(state).climb;
+  const bpm = bpmOf(state);
   useKeySheet(KEYS);
-  useUndoKeys((way) => way === 'undo' && attempt('Taking back', takeBack));
+  useUndoKeys((way) => way === 'undo' && actions.takeBack());
   const pedals = settings?.pedals;
+  const mustRest = rest !== null && (phase === 'ready' || phase === 'warm-up');
   const onKeyDown = keyHandler([
     {
       keys: [' '],
       does: '',
-      run: () => (phase === 'playing' ? stop() : phase === 'judge' || phase === 'done' ? undefined : start()),
+      run: () => {
+        if (phase === 'playing') actions.stop();
+        else if (mustRest) actions.rest(rest.restSeconds);
+        else if (phase === 'ready' || phase === 'rest') actions.start();
+      },
     },
-    {
-      keys: ['c', ...(pedals ? [pedals.clean] : [])],
+    { keys: ['c', ...(pedals ? [pedals.clean] : [])], does: '', run: () => actions.judge('clean') },
+    { keys: ['x', ...(pedals ? [pedals.notClean] : [])], does: '', run: () => actions.judge('not clean') },
+    ...REASONS.map((why, number) => ({
+      keys: [String(number + 1)],
       does: '',
-      run: () => attempt('Keeping the verdict', () => judge('clean')),
-    },
-    {
-      keys: ['x', ...(pedals ? [pedals.notClean] : [])],
-      does: '',
-      run: () => attempt('Keeping the verdict', () => judge('not clean')),
-    },
-    ...REASONS.map((why, number) => ({ keys: [String(number + 1)], does: '', run: () => nameReason(why) })),
-    { keys: ['s'], does: '', run: samePlace },
-    { keys: ['ArrowRight'], does: '', run: () => nextPlace(1) },
-    { keys: ['ArrowLeft'], does: '', run: () => nextPlace(-1) },
-    { keys: ['t'], does: '', run: tight },
-    { keys: ['p'], does: '', run: pain },
-    { keys: ['j'], does: '', run: () => goTo(at - 1) },
-    { keys: ['k'], does: '', run: () => goTo(at + 1) },
-    { keys: [','], does: '', run: () => setBpm(bpm - 2) },
-    { keys: ['.'], does: '', run: () => setBpm(bpm + 2) },
-    { keys: ['w'], does: '', run: () => phase === 'warm-up' && setPhase('ready') },
+      run: () => actions.nameReason(why),
+    })),
+    { keys: ['s'], does: '', run: actions.samePlace },
+    { keys: ['ArrowRight'], does: '', run: () => actions.nextPlace(1) },
+    { keys: ['ArrowLeft'], does: '', run: () => actions.nextPlace(-1) },
+    { keys: ['t'], does: '', run: actions.tight },
+    { keys: ['p'], does: '', run: actions.pain },
+    { keys: ['j'], does: '', run: () => actions.goTo(at - 1) },
+    { keys: ['k'], does: '', run: () => actions.goTo(at + 1) },
+    { keys: [','], does: '', run: () => actions.setBpm(bpm - 2) },
+    { keys: ['.'], does: '', run: () => actions.setBpm(bpm + 2) },
+    { keys: ['w'], does: '', run: actions.warm },
     { keys: ['m'], does: '', run: () => setIsSheet(true) },
-    { keys: ['q'], does: '', run: () => attempt('Ending', end) },
+    { keys: ['q'], does: '', run: actions.end },
   ]);
 
-  if (!session || !settings) return <p aria-busy="true">Opening the sitting …</p>;
-  const cleanBpms = runs.filter(({ verdict }) => verdict === 'clean').map((run) => run.bpm);
-  const start0 = startFromProbe(cleanBpms, steps[0]!.bpm);
+  if (!sitting || !settings) return <p aria-busy="true">Opening the sitting …</p>;
+  const keep = (next: PracticeSettings) =>
+    attempt('Keeping the setting', () => keepPracticeSettings(database(), next));
+  const found = probed(runs, given.steps);
   const worst = worstPlace(runs);
+  const { passage } = given.climb.stepped({ part: null, subdivision: null }).exercise;
   const makeDrill = async (of: { fromNote: string; toNote: string }, why: Reason | null) => {
     const spot = { fromNote: of.fromNote, toNote: of.toNote, reasons: why ? { [why]: 1 } : {} };
-    const id = await mendingDrill(exerciseId, exercise, stepped.exercise.passage, spot, player.setup);
+    const id = await mendingDrill(exerciseId, exercise, passage, spot, player.setup);
     if (id) router.push(`/practice/${id}`);
     else say(NO_SUCH_CHANGE);
   };
+  const isOnStage = ['ready', 'playing', 'judge', 'rest'].includes(phase);
 
   return (
     <Root ref={root} tabIndex={-1} onKeyDown={onKeyDown} data-phase={phase}>
@@ -139,11 +145,11 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
         <Button ref={sheetTrigger} onPress={() => setIsSheet(true)} aria-haspopup="dialog">
           <SlidersHorizontal size={16} aria-hidden /> Metronome <kbd aria-hidden>m</kbd>
         </Button>
-        {phase === 'done' ? null : (
-          <Button onPress={() => attempt('Ending', end)}>
+        {isOnStage || phase === 'warm-up' ? (
+          <Button onPress={actions.end}>
             End <kbd aria-hidden>q</kbd>
           </Button>
-        )}
+        ) : null}
       </Head>
       {hands.problem ? (
         <p className="warn" role="alert">
@@ -153,75 +159,67 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           </Button>
         </p>
       ) : null}
-      {sitting.isResumed && phase === 'ready' && said === null ? (
+      {state.isResumed && phase === 'ready' && words === null ? (
         <p role="status" data-resumed>
           Taken up where it was left: step {at + 1}, {counted(runs.length, 'run')} in this sitting.
         </p>
       ) : null}
+      {rest && (isOnStage || phase === 'warm-up') && phase !== 'playing' && phase !== 'rest' ? (
+        <p className="warn" role="status" data-must-rest>
+          {runsToday.restText(rest, player.limits)}
+        </p>
+      ) : null}
+      {phase === 'ask' && state.pain ? <PainAsked bpm={state.pain.bpm} onGoOn={actions.goOn} /> : null}
+      {phase === 'pain' ? <PainNotice exerciseId={exerciseId} onTakeBack={actions.takeBack} /> : null}
       {phase === 'warm-up' ? (
         <WarmUp
           items={settings.warmUp}
           cautions={player.cautions}
           onChange={(warmUp) => keep({ ...settings, warmUp })}
-          onDone={() => setPhase('ready')}
+          onDone={actions.warm}
         />
       ) : null}
       {phase === 'done' ? (
         <>
-          {hasPain ? (
-            <p className="warn" role="alert">
-              Stop for today. If pain, numbness or tingling stays, see a doctor or physiotherapist. What was
-              played is kept.
-            </p>
-          ) : null}
-          {mode === 'probe' && !hasPain && runs.length > 0 ? (
+          {mode === 'probe' && runs.length > 0 ? (
             <p className="found" data-probe>
-              Start the ladder at <b>{start0} bpm</b>:{' '}
-              {cleanBpms.length === 0
-                ? 'below the slowest, which was not clean yet.'
-                : cleanBpms.length === 1
-                  ? 'the one tempo that was clean.'
-                  : 'one tempo below the last that was clean.'}{' '}
+              Start the ladder at <b>{found.bpm} bpm</b>: {found.why}{' '}
               <Button
                 look="primary"
                 onPress={() => {
-                  setLadder({ startBpm: start0, steps: null });
-                  attempt('Ending', async () => {
-                    await sitting.end();
-                    router.push(`/ladder/${exerciseId}`);
-                  });
+                  ladder.set(startFound(found.bpm, given.climb.spec, ladder.kept?.steps ?? null));
+                  router.push(`/ladder/${exerciseId}`);
                 }}
               >
-                Start at {start0}
+                Start at {found.bpm}
               </Button>
             </p>
           ) : null}
           <Summary
             exerciseId={exerciseId}
             runs={runs}
-            tempo={record.tempo}
-            why={sitting.why}
-            warnings={warnings ?? []}
-            onAgain={() => {
-              setSaid(null);
-              setPhase('ready');
-            }}
+            stated={record.stated}
+            next={mode === 'ladder' ? given.next : null}
+            tights={sitting.tights}
+            warnings={loadWarnings(loadOf(runsToday.runs, player.limits), player.limits)}
+            onAgain={actions.again}
             onDrill={
-              worst?.place
+              worst?.place && worst.reason !== 'tight'
                 ? () => attempt('Making the drill', () => makeDrill(worst.place!, worst.reason))
                 : null
             }
           />
         </>
       ) : null}
-      {phase === 'warm-up' || phase === 'done' ? null : (
+      {isOnStage ? (
         <Stage
-          runner={runner}
-          mode={mode}
+          practising={practising}
+          actions={actions}
           runs={runs}
+          restSeconds={mustRest ? rest.restSeconds : null}
           onDrill={(change, why) => attempt('Making the drill', () => makeDrill(change, why))}
         />
-      )}
+      ) : null}
       {isSheet && hands.sounds ? (
         <MetronomeSheet
           settings={settings}

@@ -9,38 +9,50 @@ import {
   type Transition,
 } from '@/core';
 import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { useState } from 'react';
 import { REASON_MENDINGS, type Reason } from '@/core/record';
-import type { PracticeMode } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
 import { BeatLight } from '@/ui/sound/BeatLight';
-import { attempt } from '@/work/perform';
+import { bpmOf, canName, saidOf, standingOf } from '@/work/practice/state';
 import { Big } from './look';
 import { Reasons, RestTimer } from './parts';
 import { PracticeLane } from './PracticeLane';
-import type { Runner } from './useRunner';
+import type { Actions } from './useActions';
+import type { Practising } from './usePractice';
 
 const PickFollower = dynamic(() => import('./PickFollower').then((module) => module.PickFollower), {
   ssr: false,
 });
 
 interface StageProps {
-  readonly runner: Runner;
-  readonly mode: PracticeMode;
+  readonly practising: Practising;
+  readonly actions: Actions;
   readonly runs: readonly RunRecord[];
+  /** So long the hand must rest before the next run; null: it may go on. */
+  readonly restSeconds: number | null;
   readonly onDrill: (change: Transition, reason: Reason | null) => void;
 }
 
 /** Tempo, beat, lane and verdicts: what is looked at while the hands are busy. */
-export function Stage({ runner, mode, runs, onDrill }: StageProps) {
-  const { seen, setSeen, pass, setPass, nameChange, nameReason, restUntil, onRestOver } = runner;
-  const { start, stop, judge, goTo, setBpm, takeBack, tight, pain } = runner;
-  const { sitting, settings, hands, phase, at, step, stepped, bpm, said, reason, named, canName } = runner;
-  const { session, steps } = sitting;
-  if (!session || !settings) return null;
+export function Stage({ practising, actions, runs, restSeconds, onDrill }: StageProps) {
+  const { state, given, settings, hands } = practising;
+  const { phase, words, reason, named, why, seen, restUntilMs } = state;
+  const { mode, steps } = given;
+  const [pass, setPass] = useState(0);
+  if (!settings) return null;
+  const { climb } = standingOf(state);
+  const { at } = climb;
+  const isUnderWay = phase === 'playing' || phase === 'judge';
+  const step = steps[at]!;
+  // What is heard is shown, also where the notes were changed elsewhere since it began.
+  const stepped = isUnderWay && state.playing ? state.playing.stepped : given.climb.stepped(step);
+  const bpm = bpmOf(state);
   const seconds = runs.reduce((sum, run) => sum + run.seconds, 0);
   const passCount = runs.reduce((sum, run) => sum + run.passes, 0);
-  const { cleanInARow } = session.climb;
+  const inARow = Math.min(climb.cleanInARow, step.upAfter);
+  const canSay = canName(state);
   // Said as it is kept.
   const place = named ? runs.at(-1)?.place : null;
   return (
@@ -63,11 +75,19 @@ export function Stage({ runner, mode, runs, onDrill }: StageProps) {
         <BeatLight beat={hands.beat} isLarge />
         <div className="now">
           <p role="status" className="said" data-said>
-            {said?.text ?? (mode === 'ladder' && !sitting.isResumed ? sitting.why : '')}
+            {words?.text ?? why}
+            {words === null && why !== '' && given.next.needsProbe ? (
+              <>
+                {' '}
+                <Link href={`/practice/${given.exerciseId}?mode=probe`} prefetch={false}>
+                  Probe
+                </Link>
+              </>
+            ) : null}
           </p>
           {mode === 'ladder' && step.upAfter > 0 ? (
             <p>
-              Clean in a row: <b>{cleanInARow}</b> of {step.upAfter}
+              Clean in a row: <b>{inARow}</b> of {step.upAfter}
             </p>
           ) : null}
           <p>
@@ -93,7 +113,7 @@ export function Stage({ runner, mode, runs, onDrill }: StageProps) {
             label="What was seen (kept with the run)"
             value={seen}
             maxLength={300}
-            onChange={setSeen}
+            onChange={actions.see}
           />
         </div>
       ) : null}
@@ -104,46 +124,40 @@ export function Stage({ runner, mode, runs, onDrill }: StageProps) {
         place={hands.place}
         onPass={setPass}
         named={named}
-        onName={canName ? nameChange : null}
+        onName={canSay ? actions.nameChange : null}
       />
       {settings.showsPick && hands.isPlaying ? (
         <PickFollower plan={stepped.plan} place={hands.place} />
       ) : null}
       <div className="verdicts">
         {phase === 'rest' ? (
-          <Button look="primary" className="big" onPress={start}>
+          <Button look="primary" className="big" onPress={actions.start}>
             <span>
-              <RestTimer until={restUntil} onOver={onRestOver} /> – start now
+              <RestTimer until={restUntilMs} onOver={actions.restOver} /> – start now
             </span>{' '}
             <kbd aria-hidden>space</kbd>
           </Button>
+        ) : phase === 'judge' ? (
+          <Button className="big" onPress={actions.start}>
+            Play it again, unjudged
+          </Button>
+        ) : restSeconds !== null ? (
+          <Button look="primary" className="big" onPress={() => actions.rest(restSeconds)}>
+            Rest {durationText(restSeconds)} <kbd aria-hidden>space</kbd>
+          </Button>
         ) : (
-          <Button
-            look={phase === 'judge' ? 'plain' : 'primary'}
-            className="big"
-            isDisabled={phase === 'judge'}
-            onPress={phase === 'playing' ? stop : start}
-          >
-            {phase === 'playing' ? 'Stop' : phase === 'judge' ? 'Judge the run' : 'Start'}{' '}
-            <kbd aria-hidden>space</kbd>
+          <Button look="primary" className="big" onPress={phase === 'playing' ? actions.stop : actions.start}>
+            {phase === 'playing' ? 'Stop' : 'Start'} <kbd aria-hidden>space</kbd>
           </Button>
         )}
-        <Button
-          className="big good"
-          isDisabled={phase !== 'judge' && phase !== 'playing'}
-          onPress={() => attempt('Keeping the verdict', () => judge('clean'))}
-        >
+        <Button className="big good" isDisabled={!isUnderWay} onPress={() => actions.judge('clean')}>
           Clean <kbd aria-hidden>c</kbd>
         </Button>
-        <Button
-          className="big bad"
-          isDisabled={phase !== 'judge' && phase !== 'playing'}
-          onPress={() => attempt('Keeping the verdict', () => judge('not clean'))}
-        >
+        <Button className="big bad" isDisabled={!isUnderWay} onPress={() => actions.judge('not clean')}>
           Not clean <kbd aria-hidden>x</kbd>
         </Button>
       </div>
-      {canName ? (
+      {canSay ? (
         <section className="why" aria-label="Why, and where">
           <p>
             Why, if you like<span className="keys">: one key</span>. Where: tap the change in the lane
@@ -152,14 +166,14 @@ export function Stage({ runner, mode, runs, onDrill }: StageProps) {
             </span>
             .
           </p>
-          <Reasons value={reason} onChoose={nameReason} />
+          <Reasons value={reason} onChoose={actions.nameReason} />
           {reason || named ? (
             <p role="status">
               {place
                 ? `There: ${KIND_NAMES[place.kind]} from string ${place.stringFrom} to ${place.stringTo}. `
                 : ''}
               {reason ? REASON_MENDINGS[reason].cue : ''}{' '}
-              {named ? (
+              {named && reason !== 'tight' ? (
                 <Button onPress={() => onDrill(named, reason)}>Make the drill that mends it</Button>
               ) : null}
             </p>
@@ -169,34 +183,35 @@ export function Stage({ runner, mode, runs, onDrill }: StageProps) {
       <div className="care">
         {mode === 'ladder' ? (
           <>
-            <Button isDisabled={at === 0} onPress={() => goTo(at - 1)}>
+            <Button isDisabled={at === 0} onPress={() => actions.goTo(at - 1)}>
               Step back <kbd aria-hidden>j</kbd>
             </Button>
-            <Button isDisabled={at === steps.length - 1} onPress={() => goTo(at + 1)}>
+            <Button isDisabled={at === steps.length - 1} onPress={() => actions.goTo(at + 1)}>
               Step up <kbd aria-hidden>k</kbd>
             </Button>
           </>
         ) : mode === 'lesson' ? (
           <>
-            <Button onPress={() => setBpm(bpm - 2)}>
+            <Button onPress={() => actions.setBpm(bpm - 2)}>
               Slower <kbd aria-hidden>,</kbd>
             </Button>
-            <Button onPress={() => setBpm(bpm + 2)}>
+            <Button onPress={() => actions.setBpm(bpm + 2)}>
               Faster <kbd aria-hidden>.</kbd>
             </Button>
           </>
         ) : null}
-        <Button
-          isDisabled={session.past.length === 0 || phase === 'playing'}
-          onPress={() => attempt('Taking back', takeBack)}
-        >
-          Take the verdict back <kbd aria-hidden>Ctrl z</kbd>
+        <Button isDisabled={saidOf(state).length === 0 || phase === 'playing'} onPress={actions.takeBack}>
+          {saidOf(state).at(-1)?.kind === 'tight' ? 'Take “tight” back' : 'Take the verdict back'}{' '}
+          <kbd aria-hidden>Ctrl z</kbd>
         </Button>
+        {restSeconds !== null && phase === 'ready' ? (
+          <Button onPress={actions.start}>Start all the same</Button>
+        ) : null}
         <span className="gap" />
-        <Button onPress={tight}>
+        <Button onPress={actions.tight}>
           Hand is tight <kbd aria-hidden>t</kbd>
         </Button>
-        <Button onPress={pain}>
+        <Button onPress={actions.pain}>
           It hurts <kbd aria-hidden>p</kbd>
         </Button>
       </div>

@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import styled from 'styled-components';
 import { bpmText, counted, durationText, KIND_NAMES, type RunRecord } from '@/core';
-import { REASON_MENDINGS, type TempoNow } from '@/core/record';
+import { REASON_MENDINGS, statedText, type NextStart, type StatedTempo } from '@/core/record';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
 
@@ -36,8 +36,12 @@ const Card = styled.section`
 interface SummaryProps {
   readonly exerciseId: string;
   readonly runs: readonly RunRecord[];
-  readonly tempo: TempoNow | null;
-  readonly why: string;
+  /** What the record says of the clean tempo; null: nothing. */
+  readonly stated: StatedTempo | null;
+  /** Where the next session starts; null: it has no ladder. */
+  readonly next: NextStart | null;
+  /** How often the hand was tight in this sitting. */
+  readonly tights: number;
   /** Where today was much for a hand. */
   readonly warnings: readonly string[];
   readonly onAgain: () => void;
@@ -57,7 +61,8 @@ export function worstPlace(runs: readonly RunRecord[]): RunRecord | null {
 }
 
 /** The end of a sitting: what to write down, and what comes next. */
-export function Summary({ exerciseId, runs, tempo, why, warnings, onAgain, onDrill }: SummaryProps) {
+export function Summary(props: SummaryProps) {
+  const { exerciseId, runs, stated, next, tights, warnings, onAgain, onDrill } = props;
   const clean = runs.filter(({ verdict }) => verdict === 'clean');
   const best = Math.max(0, ...clean.map(({ bpm }) => bpm));
   const seconds = runs.reduce((sum, run) => sum + run.seconds, 0);
@@ -79,10 +84,11 @@ export function Summary({ exerciseId, runs, tempo, why, warnings, onAgain, onDri
               ? `Fastest clean run: ${bpmText(best)} bpm`
               : 'No run was clean: begin slower next time'}
           </li>
-          {tempo ? (
+          {stated ? <li>Clean tempo: {statedText(stated)}</li> : null}
+          {tights > 0 ? (
             <li>
-              Clean tempo {Math.round(tempo.bpm)} bpm, somewhere from {Math.round(tempo.low)} to{' '}
-              {Math.round(tempo.high)}
+              The hand was tight {tights === 1 ? 'once' : `${tights} times`}: begin slower next time, with
+              rests
             </li>
           ) : null}
           {worst?.place ? (
@@ -94,7 +100,7 @@ export function Summary({ exerciseId, runs, tempo, why, warnings, onAgain, onDri
                 : ''}
             </li>
           ) : null}
-          <li>Next time: {why}</li>
+          {next && best > 0 && tights === 0 ? <li>Next time: {next.why}</li> : null}
         </ul>
       )}
       {warnings.map((warning) => (
@@ -108,13 +114,18 @@ export function Summary({ exerciseId, runs, tempo, why, warnings, onAgain, onDri
             Make the drill that mends it
           </Button>
         ) : null}
-        <Button onPress={onAgain}>Practise on</Button>
+        {tights === 0 ? <Button onPress={onAgain}>Practise on</Button> : null}
         <Link href={`/logbook?exercise=${exerciseId}`} prefetch={false}>
           Logbook
         </Link>
         <Link href={`/ladder/${exerciseId}`} prefetch={false}>
           Tempo ladder
         </Link>
+        {tights > 0 ? (
+          <Button look="quiet" onPress={onAgain}>
+            Practise on, slower
+          </Button>
+        ) : null}
       </div>
     </Card>
   );

@@ -11,7 +11,10 @@ const BAND_OPACITY = 0.16;
 export function tempoSeries(points: readonly TempoOfDay[], colours: ChartColours): object[] {
   const edges = [
     { data: points.map(({ day, low }) => [day, tenths(low)]), opacity: 0 },
-    { data: points.map(({ day, low, high }) => [day, tenths(high - low)]), opacity: BAND_OPACITY },
+    {
+      data: points.map(({ day, low, high }) => [day, tenths(tenths(high) - tenths(low))]),
+      opacity: BAND_OPACITY,
+    },
   ];
   return [
     ...edges.map(({ data, opacity }) => ({

@@ -1,7 +1,14 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo } from 'react';
-import { cleanTempoOn, latestDay, type DayRecord, type TempoNow } from '@/core/record';
+import {
+  cleanTempoOn,
+  latestDay,
+  statedTempo,
+  type DayRecord,
+  type StatedTempo,
+  type TempoNow,
+} from '@/core/record';
 import { database, daysOn, judgingSettings, timestamp } from '@/storage';
 import { usePlayer } from './player';
 
@@ -11,8 +18,10 @@ export interface RecordOfPlayer {
   readonly today: string;
   /** Undefined until it is read. */
   readonly halfLifeDays: number | undefined;
-  /** Null where there is no record that says one. */
+  /** As reckoned, however little there is; null where nothing can be. */
   readonly tempo: TempoNow | null;
+  /** What may be said of it; null without a run. */
+  readonly stated: StatedTempo | null;
 }
 
 /** The local day of today. */
@@ -29,13 +38,14 @@ export function useRecord(exerciseId: string, subdivision: number): RecordOfPlay
     const { halfLifeDays } = await judgingSettings(database());
     return { days, on: latestDay(days, today()), halfLifeDays };
   }, [player.id, exerciseId]);
-  return useMemo(
-    () => ({
+  return useMemo(() => {
+    const tempo = read ? cleanTempoOn(read.days, read.on, subdivision, read.halfLifeDays) : null;
+    return {
       days: read?.days,
       today: read?.on ?? '',
       halfLifeDays: read?.halfLifeDays,
-      tempo: read ? cleanTempoOn(read.days, read.on, subdivision, read.halfLifeDays) : null,
-    }),
-    [read, subdivision],
-  );
+      tempo,
+      stated: statedTempo(read?.days ?? [], tempo, subdivision),
+    };
+  }, [read, subdivision]);
 }

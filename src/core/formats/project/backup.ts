@@ -10,20 +10,26 @@ const one = (...names: readonly string[]) =>
     .valid(...names)
     .required();
 
-/** A sitting that was not ended; its runs are among the records. */
+const standing = Joi.object({
+  climb: Joi.object().unknown(true).required(),
+  bpm: Joi.number().min(0).max(1000).required(),
+});
+
+/** A sitting that may be gone on with; its runs are among the records. */
 const sitting = Joi.object({
   id: word,
   playerId: word,
-  exerciseId: word,
-  mode: one('ladder', 'lesson', 'probe'),
   startedAt: Joi.string().max(40).required(),
-  climb: Joi.object().unknown(true).required(),
-  past: Joi.array()
-    .items(Joi.object({ climb: Joi.object().unknown(true).required(), runId: word }))
-    .max(10_000)
-    .required(),
-  bpm: Joi.number().min(0).max(1000).required(),
+  day: Joi.string().max(10).required(),
+  lastMs: Joi.number().min(0).required(),
+  isWarm: Joi.boolean().required(),
   tights: whole(0, 10_000),
+  standings: Joi.object()
+    .pattern(/^.{1,100}$/, standing)
+    .required(),
+  said: Joi.array().items(Joi.object().unknown(true)).max(10_000).required(),
+  open: orNull(Joi.string().max(200)),
+  painSeen: Joi.array().items(Joi.string().max(80)).max(1000).required(),
 });
 
 /** The groups of settings that a browser keeps. Fields that a group lacks are as at first. */
@@ -69,9 +75,9 @@ const settings = Joi.object({
       .max(100),
   }),
   judging: Joi.object({ halfLifeDays: Joi.number().min(0.1).max(100_000) }),
-}).pattern(/^practice:.{1,80}$/, sitting);
+}).pattern(/^sitting:.{1,80}$/, sitting);
 
-type Tables = Readonly<Record<'exercises' | 'players' | 'ladders' | 'runs', Joi.ObjectSchema>>;
+type Tables = Readonly<Record<'exercises' | 'players' | 'ladders' | 'runs' | 'signs', Joi.ObjectSchema>>;
 
 /** Some fields of a record: what an action changed. */
 const someFields = (schema: Joi.ObjectSchema) => schema.fork(fieldsOf(schema), (field) => field.optional());

@@ -8,7 +8,7 @@ import { BACKUP_SCHEMAS, RECORD_SCHEMAS, type ListName } from './schema';
 
 /** A record that the schema refuses. */
 export interface RefusedRecord {
-  readonly list: ListName | 'shelf' | 'log';
+  readonly list: ListName | 'shelf' | 'log' | 'settings';
   readonly id: string;
   /** A title or name where it has one. */
   readonly title: string;
@@ -57,9 +57,11 @@ export function exportable(project: Project): { project: Project; leftOut: Refus
     BACKUP_SCHEMAS[list].validate(record, { convert: false }).error?.message ?? null;
   const ofBackup = ({ settings, log, shelf }: Backup): Backup => ({
     settings: Object.fromEntries(
-      Object.entries(settings).filter(
-        ([key, value]) => !BACKUP_SCHEMAS.settings.validate({ [key]: value }, { convert: false }).error,
-      ),
+      Object.entries(settings).filter(([key, value]) => {
+        const { error } = BACKUP_SCHEMAS.settings.validate({ [key]: value }, { convert: false });
+        if (error) leftOut.push({ list: 'settings', id: key, title: '', why: error.message });
+        return !error;
+      }),
     ),
     log: taken('log', log, backupFault('log')),
     shelf: taken('shelf', shelf, (one) => {
@@ -75,6 +77,7 @@ export function exportable(project: Project): { project: Project; leftOut: Refus
     players: taken('players', project.players, plain('players')),
     ladders: taken('ladders', project.ladders, plain('ladders')),
     runs: taken('runs', project.runs, withNotes('runs')),
+    signs: taken('signs', project.signs, plain('signs')),
     tombstones: taken('tombstones', project.tombstones, plain('tombstones')),
     backup: project.backup && ofBackup(project.backup),
   };

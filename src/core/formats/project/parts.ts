@@ -16,6 +16,7 @@ export const PROJECT_LIMITS = {
   players: 1_000,
   ladders: 100_000,
   runs: 1_000_000,
+  signs: 1_000_000,
   tombstones: 100_000,
   shelf: 100_000,
   log: 200_000,

@@ -71,7 +71,7 @@ function consistencyFault(project: Project): { path: string; message: string } |
       };
     hashes.add(hash);
   }
-  for (const name of ['exercises', 'players', 'ladders', 'runs'] as const) {
+  for (const name of ['exercises', 'players', 'ladders', 'runs', 'signs'] as const) {
     const ids = new Set<string>();
     for (const [at, { id }] of project[name].entries()) {
       if (ids.has(id)) return { path: `${name}[${at}].id`, message: `Two ${name} have one id.` };
@@ -124,19 +124,34 @@ function withVersions(records: unknown): unknown {
   });
 }
 
+/** Sittings that were open in an older version are over; their runs are on record. */
+function withoutSittings(backup: unknown): unknown {
+  const { settings } = (backup ?? {}) as { settings?: unknown };
+  if (settings === null || typeof settings !== 'object') return backup;
+  const kept = Object.entries(settings).filter(([key]) => !key.startsWith('practice:'));
+  return { ...(backup as object), settings: Object.fromEntries(kept) };
+}
+
 /** A file of an older version in the shape of the current one; a damaged one goes on to the schema as it is. */
 function upToDate(value: object): Record<string, unknown> {
   const file = value as Record<string, unknown>;
-  if (![1, 2, 3, 4, 5, 6, 7].includes(file.version as number)) return file;
-  const since8 = (older: Record<string, unknown>) => ({
+  if (![1, 2, 3, 4, 5, 6, 7, 8].includes(file.version as number)) return file;
+  const since9 = (older: Record<string, unknown>) => ({
     ...older,
     version: PROJECT_VERSION,
-    exercises: withVersions(older.exercises),
-    players: withVersions(older.players),
-    ladders: withVersions(older.ladders),
-    tombstones: withField(older.tombstones, { versions: {} }),
-    backup: null,
+    signs: [],
+    backup: withoutSittings(older.backup),
   });
+  const since8 = (older: Record<string, unknown>) =>
+    since9({
+      ...older,
+      exercises: withVersions(older.exercises),
+      players: withVersions(older.players),
+      ladders: withVersions(older.ladders),
+      tombstones: withField(older.tombstones, { versions: {} }),
+      backup: null,
+    });
+  if (file.version === 8) return since9(file);
   if (file.version === 7) return since8(file);
   if (file.version === 6) return since8({ ...file, runs: withField(file.runs, { part: null }) });
   const { setup: _, ...ofPlayers } = NEW_PLAYER;
@@ -242,7 +257,7 @@ export function readProject(text: string, report?: Report): ProjectReading {
 
 /** Writes a project file of the current version: JSON, one value a line at the top level. */
 export function writeProject(project: Project): string {
-  const { exportedAt, exercises, passages, players, ladders, runs, tombstones, backup } = project;
+  const { exportedAt, exercises, passages, players, ladders, runs, signs, tombstones, backup } = project;
   const whole = {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
@@ -252,6 +267,7 @@ export function writeProject(project: Project): string {
     players,
     ladders,
     runs,
+    signs,
     tombstones,
     backup,
   };

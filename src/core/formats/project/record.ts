@@ -3,6 +3,7 @@ import Joi from 'joi';
 import { MAX_BPM, MIN_BPM } from '../../exercise/exercise';
 import { MAX_STRETCH_MM, MAX_STRINGS, MIN_STRETCH_MM } from '../../instrument/instrument';
 import { REASONS } from '../../record/run';
+import { SIGNS } from '../../record/sign';
 import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
 import {
   DENSITY_PARTS,
@@ -135,4 +136,18 @@ export const run = Joi.object({
   seen: text(PROJECT_LIMITS.textLength),
   byHand: Joi.boolean().required(),
   corrects: orNull(Joi.string().max(80)),
+});
+
+export const sign = Joi.object({
+  ...stamp,
+  playerId: id,
+  exerciseId: id,
+  sessionId: orNull(Joi.string().max(80)),
+  at: Joi.string().max(40).required(),
+  day: Joi.string()
+    .pattern(/^\d{4}-\d{2}-\d{2}$/)
+    .required(),
+  bpm: bpm.required(),
+  subdivision: whole(1, MAX_SLOTS_PER_BEAT),
+  kind: one(SIGNS).required(),
 });

@@ -16,7 +16,7 @@ import { MAX_SWING, STRAIGHT } from '../../rhythm/swing';
 import { briefSchema } from './brief';
 import { backupSchemas } from './backup';
 import { changeableStamp, hand, orNull, PROJECT_LIMITS, text, versions } from './parts';
-import { ladder, player, run } from './record';
+import { ladder, player, run, sign } from './record';
 import { keptRecipeSchema } from './recipe';
 
 export const PROJECT_FORMAT = 'yardfell-project';
@@ -170,7 +170,7 @@ const exercise = Joi.object({
 
 const tombstone = Joi.object({
   id: Joi.string().max(80).required(),
-  table: Joi.string().valid('exercises', 'players', 'ladders', 'runs').required(),
+  table: Joi.string().valid('exercises', 'players', 'ladders', 'runs', 'signs').required(),
   deletedAt: Joi.string().max(40).required(),
   deviceId: Joi.string().max(80).required(),
   versions,
@@ -183,6 +183,7 @@ export const RECORD_SCHEMAS = {
   players: player,
   ladders: ladder,
   runs: run,
+  signs: sign,
   tombstones: tombstone,
 } as const;
 export type ListName = keyof typeof RECORD_SCHEMAS;
@@ -193,6 +194,7 @@ export const BACKUP_SCHEMAS = backupSchemas({
   players: player,
   ladders: ladder,
   runs: run,
+  signs: sign,
 });
 
 /** The shape of an exercise with its notes, before it is a record: what readers of other formats must give. */
@@ -207,6 +209,7 @@ const lists = {
   players: list('players'),
   ladders: list('ladders'),
   runs: list('runs'),
+  signs: list('signs'),
   tombstones: list('tombstones'),
 };
 
@@ -233,6 +236,12 @@ const anyRecord = Joi.object().unknown(true);
 /** The same for the published JSON Schema, in which records on a shelf or in a log are not described once more. */
 export const publishedSchema = projectSchema.keys({
   backup: backup(
-    backupSchemas({ exercises: anyRecord, players: anyRecord, ladders: anyRecord, runs: anyRecord }),
+    backupSchemas({
+      exercises: anyRecord,
+      players: anyRecord,
+      ladders: anyRecord,
+      runs: anyRecord,
+      signs: anyRecord,
+    }),
   ),
 });

@@ -10,11 +10,11 @@ import {
   passageHash,
   passBeats,
   putNote,
-  type LadderStep,
   type PlayPlace,
 } from '@/core';
 import { climbOf } from '@/core/drills';
-import { afterTight, afterVerdict, newSitting, runFrom, tempoOf, verdictOf } from './sitting';
+import type { PlayedRun } from '@/storage';
+import { afterVerdict, isWhole, newStanding, runFrom, verdictOf } from './sitting';
 
 /** Sixteen notes a bar, two a string up and down. */
 function loopOf(notes: number) {
@@ -28,24 +28,21 @@ function loopOf(notes: number) {
 const exercise = loopOf(16);
 const climb = climbOf(exercise, undefined, DEFAULT_SETUP);
 const beats = passBeats(exercise);
-const fresh = (mode: 'ladder' | 'lesson' | 'probe', at = 0) =>
-  newSitting(
-    { id: 's', playerId: 'p', exerciseId: 'e', mode, startedAt: '2026-11-25T10:00:00+00:00', bpm: 72 },
-    at,
-    climb.steps.length,
-  );
+const fresh = (at = 0) => newStanding(at, climb.steps, 72);
+const sitting = { id: 's', playerId: 'p' };
 
 const played = fc
   .record({
-    passes: fc.integer({ min: 1, max: 12 }),
-    isBroken: fc.boolean(),
-    pass: fc.nat(11),
+    passes: fc.integer({ min: 0, max: 12 }),
+    isUnder: fc.boolean(),
+    isStopped: fc.boolean(),
     part: fc.double({ min: 0, max: 0.999, noNaN: true }),
+    bpm: fc.integer({ min: 40, max: 200 }),
   })
-  .map(({ passes, isBroken, pass, part }) => {
+  .map(({ passes, isUnder, isStopped, part, bpm }): PlayedRun => {
     const ticks = Math.floor(part * beats * exercise.passage.meter.beatTicks);
-    const brokenAt: PlayPlace | null = isBroken ? ({ pass: pass % passes, ticks } as PlayPlace) : null;
-    return { passes, brokenAt };
+    const under = isUnder ? { place: { pass: passes, ticks } as PlayPlace, isStopped } : null;
+    return { passes: under ? passes : passes + 1, under, bpm, wanted: 13 };
   });
 
 describe('a sitting', () => {
@@ -53,43 +50,46 @@ describe('a sitting', () => {
     fc.assert(
       fc.property(played, fc.constantFrom('clean' as const, 'not clean' as const), (run, said) => {
         const verdict = verdictOf(said, run);
-        const whole = run.brokenAt ? run.brokenAt.pass : run.passes;
+        const { passes, under } = run;
         if (said === 'clean') {
-          expect(verdict).toEqual(whole === 0 ? null : { passes: whole, verdict: 'clean', stoppedIn: null });
+          expect(verdict).toEqual(passes === 0 ? null : { passes, verdict: 'clean', stoppedIn: null });
           return;
         }
-        expect(verdict?.verdict).toBe(run.brokenAt ? 'stopped' : 'not clean');
-        expect(verdict?.passes).toBe(run.brokenAt ? whole + 1 : whole);
-        expect(verdict?.stoppedIn).toBe(run.brokenAt ? whole + 1 : null);
+        const all = passes + (under ? 1 : 0);
+        expect(verdict?.verdict).toBe(under?.isStopped ? 'stopped' : 'not clean');
+        expect(verdict?.passes).toBe(all);
+        expect(verdict?.stoppedIn).toBe(under?.isStopped ? all : null);
       }),
     );
   });
 
   it('reckons time and strokes of what was played, at the tempo and of the notes of the step', () => {
     fc.assert(
-      fc.property(played, fc.integer({ min: 40, max: 200 }), (run, bpm) => {
+      fc.property(played, (run) => {
         const verdict = verdictOf('not clean', run)!;
         const step = climb.steps[0]!;
         const stepped = climb.stepped(step);
         const kept = runFrom({
-          session: fresh('ladder'),
-          stepped,
-          setup: DEFAULT_SETUP,
+          ...{
+            sitting,
+            exerciseId: 'e',
+            stepped,
+            setup: DEFAULT_SETUP,
+            step,
+            seen: '',
+            verdict,
+            played: run,
+          },
           passageHash: passageHash(exercise.passage),
-          bpm,
-          step,
-          seen: '',
-          verdict,
-          brokenAt: run.brokenAt,
         });
         const { beatTicks } = exercise.passage.meter;
-        const inBeats = run.brokenAt
-          ? run.brokenAt.pass * beats + run.brokenAt.ticks / beatTicks
-          : run.passes * beats;
-        expect(kept.seconds).toBeCloseTo((inBeats * 60) / bpm, 6);
+        const broken = run.under?.isStopped ? run.under.place.ticks / beatTicks : null;
+        const inBeats = broken === null ? verdict.passes * beats : run.passes * beats + broken;
+        expect(kept.seconds).toBeCloseTo((inBeats * 60) / run.bpm, 6);
         // One stroke a slot, sixteen of them a pass.
-        const slots = run.brokenAt ? Math.min(16, Math.ceil((run.brokenAt.ticks / beatTicks) * 4)) : 0;
-        expect(kept.strokes).toBe(run.brokenAt ? run.brokenAt.pass * 16 + slots : run.passes * 16);
+        const slots =
+          broken === null ? 16 * verdict.passes : 16 * run.passes + Math.min(16, Math.ceil(broken * 4));
+        expect(kept.strokes).toBe(slots);
         expect(kept.part).toBeNull();
       }),
     );
@@ -105,15 +105,10 @@ describe('a sitting', () => {
       const stepped = dense.stepped(step);
       const { passage } = stepped.exercise;
       const kept = runFrom({
-        session: fresh('ladder'),
-        stepped,
-        setup: DEFAULT_SETUP,
+        ...{ sitting, exerciseId: 'e', stepped, setup: DEFAULT_SETUP, step, seen: '' },
         passageHash: passageHash(passage),
-        bpm: step.bpm,
-        step,
-        seen: '',
         verdict: { passes: 3, verdict: 'clean', stoppedIn: null },
-        brokenAt: null,
+        played: { passes: 3, under: null, bpm: step.bpm, wanted: 3 },
       });
       const { startTicks, endTicks } = loopSpan(passage);
       const inLoop = passage.notes.filter(
@@ -135,37 +130,37 @@ describe('a sitting', () => {
         }),
         fc.nat(climb.steps.length - 1),
         (verdicts, at) => {
-          let [ladder, probe, lesson] = [fresh('ladder', at), fresh('probe'), fresh('lesson')];
+          let [ladder, probe, lesson] = [fresh(at), fresh(), fresh()];
           let climbed = 0;
           let isOver = false;
           for (const verdict of verdicts) {
             const before = ladder.climb.at;
-            ladder = afterVerdict(ladder, climb.steps, verdict).session;
+            ladder = afterVerdict(ladder, 'ladder', climb.steps, verdict, true, 4).standing;
             expect(Math.abs(ladder.climb.at - before)).toBeLessThanOrEqual(1);
             if (verdict !== 'clean') expect(ladder.climb.at).toBeLessThanOrEqual(before);
-            const after = afterVerdict(probe, climb.steps, verdict);
-            probe = after.session;
+            const after = afterVerdict(probe, 'probe', climb.steps, verdict, true, 4);
+            probe = after.standing;
             isOver ||= verdict !== 'clean' || climbed === climb.steps.length - 1;
             if (!isOver) climbed++;
             if (isOver) break;
             expect(after.move).toBe('up');
-            lesson = afterVerdict(lesson, climb.steps, verdict).session;
+            lesson = afterVerdict(lesson, 'lesson', climb.steps, verdict, true, 4).standing;
           }
           expect(probe.climb.at).toBe(climbed);
-          expect(lesson).toEqual(fresh('lesson'));
+          expect(lesson).toEqual(fresh());
         },
       ),
     );
   });
 
-  it('goes slower after a tight hand, on the ladder and in a lesson', () => {
-    const steps: readonly LadderStep[] = climb.steps;
-    for (const mode of ['ladder', 'lesson'] as const) {
-      const session = fresh(mode, steps.length - 1);
-      const tight = afterTight(session);
-      expect(tempoOf(tight, steps)).toBeLessThan(tempoOf(session, steps));
-      expect(tight.tights).toBe(1);
-      expect(tempoOf(afterTight(tight), steps)).toBeLessThan(tempoOf(tight, steps));
-    }
+  it('a run in parts judged clean moves nothing and does not count in a row', () => {
+    const standing = fresh(2);
+    const part = { passes: 3, under: null, bpm: 72, wanted: 16 };
+    const verdict = verdictOf('clean', part)!;
+    expect(isWhole(verdict, part)).toBe(false);
+    expect(afterVerdict(standing, 'ladder', climb.steps, 'clean', false, 4)).toEqual({
+      standing,
+      move: 'stay',
+    });
   });
 });

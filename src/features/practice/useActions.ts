@@ -1,0 +1,60 @@
+'use client';
+import { isStringChange, type Transition } from '@/core';
+import type { Reason, RunPlace } from '@/core/record';
+import { newId } from '@/storage';
+import { say } from '@/ui/controls/say';
+import { canName, standingOf } from '@/work/practice/state';
+import { now } from '@/work/practice/store';
+import type { Practising } from './usePractice';
+
+/** What keys and buttons of the runner do. */
+export function useActions(
+  { store, state, hands, settings, hasWarmUp }: Practising,
+  lastPlace: RunPlace | null,
+) {
+  const place = hands.place;
+  const { given, playing } = state;
+  const plan = (playing?.stepped ?? given.climb.stepped(given.steps[standingOf(state).climb.at]!)).plan;
+  const changes = plan.analysis.transitions.filter((one) => isStringChange(one) && one.pass === 0);
+  const { dispatch } = store;
+  const nameChange = (change: Transition) => dispatch({ is: 'name change', change });
+  const start = () => dispatch({ is: 'start', now: now(), id: newId(), hasWarmUp });
+  return {
+    start,
+    stop: () => dispatch({ is: 'stop', place: place() }),
+    judge: (verdict: 'clean' | 'not clean') =>
+      dispatch({ is: 'judge', verdict, place: place(), id: newId(), now: now() }),
+    tight: () => dispatch({ is: 'sign', kind: 'tight', id: newId(), now: now() }),
+    pain: () => dispatch({ is: 'sign', kind: 'pain', id: newId(), now: now() }),
+    takeBack: () => dispatch({ is: 'take back' }),
+    goTo: (at: number) => dispatch({ is: 'go to', at, place: place() }),
+    setBpm: (bpm: number) => dispatch({ is: 'set tempo', bpm, place: place() }),
+    nameReason: (reason: Reason) => dispatch({ is: 'name reason', reason }),
+    nameChange,
+    samePlace: () => {
+      if (!canName(state)) return;
+      const same = changes.find(
+        ({ fromNote, toNote }) => fromNote === lastPlace?.fromNote && toNote === lastPlace.toNote,
+      );
+      if (same) nameChange(same);
+      else
+        say(
+          'No place was named in this sitting yet: tap the change in the lane, or go to it with the arrow keys.',
+        );
+    },
+    nextPlace: (by: 1 | -1) => {
+      if (!canName(state) || changes.length === 0) return;
+      const at = state.named ? changes.indexOf(state.named) : by > 0 ? -1 : 0;
+      nameChange(changes[(at + by + changes.length) % changes.length]!);
+    },
+    see: (seen: string) => dispatch({ is: 'see', seen }),
+    rest: (seconds: number) => dispatch({ is: 'rest', seconds, now: now() }),
+    restOver: () => (settings?.goesOn ? start() : dispatch({ is: 'rested' })),
+    warm: () => dispatch({ is: 'warm' }),
+    goOn: () => dispatch({ is: 'go on' }),
+    again: () => dispatch({ is: 'again' }),
+    end: () => dispatch({ is: 'end' }),
+  };
+}
+
+export type Actions = ReturnType<typeof useActions>;

@@ -1,0 +1,82 @@
+'use client';
+/** The runner on an exercise: a shell round its store. */
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import type { Exercise } from '@/core';
+import { climbOf } from '@/core/drills';
+import { nextStart } from '@/core/record';
+import { database, practiceSettings, type PracticeMode } from '@/storage';
+import { usePlayer } from '@/ui/shell/player';
+import { useLadder } from '@/ui/shell/useLadder';
+import { useRecord } from '@/ui/shell/useRecord';
+import { useRun } from '@/ui/sound/useRun';
+import type { Given } from '@/work/practice/state';
+import { probeSteps } from '@/work/practice/probe';
+import { PracticeStore, type RunSound } from '@/work/practice/store';
+
+/** What is practised, as the ladder and the record are now. */
+function useGiven(exerciseId: string, exercise: Exercise, mode: PracticeMode) {
+  const player = usePlayer();
+  const ladder = useLadder(exerciseId, exercise);
+  const { kept } = ladder;
+  const climb = useMemo(() => climbOf(exercise, kept, player.setup), [exercise, kept, player.setup]);
+  const { subdivision } = exercise.passage;
+  const record = useRecord(exerciseId, subdivision);
+  const { tempo, stated } = record;
+  const given = useMemo((): Given => {
+    const steps = mode === 'probe' ? probeSteps(climb.spec) : climb.steps;
+    const next = nextStart(tempo, stated, climb.steps, subdivision);
+    return { exerciseId, playerId: player.id, mode, setup: player.setup, climb, steps, subdivision, next };
+  }, [exerciseId, player.id, player.setup, mode, climb, subdivision, tempo, stated]);
+  return {
+    given,
+    player,
+    ladder,
+    record,
+    isRead: ladder.isRead && record.days !== undefined && player.revision > 0,
+  };
+}
+
+/** The runner on an exercise, in one of its modes. */
+export function usePractice(exerciseId: string, exercise: Exercise, mode: PracticeMode) {
+  const { given, player, ladder, record, isRead } = useGiven(exerciseId, exercise, mode);
+  const settings = useLiveQuery(() => practiceSettings(database()));
+  const hands = useRun();
+  const sound = useMemo(
+    (): RunSound => ({
+      play: ({ playing, toBpm }) => {
+        const { exercise: played, plan } = playing.stepped;
+        const loop = played.policy.loop === true || playing.step.part !== null;
+        const { countInBeats } = given.climb.spec;
+        const rising = toBpm === null ? {} : { toBpm };
+        const clicks = settings!.clicks;
+        hands.start({ plan, loop, passes: playing.wanted, countInBeats, clicks, ...rising }, playing.bpm);
+      },
+      stop: hands.stop,
+      stopAtClick: hands.stopAtClick,
+      setTempo: hands.setTempo,
+    }),
+    [hands, settings, given.climb.spec],
+  );
+  const [store] = useState(() => new PracticeStore(database(), given, sound));
+  const state = useSyncExternalStore(store.subscribe, store.getSnapshot, store.getSnapshot);
+  const hasWarmUp = (settings?.warmUp.length ?? 0) > 0;
+  useEffect(() => store.soundWith(sound), [store, sound]);
+  useEffect(() => {
+    store.dispatch({ is: 'given', given });
+    // The record must be read first: it says where to begin.
+    if (isRead && settings) store.open(hasWarmUp);
+  }, [store, given, isRead, settings, hasWarmUp]);
+  const finished = useRef(hands.finished);
+  useEffect(() => {
+    if (hands.finished !== finished.current) store.dispatch({ is: 'finished' });
+    finished.current = hands.finished;
+  }, [store, hands.finished]);
+  const isSilenced = !hands.isPlaying && (hands.problem === 'refused' || hands.problem === 'interrupted');
+  useEffect(() => {
+    if (isSilenced) store.dispatch({ is: 'silenced' });
+  }, [store, isSilenced]);
+  return { store, state, given, player, ladder, record, settings, hands, hasWarmUp };
+}
+
+export type Practising = ReturnType<typeof usePractice>;

@@ -1,0 +1,51 @@
+'use client';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { parseISO } from 'date-fns/parseISO';
+import { useEffect, useState } from 'react';
+import { counted, durationText, type RunRecord } from '@/core';
+import { restNeeded, type Limits, type RestNeeded } from '@/core/record';
+import { database, readRuns, timestamp, type Said } from '@/storage';
+import { today } from '@/ui/shell/useRecord';
+import type { Phase } from '@/work/practice/state';
+
+const NONE: readonly RunRecord[] = [];
+
+/** How often it is looked whether a hand has rested by now. */
+const LOOK_AGAIN_MS = 5000;
+
+/** The runs of the things that were said, in their order. */
+export function useSaidRuns(said: readonly Said[]): readonly RunRecord[] {
+  const ids = said.filter(({ kind }) => kind === 'verdict').map(({ id }) => id);
+  const runs = useLiveQuery(async () => {
+    const found = await database().runs.bulkGet(ids);
+    return found.filter((run) => run !== undefined);
+  }, [ids.join()]);
+  return runs ?? NONE;
+}
+
+/** All runs of a player today, whatever exercise they were on, and whether the hand must rest. */
+export function useRunsToday(playerId: string) {
+  const runs =
+    useLiveQuery(
+      async () => (await readRuns(database(), playerId, { from: today() })).reverse(),
+      [playerId],
+    ) ?? NONE;
+  const [, lookAgain] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => lookAgain((count) => count + 1), LOOK_AGAIN_MS);
+    return () => clearInterval(timer);
+  }, []);
+  return {
+    runs,
+    restFor: (limits: Limits, exerciseId: string, phase: Phase) => ({
+      rest:
+        phase === 'playing' ? null : restNeeded(runs, limits, exerciseId, parseISO(timestamp()).getTime()),
+    }),
+    restText: ({ of, minutes, restSeconds }: RestNeeded, limits: Limits) => {
+      const played = counted(Math.round(minutes), 'minute');
+      return of === 'exercise'
+        ? `${played} on this exercise without a rest: the limit is ${limits.exerciseMinutes}. Rest ${durationText(restSeconds)} first, or go to another exercise.`
+        : `${played} of picking without ${counted(limits.breakMinutes, 'minute')} off: the limit is ${limits.pickingMinutes}. Rest ${durationText(restSeconds)} first.`;
+    },
+  };
+}

@@ -1,0 +1,266 @@
+/** The runner as a machine: whatever is pressed in whatever order, it keeps the hand safe and the record true. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  DEFAULT_SETUP,
+  FRESH_LADDER,
+  newExercise,
+  emptyPassage,
+  putNote,
+  stepSpeed,
+  type Exercise,
+  type LadderKind,
+  type PlayPlace,
+} from '@/core';
+import { climbOf } from '@/core/drills';
+import { nextStart } from '@/core/record';
+import type { PracticeMode, PracticeSitting } from '@/storage';
+import { step } from './machine';
+import { bpmOf, openingState, saidOf, standingOf, stepOf, type Given, type PracticeEvent } from './state';
+import { isOver } from './over';
+
+function exerciseOf(notes: number): Exercise {
+  let passage = emptyPassage();
+  for (let at = 0; at < notes; at++) passage = putNote(passage, at * 1680, 3 - (at % 2), 5);
+  const exercise = newExercise('Machine', passage);
+  return { ...exercise, policy: { ...exercise.policy, loop: true } };
+}
+
+function givenOf(mode: PracticeMode, kind: LadderKind = 'twoUpOneBack', exerciseId = 'e', notes = 16): Given {
+  const exercise = exerciseOf(notes);
+  const kept = { ...FRESH_LADDER, startBpm: 60, goalBpm: 100, kind };
+  const climb = climbOf(exercise, kept, DEFAULT_SETUP);
+  const next = nextStart(null, null, climb.steps, 4);
+  return {
+    exerciseId,
+    playerId: 'p',
+    mode,
+    setup: DEFAULT_SETUP,
+    climb,
+    steps: climb.steps,
+    subdivision: 4,
+    next,
+  };
+}
+
+const at = (ms: number, day = '2026-11-25') => ({ ms, at: `${day}T10:00:00+00:00` });
+const place = (pass: number) => ({ pass, ticks: 100 }) as PlayPlace;
+const opened = (sitting?: PracticeSitting, pain: { id: string; bpm: number } | null = null, now = at(0)) =>
+  ({ is: 'opened', sitting, pain, hasWarmUp: false, now, id: 's' }) as const;
+
+let ids = 0;
+
+/** A runner that is driven by hand; what it has kept is what its effects say. */
+function runner(given: Given, sitting?: PracticeSitting, pain: { id: string; bpm: number } | null = null) {
+  let { state } = step(openingState(given), opened(sitting, pain));
+  const kept = new Map<string, unknown>();
+  const played: number[] = [];
+  return {
+    get state() {
+      return state;
+    },
+    kept,
+    played,
+    id: () => `id${++ids}`,
+    does(event: PracticeEvent) {
+      const { state: next, effects } = step(state, event);
+      state = next;
+      for (const effect of effects) {
+        if (effect.do === 'add run') kept.set(effect.id, effect.run);
+        if (effect.do === 'add sign') kept.set(effect.id, effect.sign);
+        if (effect.do === 'take away') kept.delete(effect.said.id);
+        if (effect.do === 'play') played.push(effect.playing.bpm);
+      }
+      return effects;
+    },
+  };
+}
+
+type Runner = ReturnType<typeof runner>;
+
+/** Presses, by name; each finds its own ids and places. */
+const PRESSES = {
+  start: (one: Runner) => one.does({ is: 'start', now: at(1), id: one.id(), hasWarmUp: false }),
+  stop: (one: Runner) => one.does({ is: 'stop', place: place(2) }),
+  finished: (one: Runner) => one.does({ is: 'finished' }),
+  clean: (one: Runner) =>
+    one.does({ is: 'judge', verdict: 'clean', place: place(5), id: one.id(), now: at(1) }),
+  unclean: (one: Runner) =>
+    one.does({ is: 'judge', verdict: 'not clean', place: place(1), id: one.id(), now: at(1) }),
+  tight: (one: Runner) => one.does({ is: 'sign', kind: 'tight', id: one.id(), now: at(1) }),
+  pain: (one: Runner) => one.does({ is: 'sign', kind: 'pain', id: one.id(), now: at(1) }),
+  back: (one: Runner) => one.does({ is: 'take back' }),
+  up: (one: Runner) => one.does({ is: 'go to', at: standingOf(one.state).climb.at + 1, place: null }),
+  down: (one: Runner) => one.does({ is: 'go to', at: standingOf(one.state).climb.at - 1, place: null }),
+  faster: (one: Runner) => one.does({ is: 'set tempo', bpm: bpmOf(one.state) + 2, place: null }),
+  rested: (one: Runner) => one.does({ is: 'rested' }),
+  end: (one: Runner) => one.does({ is: 'end' }),
+  again: (one: Runner) => one.does({ is: 'again' }),
+} as const;
+type Press = keyof typeof PRESSES;
+const press = fc.constantFrom(...(Object.keys(PRESSES) as Press[]));
+const speedOf = (one: Runner) => stepSpeed(stepOf(one.state), 4, bpmOf(one.state));
+const KINDS = ['even', 'ratio', 'twoUpOneBack', 'overshoot', 'density', 'adaptive'] as const;
+
+describe('whatever is pressed', () => {
+  it('after “tight” it is slower or rests, after pain nothing plays, and undo takes back the last thing said, no more', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('ladder' as const, 'lesson' as const, 'probe' as const),
+        fc.constantFrom(...KINDS),
+        fc.array(press, { maxLength: 60 }),
+        (mode, kind, presses) => {
+          const one = runner(givenOf(mode, kind));
+          for (const name of presses) {
+            const [before, speed] = [one.state, speedOf(one)];
+            const [records, said] = [one.kept.size, saidOf(before)];
+            const effects = PRESSES[name](one);
+            const { state } = one;
+            expect(one.kept.size).toBe(saidOf(state).length);
+            if (name === 'tight' && one.kept.size > records) {
+              const isSlower = speedOf(one) < speed;
+              expect(isSlower || /no slower|enough for today/.test(state.words!.text)).toBe(true);
+              expect(speedOf(one)).toBeLessThanOrEqual(speed);
+              expect(state.phase === 'rest' || state.phase === 'judge').toBe(true);
+            }
+            if (before.phase === 'pain') {
+              expect(effects.some((effect) => effect.do === 'play')).toBe(false);
+              if (name !== 'back') expect(state.phase).toBe('pain');
+            }
+            if (name === 'pain' && before.phase !== 'pain') expect(state.phase).toBe('pain');
+            if (name === 'back' && one.kept.size < records) {
+              const last = said.at(-1)!;
+              expect(records - one.kept.size).toBe(1);
+              expect(saidOf(state)).toEqual(said.slice(0, -1));
+              expect(standingOf(state)).toEqual(last.before);
+              expect(state.sitting!.tights).toBe(before.sitting!.tights - (last.kind === 'tight' ? 1 : 0));
+              if (last.kind === 'verdict')
+                expect([state.phase, state.played]).toEqual(['judge', last.played]);
+            }
+          }
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  it('three “tight” and one undo: the third is gone, no run is', () => {
+    const one = runner(givenOf('ladder', 'overshoot'));
+    PRESSES.up(one);
+    for (const name of ['start', 'finished', 'clean', 'tight', 'tight', 'tight'] as const) PRESSES[name](one);
+    const twice = [...one.kept.keys()].slice(0, -1);
+    PRESSES.back(one);
+    expect([...one.kept.keys()]).toEqual(twice);
+    expect(one.state.sitting!.tights).toBe(2);
+  });
+
+  it('a verdict that is taken back leaves the run to be judged anew', () => {
+    const one = runner(givenOf('ladder'));
+    for (const name of ['start', 'finished', 'unclean', 'back', 'clean'] as const) PRESSES[name](one);
+    expect([...one.kept.values()]).toEqual([expect.objectContaining({ verdict: 'clean', passes: 4 })]);
+  });
+
+  it('what could not be kept waits for its verdict again, and what was said since stands', () => {
+    const one = runner(givenOf('ladder'));
+    for (const name of ['start', 'finished', 'clean', 'rested', 'start', 'finished', 'clean'] as const)
+      PRESSES[name](one);
+    const [first, second] = saidOf(one.state);
+    one.does({ is: 'not kept', id: first!.id });
+    expect(saidOf(one.state).map(({ id }) => id)).toEqual([second!.id]);
+    one.does({ is: 'not kept', id: second!.id });
+    expect([one.state.phase, saidOf(one.state), standingOf(one.state)]).toEqual(['judge', [], first!.before]);
+  });
+});
+
+describe('a run', () => {
+  it('is of the notes it was begun with, whatever another tab makes of them meanwhile', () => {
+    const one = runner(givenOf('ladder'));
+    PRESSES.start(one);
+    one.does({ is: 'given', given: givenOf('ladder', 'twoUpOneBack', 'e', 8) });
+    PRESSES.finished(one);
+    PRESSES.clean(one);
+    expect([...one.kept.values()]).toEqual([expect.objectContaining({ strokes: 4 * 16 })]);
+  });
+
+  it('in parts is kept, and only a whole one counts in a row', () => {
+    const one = runner(givenOf('ladder'));
+    const whole = () => standingOf(one.state).climb.cleanInARow;
+    PRESSES.start(one);
+    PRESSES.stop(one);
+    PRESSES.clean(one);
+    expect([one.kept.size, whole()]).toEqual([1, 0]);
+    expect(one.state.words!.text).toContain('2 of 4 passes');
+    for (const name of ['rested', 'start', 'finished', 'clean'] as const) PRESSES[name](one);
+    expect([one.kept.size, whole()]).toEqual([2, 1]);
+  });
+
+  it('stands on a ladder that was shortened in another tab', () => {
+    const one = runner(givenOf('ladder'));
+    for (let times = 0; times < 20; times++) PRESSES.up(one);
+    const short = givenOf('ladder');
+    one.does({ is: 'given', given: { ...short, steps: short.steps.slice(0, 2) } });
+    expect(standingOf(one.state).climb.at).toBe(1);
+    for (const name of ['start', 'finished', 'clean'] as const) PRESSES[name](one);
+    expect(one.kept.size).toBe(1);
+  });
+});
+
+describe('a sitting', () => {
+  const practised = (given: Given, sitting?: PracticeSitting) => {
+    const one = runner(given, sitting);
+    PRESSES.up(one);
+    for (const name of ['start', 'finished', 'clean', 'rested'] as const) PRESSES[name](one);
+    return one;
+  };
+
+  it('holds several exercises, each at its step, and warms up once', () => {
+    const a = practised(givenOf('ladder', 'even', 'a'));
+    const b = practised(givenOf('ladder', 'even', 'b'), a.state.sitting!);
+    expect(b.state.sitting!.id).toBe(a.state.sitting!.id);
+    const again = runner(givenOf('ladder', 'even', 'a'), b.state.sitting!);
+    expect(again.state).toMatchObject({ isResumed: true, phase: 'ready' });
+    expect(standingOf(again.state)).toEqual(standingOf(a.state));
+    // Undo in one takes nothing from the other.
+    PRESSES.back(again);
+    PRESSES.back(again);
+    expect(again.state.sitting!.said.map(({ key }) => key)).toEqual(['b ladder']);
+  });
+
+  it('is over with its day, or after four hours without a word: the next begins anew, at the reckoned start', () => {
+    const { sitting } = practised(givenOf('ladder')).state;
+    const HOUR = 3_600_000;
+    expect(isOver(sitting!, at(4 * HOUR))).toBe(false);
+    for (const now of [at(4 * HOUR + 2), at(60_000, '2026-11-26')]) {
+      expect(isOver(sitting!, now)).toBe(true);
+      const anew = step(openingState(givenOf('ladder')), {
+        ...opened(sitting!, null, now),
+        hasWarmUp: true,
+        id: 't',
+      });
+      expect(anew.state).toMatchObject({
+        phase: 'warm-up',
+        isResumed: false,
+        sitting: { id: 't', said: [] },
+      });
+      // A page that stayed open finds it out before it plays.
+      const kept = step(openingState(givenOf('ladder')), opened(sitting!)).state;
+      const started = step(kept, { is: 'start', now, id: 't', hasWarmUp: true });
+      expect(started.effects.map((effect) => effect.do)).toEqual(['keep']);
+      expect(started.state).toMatchObject({ phase: 'warm-up', sitting: { id: 't' } });
+    }
+  });
+
+  it('asks once after pain on the same day', () => {
+    const hurt = runner(givenOf('ladder'));
+    PRESSES.pain(hurt);
+    const pain = { id: 'pain', bpm: 72 };
+    const again = runner(givenOf('ladder'), hurt.state.sitting!, pain);
+    expect(again.state.phase).toBe('ask');
+    PRESSES.start(again);
+    expect(again.played).toEqual([]);
+    again.does({ is: 'go on' });
+    PRESSES.start(again);
+    expect(again.played).toHaveLength(1);
+    expect(runner(givenOf('ladder'), again.state.sitting!, pain).state.phase).toBe('ready');
+  });
+});

@@ -1,0 +1,193 @@
+/** The runner's store: holds its state and does what the machine asks for, with the database, the clock and the sound it is given. */
+import { bareRecord } from '@/core';
+import {
+  addRun,
+  addSign,
+  correctRun,
+  isNoRoom,
+  keepSitting,
+  lastSitting,
+  newId,
+  nowMs,
+  readSigns,
+  removeRuns,
+  removeSign,
+  timestamp,
+  type PracticeSitting,
+} from '@/storage';
+import type { Database } from '@/storage/database';
+import { attempt, told } from '../perform';
+import { step } from './machine';
+import {
+  openingState,
+  saidOf,
+  type Given,
+  type PracticeEffect,
+  type PracticeEvent,
+  type PracticeState,
+} from './state';
+import type { Now } from './over';
+
+/** The sound of runs, as far as the machine asks for it. */
+export interface RunSound {
+  readonly play: (effect: Extract<PracticeEffect, { do: 'play' }>) => void;
+  readonly stop: () => void;
+  /** Ends at the next click. */
+  readonly stopAtClick: () => void;
+  /** Heard from the next click on. */
+  readonly setTempo: (bpm: number) => void;
+}
+
+/** This moment. */
+export const now = (): Now => ({ ms: nowMs(), at: timestamp() });
+
+function failed(error: unknown): void {
+  told(
+    isNoRoom(error)
+      ? 'There is no room left in this browser: the run was not kept. The runs before it are. Export all, then delete what is not needed.'
+      : `The run was not kept: ${(error as Error).message}. The runs before it are; judge it again to try once more.`,
+  );
+}
+
+export class PracticeStore {
+  private state: PracticeState;
+  private readonly listeners = new Set<() => void>();
+  /** One after the other: what is said next must find what was kept before. */
+  private queue: Promise<unknown> = Promise.resolve();
+  private isOpening = false;
+  /** Runs that were put right have another id than they had when they were said. */
+  private readonly renamed = new Map<string, string>();
+
+  /** @param sound what plays the runs. It may be changed later (`soundWith`). */
+  constructor(
+    private readonly db: Database,
+    given: Given,
+    private sound: RunSound,
+  ) {
+    this.state = openingState(given);
+  }
+
+  /** Calls back after every change. */
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly getSnapshot = (): PracticeState => this.state;
+
+  /** Plays with another sound from now on. */
+  soundWith(sound: RunSound): void {
+    this.sound = sound;
+  }
+
+  /** Takes up the sitting of the player, or begins one; once. */
+  open(hasWarmUp: boolean): void {
+    if (this.isOpening) return;
+    this.isOpening = true;
+    attempt('Opening the sitting', async () => {
+      const { playerId, exerciseId } = this.state.given;
+      const at = now();
+      const day = at.at.slice(0, 10);
+      const [sitting, signs] = await Promise.all([
+        lastSitting(this.db, playerId),
+        readSigns(this.db, playerId, day, day),
+      ]);
+      const hurt = signs.find((one) => one.kind === 'pain' && one.exerciseId === exerciseId) ?? null;
+      const pain = hurt && { id: hurt.id, bpm: hurt.bpm };
+      this.dispatch({ is: 'opened', sitting, pain, hasWarmUp, now: at, id: newId() });
+    });
+  }
+
+  /** Lets the machine take a step, and does what it asks for. */
+  readonly dispatch = (event: PracticeEvent): void => {
+    const { state, effects } = step(this.state, event);
+    if (state !== this.state) {
+      this.state = state;
+      for (const listener of this.listeners) listener();
+    }
+    for (const effect of effects) this.perform(effect);
+  };
+
+  /** Waits until everything that was said is kept. */
+  settled(): Promise<unknown> {
+    return this.queue;
+  }
+
+  private inTurn(work: () => Promise<unknown>, onFailure: () => void = () => undefined): void {
+    this.queue = this.queue.then(work).catch((error: unknown) => {
+      failed(error);
+      onFailure();
+    });
+  }
+
+  private perform(effect: PracticeEffect): void {
+    const { db } = this;
+    switch (effect.do) {
+      case 'play':
+        return this.sound.play(effect);
+      case 'stop':
+        return this.sound.stop();
+      case 'stop at click':
+        return this.sound.stopAtClick();
+      case 'set tempo':
+        return this.sound.setTempo(effect.bpm);
+      case 'say':
+        return told(effect.text);
+      case 'keep':
+        return this.inTurn(() => keepSitting(db, this.asNow(effect.sitting)));
+      case 'add run': {
+        const { id, run, passage, sitting } = effect;
+        return this.inTurn(
+          () => addRun(db, id, run, { sitting: this.asNow(sitting), passage }),
+          () => this.dispatch({ is: 'not kept', id }),
+        );
+      }
+      case 'add sign': {
+        const { id, sign, sitting } = effect;
+        return this.inTurn(
+          () => addSign(db, id, sign, this.asNow(sitting)),
+          () => this.dispatch({ is: 'not kept', id }),
+        );
+      }
+      case 'amend':
+        return this.inTurn(() => this.amend(effect.more));
+      case 'take away': {
+        const { said, sitting } = effect;
+        return this.inTurn(async () => {
+          if (said.kind === 'verdict') {
+            const run = await db.runs.get(this.idNow(said.id));
+            if (run) await removeRuns(db, [run]);
+          } else {
+            const sign = await db.signs.get(said.id);
+            if (sign) await removeSign(db, sign);
+          }
+          await keepSitting(db, this.asNow(sitting));
+        });
+      }
+    }
+  }
+
+  private idNow(id: string): string {
+    const next = this.renamed.get(id);
+    return next === undefined ? id : this.idNow(next);
+  }
+
+  /** A sitting as it was when something was said, with the ids of now. */
+  private asNow(sitting: PracticeSitting): PracticeSitting {
+    return { ...sitting, said: sitting.said.map((one) => ({ ...one, id: this.idNow(one.id) })) };
+  }
+
+  private async amend(more: Extract<PracticeEffect, { do: 'amend' }>['more']): Promise<void> {
+    const said = saidOf(this.state).findLast(({ kind }) => kind === 'verdict');
+    const old = said && (await this.db.runs.get(said.id));
+    if (!old) return;
+    const { id: _, ...fields } = bareRecord(old);
+    let newId = '';
+    await correctRun(this.db, old, { ...fields, ...more }, (id) => {
+      newId = id;
+      return step(this.state, { is: 'amended', id: old.id, newId: id }).state.sitting!;
+    });
+    this.renamed.set(old.id, newId);
+    this.dispatch({ is: 'amended', id: old.id, newId });
+  }
+}
