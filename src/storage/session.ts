@@ -46,6 +46,8 @@ export class ExerciseSession {
   private firstWrite: (() => Promise<unknown>) | null = null;
   /** What is on screen but found no room yet; the next edit writes it too. */
   private readonly unsaved = new Set<keyof Exercise>();
+  /** Settled when edits can be put into the journal; before that none is taken. */
+  private journal: Promise<void> = Promise.resolve();
   private subscription: { unsubscribe(): void } | null = null;
 
   constructor(
@@ -62,7 +64,7 @@ export class ExerciseSession {
 
   /** Begins to follow the record; returns what ends it. */
   open(): () => void {
-    readyForEdits(this.db).catch(() => undefined);
+    this.journal = readyForEdits(this.db).catch(() => undefined);
     if (this.firstWrite) this.enqueue(() => Promise.resolve());
     this.subscription = liveQuery(async () => ({
       record: await this.db.exercises.get(this.id),
@@ -103,6 +105,7 @@ export class ExerciseSession {
       this.set({ status: 'missing', exercise: null });
       return;
     }
+    if (this.state.status === 'loading') await this.journal;
     if (this.waiting > own) return;
     this.revision = record.revision;
     this.unsaved.clear();
