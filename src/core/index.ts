@@ -57,8 +57,17 @@ export { withSlurs } from './picking/overlay';
 export * from './picking/coverage';
 export { placesInBeat, type PlacesInBeat } from './picking/places';
 export { assignStrokes, type StrokeAssignment, type StrokeReason, type Unmet } from './picking/strokes';
+export * from './picking/counting';
 export * from './picking/words';
-export { poseAt, slantAt, standingTicks, strikeLine, type PickPose, type StrikeLine } from './picking/motion';
+export {
+  poseAt,
+  slantAt,
+  standingPose,
+  standingTicks,
+  strikeLine,
+  type PickPose,
+  type StrikeLine,
+} from './picking/motion';
 export { isCalled, standsText, strikesOf, type Strike } from './picking/strikes';
 export * from './picking/schools';
 export * from './balance/balance';

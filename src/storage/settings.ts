@@ -49,6 +49,8 @@ export interface ViewSettings extends Schools {
   readonly workedFingers: boolean;
   /** By which school they are worked out. */
   readonly handSchool: HandSchool;
+  /** Single letters, digits and signs act outside of the lane too. */
+  readonly singleKeys: boolean;
 }
 
 export const VIEW_AT_FIRST: ViewSettings = {
@@ -56,6 +58,7 @@ export const VIEW_AT_FIRST: ViewSettings = {
   thickOnTop: false,
   workedFingers: false,
   handSchool: 'rolls',
+  singleKeys: true,
 };
 
 /** How things are said and drawn, as last chosen. */

@@ -2,7 +2,7 @@
 import type { Analysis, Figures, PairCount } from '../picking/analysis';
 import type { Slant } from '../picking/changes';
 import { slantText, type Schools } from '../picking/schools';
-import { counted, countText } from '../picking/words';
+import { counted, countText } from '../picking/counting';
 
 /** One string pair, thicker string first, with its changes in each direction (null where there are none). */
 export interface PairRow {

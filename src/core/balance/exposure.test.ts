@@ -129,3 +129,10 @@ describe('mending a set', () => {
     expect([first!.kind, first!.id, setVerdict(first!.after).gap]).toEqual(['add', 'in', 0]);
   });
 });
+
+it('counts the time of a last pass that was broken off only as far as it was played', () => {
+  const whole = played([3, 2, 3, 2], true, 'down', 3);
+  const beats = 4 / 4;
+  expect(exposureOf([whole]).seconds).toBeCloseTo(3 * beats, 9);
+  expect(exposureOf([{ ...whole, untilTicks: 1680 }]).seconds).toBeCloseTo(2.25 * beats, 9);
+});

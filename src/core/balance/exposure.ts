@@ -34,6 +34,15 @@ export interface Exposure {
   readonly insideShare: number | null;
 }
 
+/** Beats of some passes, the last perhaps broken off. */
+function playedBeats(exercise: Exercise, passes: number, untilTicks: number): number {
+  const { passage, policy } = exercise;
+  const beats = passBeats(exercise);
+  const from = policy.loop ? loopSpan(passage).startTicks : -passage.pickupTicks;
+  const last = Math.max(0, untilTicks - from) / passage.meter.beatTicks;
+  return (passes - 1) * beats + Math.min(beats, last);
+}
+
 const noKinds = (): Kinds => ({ outside: 0, inside: 0, sweep: 0, backtrack: 0 });
 
 const isCounted = (kind: ChangeKind): kind is keyof Kinds => kind !== 'alternate' && kind !== 'repeat';
@@ -51,7 +60,7 @@ export function exposureOf(played: readonly Played[]): Exposure {
   for (const { exercise, plan, passes, bpm, untilTicks = Infinity } of played) {
     const { passage } = exercise;
     const { analysis, assignment } = plan;
-    seconds += (passes * passBeats(exercise) * 60) / bpm;
+    seconds += (playedBeats(exercise, passes, untilTicks) * 60) / bpm;
     const { startTicks, endTicks } = loopSpan(passage);
     const passTicks = endTicks - startTicks;
     const noteById = new Map(passage.notes.map((note) => [note.id, note]));

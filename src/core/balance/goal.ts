@@ -2,7 +2,7 @@
 import type { Goal } from '../exercise/exercise';
 import type { Analysis, Figures, Transition } from '../picking/analysis';
 import { isStringChange } from '../picking/changes';
-import { counted, countText } from '../picking/words';
+import { counted, countText } from '../picking/counting';
 
 /** The share of inside changes that a goal wants, with its tolerance; null where it wants none. */
 export interface BalanceTarget {

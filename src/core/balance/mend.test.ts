@@ -100,4 +100,15 @@ describe('mendings', () => {
     expect(tried).toBe(1);
     expect(found).toHaveLength(1);
   });
+
+  it('tries the other start too where the start was left to the plan', () => {
+    const exercise = {
+      ...exerciseOn([3, 3, 2, 2, 1, 1], 'outside', false),
+      policy: { kind: 'alternateByNote', start: 'auto', loop: false } as const,
+    };
+    const starts = mendings(exercise, DEFAULT_SETUP).filter(({ kind, first }) => kind === 'start' && !first);
+    expect(starts.map(({ policy, after }) => [policy.start, after.outside, after.inside])).toEqual([
+      ['up', 2, 0],
+    ]);
+  });
 });

@@ -105,7 +105,9 @@ function* candidates({ passage, policy }: Exercise): Generator<Candidate> {
   const { notes } = passage;
   const last = notes.at(-1);
   if (!last) return;
-  yield { ...plain, kind: 'start', policy: { ...policy, start: policy.start === 'down' ? 'up' : 'down' } };
+  // An automatic start may have taken either; the one that changes nothing is no mending.
+  for (const start of ['up', 'down'] as const)
+    if (start !== policy.start) yield { ...plain, kind: 'start', policy: { ...policy, start } };
   yield { ...plain, kind: 'oneMore', passage: lastAgain(passage) };
   if (notes.length > 1) yield { ...plain, kind: 'oneLess', passage: deleteSlot(passage, last.onsetTicks) };
   yield { ...plain, kind: 'reverse', passage: reversePassage(passage) };

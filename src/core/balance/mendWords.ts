@@ -1,6 +1,7 @@
 /** Mendings in words. */
 import type { Exercise } from '../exercise/exercise';
-import { policyText, countText } from '../picking/words';
+import { countText } from '../picking/counting';
+import { policyText } from '../picking/words';
 import type { Schools } from '../picking/schools';
 import type { Mending, ScopedShare } from './mend';
 

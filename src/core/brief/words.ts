@@ -2,7 +2,8 @@
 import { goalText } from '../balance/goal';
 import { chordName } from '../compose/names';
 import { NO_GOAL } from '../exercise/exercise';
-import { counted, withArticle } from '../picking/words';
+import { counted } from '../picking/counting';
+import { withArticle } from '../picking/words';
 import { slantText, type Schools } from '../picking/schools';
 import { slantOfBrief, type Brief, type Target, type Wish } from './brief';
 import type { Advice } from './conflict';
@@ -21,7 +22,9 @@ export function targetText(target: Target): string {
   const where = goalText({ ...NO_GOAL, strings, direction, skipped });
   const kind =
     target.kind === null ? 'string changes' : target.kind === 'sweep' ? 'sweeps' : `${target.kind} changes`;
-  const said = max === 1 && target.min === 1 ? kind.replace(/s$/, '') : kind;
+  // One is what is counted: “1 inside change”, “at least 1 outside change”, “at most 1 sweep”.
+  const isOne = max === null ? target.min === 1 : max === 1;
+  const said = isOne ? kind.replace(/s$/, '') : kind;
   return `${countsText(target)} ${where.replace('string changes', said)}`;
 }
 

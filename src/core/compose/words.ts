@@ -1,4 +1,5 @@
 /** A recipe in words. */
+import { counted, times } from '../picking/counting';
 import { MASK_LETTERS } from './mask';
 import { chordName } from './names';
 import type { Recipe } from './recipe';
@@ -23,7 +24,7 @@ function displacementText({ displacement }: Recipe): string {
   if (!displacement) return '';
   const { which, numbers, by } = displacement;
   const whose = `${which === 'finger' ? 'finger' : 'note'} ${listText(numbers)}`;
-  return `${whose} in turn on another string (${by.map((strings) => (strings > 0 ? `${strings} floorward` : `${-strings} ceilingward`)).join(', ')})`;
+  return `${whose} in turn on another string (${by.map((strings) => (strings === 0 ? 'its own' : strings > 0 ? `${strings} floorward` : `${-strings} ceilingward`)).join(', ')})`;
 }
 
 function sourceText({ source }: Recipe): string {
@@ -36,7 +37,7 @@ function sourceText({ source }: Recipe): string {
     case 'chord':
       return `${source.tonic} ${chordName(source.chord)} ${source.kind} from fret ${source.fret}`;
     case 'cell':
-      return `A cell of ${source.notes.length} notes`;
+      return `A cell of ${counted(source.notes.length, 'note')}`;
     case 'strokes':
       return `The picking hand alone, ${perStringText(source.perString)}`;
     case 'restStrokes':
@@ -69,13 +70,13 @@ function movesText({ moves, movesBack }: Recipe): string {
     case 'until':
       return `along the neck until finger ${moves.finger} reaches fret ${moves.fret}${back}`;
     case 'frets':
-      return `moved ${moves.by} frets on, ${moves.times} times${back}`;
+      return `moved ${counted(Math.abs(moves.by), 'fret')} ${moves.by < 0 ? 'back' : 'on'}, ${times(moves.times)}${back}`;
     case 'scale':
-      return `moved through ${moves.tonic} ${moves.scale}, ${moves.times} times${back}`;
+      return `moved through ${moves.tonic} ${moves.scale}, ${times(moves.times)}${back}`;
     case 'strings':
-      return `moved to the next strings, ${moves.times} times${back}`;
+      return `moved to the next strings, ${times(moves.times)}${back}`;
     case 'octaves':
-      return `moved up by octaves, ${moves.times} times${back}`;
+      return `moved up by octaves, ${times(moves.times)}${back}`;
   }
 }
 
@@ -100,7 +101,7 @@ export function recipeText(recipe: Recipe): string {
     recipe.mask === '' || recipe.damped
       ? ''
       : `${[...recipe.mask].map((letter) => MASK_LETTERS[letter as keyof typeof MASK_LETTERS] ?? letter).join(', ')} in turn`,
-    recipe.repeat > 1 ? `each cell ${recipe.repeat} times` : '',
+    recipe.repeat > 1 ? `each cell ${times(recipe.repeat)}` : '',
     recipe.damped ? 'on damped strings' : '',
     recipe.goesRound ? 'round and round' : '',
   ];

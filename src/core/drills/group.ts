@@ -64,7 +64,7 @@ const STAGE_NAMES: Readonly<Record<DrillStage, string>> = {
   neighbours: 'with its neighbours',
   stop: 'with a stop',
   triplets: 'in triplets',
-  twin: 'the twin of the other kind',
+  twin: 'the same line with the other kind of change',
   section: 'section',
   join: 'join',
   'build-up': 'build-up',

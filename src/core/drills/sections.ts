@@ -45,7 +45,8 @@ export function sectionDrills(exercise: Exercise, plan: Plan, setup: Setup): Dri
       restTicks: meter.beatTicks,
     };
     const laid = layOnce(exercise, picks, options);
-    const part = `${name}, notes ${numbers.get(first)} to ${numbers.get(picks.at(-1)!)}`;
+    const [from, to] = [numbers.get(first), numbers.get(picks.at(-1)!)];
+    const part = `${name}, ${from === to ? `note ${from}` : `notes ${from} to ${to}`}`;
     return judged(null, { stage, laid, keepsPlace: true, part }, setup);
   };
   const nearBeat = (picks: CellPick[], side: 'end' | 'start') => {

@@ -21,7 +21,7 @@ describe('the lane in words', () => {
   });
 
   it('a place is the note or an empty string, with its count and what else is there', () => {
-    expect(spokenPlace(passage, plan, 1680, 3)).toMatch(/; bar 1, e$/);
+    expect(spokenPlace(passage, plan, 1680, 3)).toMatch(/; bar 1, beat 1, on “e”$/);
     expect(spokenPlace(passage, plan, 0, 5)).toBe(
       'string 5, empty; bar 1, beat 1; also here: string 3, fret 5',
     );

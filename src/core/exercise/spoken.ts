@@ -2,7 +2,8 @@
 import { noteAt } from '../passage/edits';
 import type { Note, Passage } from '../passage/passage';
 import { stringChangeFrom } from '../picking/analysis';
-import { countText, KIND_NAMES, STROKE_NAMES } from '../picking/words';
+import { countText } from '../picking/counting';
+import { KIND_NAMES, STROKE_NAMES } from '../picking/words';
 import type { StudentNote } from './exercise';
 import type { Plan } from './plan';
 import { countSyllable, slotAt } from '../rhythm/slots';
@@ -67,7 +68,7 @@ export function spokenPlace(passage: Passage, plan: Plan, ticks: number, string:
   const when =
     ticks >= passage.lengthTicks
       ? 'after the end'
-      : `bar ${bar}, ${slot.indexInBeat === 0 ? 'beat ' : ''}${countSyllable(passage, slot)}`;
+      : `bar ${bar}, beat ${(((slot.beat % passage.meter.beats) + passage.meter.beats) % passage.meter.beats) + 1}${slot.indexInBeat === 0 ? '' : `, on “${countSyllable(passage, slot)}”`}`;
   const also =
     others.length > 0
       ? `; also here: ${others.map((one) => `string ${one.string}, fret ${one.fret}`).join('; ')}`

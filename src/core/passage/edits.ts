@@ -1,4 +1,5 @@
 /** Edits of a passage: named pure functions from passage to passage. Ids of notes are stable through all of them. */
+import { emptyPassage } from './empty';
 import { MAX_FRET, pitchAt } from '../instrument/instrument';
 import { nextSlotTicks, slotAt, slotsOf } from '../rhythm/slots';
 import {
@@ -278,4 +279,16 @@ export function setLoopBounds(passage: Passage, bounds: LoopBounds | null): Pass
   return bounds === null || isWhole || bounds.startTicks >= bounds.endTicks
     ? rest
     : { ...rest, loopBounds: bounds };
+}
+
+/**
+ * A passage that is still as long as an empty one ends with its last note: nobody asked for the empty slots after it. Any other is
+ * given back as it is.
+ */
+export function endingWithNotes(passage: Passage): Passage {
+  const isUntouched = passage.lengthTicks === emptyPassage().lengthTicks && !passage.loopBounds;
+  const end = Math.max(...passage.notes.map((note) => note.onsetTicks + note.durationTicks));
+  return isUntouched && passage.notes.length > 0 && end < passage.lengthTicks
+    ? { ...passage, lengthTicks: end }
+    : passage;
 }

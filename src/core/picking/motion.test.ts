@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { planOf, type Plan } from '../exercise/plan';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { loopSpan } from '../passage/passage';
-import { poseAt, slantAt, standingTicks, strikeLine } from './motion';
+import { poseAt, slantAt, standingPose, standingTicks, strikeLine } from './motion';
 import { DEFAULT_SCHOOLS } from './schools';
 import { standsText, strikesOf } from './strikes';
 import { passageOn } from './testing';
@@ -71,9 +71,6 @@ describe('the pick in motion', () => {
         for (const [at, strike] of line.strikes.entries()) {
           const across = poseAt(line, standingTicks(line, at))!.across;
           expect(across < strike.exit).toBe(strike.stroke === 'down');
-          expect(standsText(strike)).toContain(
-            `${strike.stroke === 'down' ? 'floor' : 'ceiling'} side of string ${strike.exit}`,
-          );
           for (const switching of ['early', 'late'] as const) {
             const slant = slantAt(line, at, { ...DEFAULT_SCHOOLS, switching });
             if (strike.leaves?.slant) expect(slant).toBe(strike.leaves.slant);
@@ -82,6 +79,40 @@ describe('the pick in motion', () => {
         }
       }),
     );
+  });
+
+  // rulings.md, Freeze frame: where a good exit has carried the pick, told from strings and strokes alone.
+  it('is seen, where the player stops, where a good exit has carried it', () => {
+    const seen = new Set<string>();
+    fc.assert(
+      fc.property(strings, policies, (of, policy) => {
+        const plan = planOf(passageOn(of), policy, DEFAULT_SETUP);
+        const line = lineOf(plan, 0);
+        for (const [at, { exit, stroke, leaves }] of line.strikes.entries()) {
+          const { across, lift } = standingPose(line, at);
+          const text = standsText(line.strikes[at]!);
+          // Downstrokes go to smaller string numbers.
+          const way = stroke === 'down' ? -1 : 1;
+          const beyond = (string: number) => (across - string) * way > 0;
+          expect(beyond(exit)).toBe(true);
+          const to = leaves?.stringTo ?? exit;
+          const skips = Math.abs(to - exit) > 1;
+          if (to === exit) expect([lift, beyond(exit + way)]).toEqual([0, false]);
+          else if (leaves!.kind === 'outside') {
+            expect([lift, beyond(to), beyond(to + way)]).toEqual([1, true, false]);
+            expect(text).toContain('go out further');
+          } else if (leaves!.kind === 'inside' || leaves!.kind === 'backtrack' || skips)
+            expect([lift, beyond(exit + way)]).toEqual([1, false]);
+          else {
+            expect([lift, beyond(to)]).toEqual([0, false]);
+            expect(Math.abs(across - to)).toBeLessThan(0.25);
+            expect(text).toContain(`lying on string ${to}`);
+          }
+          seen.add(to === exit ? 'none' : leaves!.kind);
+        }
+      }),
+    );
+    expect([...seen].sort()).toEqual(['backtrack', 'inside', 'none', 'outside', 'sweep']);
   });
 
   it('knows the first stroke after a rest, round the seam too', () => {

@@ -1,7 +1,7 @@
 /** The pick as it moves: where it is at any moment of a pass, across the strings and out of their plane. */
 import { TICKS_PER_QUARTER } from '../rhythm/slots';
 import type { Strike } from './strikes';
-import type { Slant } from './changes';
+import { isStringChange, type Slant } from './changes';
 import type { Schools } from './schools';
 
 /** Where the pick is. */
@@ -103,6 +103,24 @@ export function poseAt({ strikes, before, after }: StrikeLine, ticks: number): P
 /** The moment at which a stroke is over and the pick stands in the gap behind it. */
 export function standingTicks(line: StrikeLine, at: number): number {
   return line.strikes[at]!.ticks + STROKE_SHARE * roomAt(line, at);
+}
+
+/** So far from a string that it lies on, in string spacings. */
+const LYING = 0.14;
+
+/**
+ * Where the pick must be seen when the player stops after a stroke: where a good exit has carried it. Outside it is past the string to
+ * come and out of the strings; inside, or against the grain, on the side it went to and out of them; in a sweep it lies on the next
+ * string; without a string change it stays in the plane beside its own.
+ */
+export function standingPose(line: StrikeLine, at: number): PickPose {
+  const { leaves, gapAfter, stroke } = line.strikes[at]!;
+  const aside = inGap(gapAfter);
+  if (!leaves || !isStringChange(leaves)) return { across: aside, lift: 0, strike: at };
+  if (leaves.contact === 'rest')
+    return { across: leaves.stringTo + (stroke === 'down' ? LYING : -LYING), lift: 0, strike: at };
+  const next = leaves.kind === 'outside' ? nextOf(line, at) : null;
+  return { across: next ? inGap(next.strike.gapBefore) : aside, lift: 1, strike: at };
 }
 
 /** The slant that the pick has at a stroke, turned early or late; null where the line asks for none. */

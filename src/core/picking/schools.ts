@@ -2,6 +2,7 @@
 import type { Stroke } from '../passage/passage';
 import type { Analysis, Transition } from './analysis';
 import type { Slant } from './changes';
+import { counted, named } from './counting';
 
 export const NAMINGS = ['grip', 'tip'] as const;
 export const SWITCHINGS = ['early', 'late'] as const;
@@ -74,11 +75,11 @@ export function slantsText(analysis: Analysis, number: (pick: number) => number,
       : `All exits are helped by one slant: ${slant}.`;
   }
   const at = (when: Schools['switching']) =>
-    [...new Set(switches.map((one) => number(one[when])))].join(', ');
-  const turns = `${switches.length} ${switches.length === 1 ? 'switch' : 'switches'}`;
+    named('note', [...new Set(switches.map((one) => number(one[when])))]);
+  const turns = counted(switches.length, 'switch', 'switches');
   const other = schools.switching === 'early' ? 'late' : 'early';
   const begin = isExit
-    ? `Exits of both kinds: ${exitsOf(analysis, 'upward')}; ${exitsOf(analysis, 'downward')}. The slant turns, ${turns}`
+    ? `Exits of both kinds: ${exitsOf(analysis, 'upward')} (${slantText('upward', schools)}); ${exitsOf(analysis, 'downward')} (${slantText('downward', schools)}). The slant turns, ${turns}`
     : `Both slants, ${turns}`;
-  return `${begin}: ${schools.switching} at notes ${at(schools.switching)} (${other}: ${at(other)}).`;
+  return `${begin}: ${schools.switching} at ${at(schools.switching)} (${other}: ${at(other)}).`;
 }

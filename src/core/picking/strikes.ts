@@ -3,6 +3,7 @@ import type { Plan } from '../exercise/plan';
 import { loopSpan, type Passage, type Stroke } from '../passage/passage';
 import { secondsOf } from '../rhythm/slots';
 import type { Transition } from './analysis';
+import { isStringChange } from './changes';
 import { exitString, gapAfter, gapBefore } from './geometry';
 import { picksOf } from './picks';
 import { SIDE_AFTER } from './schools';
@@ -85,8 +86,15 @@ export function isCalled({ afterRest, leaves }: Strike, bpm: number, beatTicks: 
   return afterRest || leaves === null || secondsOf(leaves.gapTicks, bpm, beatTicks) >= CALL_SECONDS;
 }
 
-/** Where the pick must be seen standing when the player stops after a stroke: "on the floor side of string 4". */
+/** Where the pick must be seen standing when the player stops after a stroke, and what a wrong stop looks like; ends with a full stop. */
 export function standsText({ stroke, exit, leaves }: Strike): string {
-  const side = `on the ${SIDE_AFTER[stroke]} of string ${exit}`;
-  return leaves?.contact === 'rest' ? `${side}, resting on string ${leaves.stringTo}` : side;
+  const side = SIDE_AFTER[stroke];
+  const here = `on the ${side} of string ${exit}`;
+  if (!leaves || !isStringChange(leaves)) return `${here}, in the plane of the strings.`;
+  const { kind, contact, stringTo } = leaves;
+  if (contact === 'rest')
+    return `${here}, lying on string ${stringTo}. In the air it was lifted: push on until it rests.`;
+  if (kind === 'outside')
+    return `past string ${stringTo}, on its ${side}, out of the strings. Where it stands in the gap: go out further.`;
+  return `${here}, out of the strings and clear of it. Where it still touches string ${exit} or stands between the strings: go out further.`;
 }

@@ -2,6 +2,7 @@
 import type { Stroke } from '../passage/passage';
 import type { ChangeKind } from './changes';
 import type { Transition } from './analysis';
+import { counted, countText, times } from './counting';
 import { slantWanted, type PickingPolicy, type PolicyKind, type Rule } from './policy';
 import { exitText, slantText, type Schools } from './schools';
 import type { CostOfOtherChoice } from './otherChoice';
@@ -22,16 +23,6 @@ export const KIND_NAMES: Readonly<Record<ChangeKind, string>> = {
   sweep: 'sweep',
   backtrack: 'against the grain',
 };
-
-/** A count per pass, which may be a half: "4", "2.5". */
-export function countText(count: number): string {
-  return Number.isInteger(count) ? String(count) : count.toFixed(1);
-}
-
-/** A count with its noun: "1 skip", "2 skips", "2.5 crossings". */
-export function counted(count: number, noun: string, plural = `${noun}s`): string {
-  return `${countText(count)} ${count === 1 ? noun : plural}`;
-}
 
 function ruleText(rule: Rule, schools: Schools): string {
   switch (rule.code) {
@@ -63,7 +54,7 @@ export function reasonText(reason: StrokeReason, schools: Schools): string {
       return 'the start you asked for';
     case 'autoStart': {
       if (reason.breaks > 0)
-        return `start chosen: the other would break the rule ${counted(reason.breaks, 'time')} more`;
+        return `start chosen: the other would break the rule ${times(reason.breaks)} more`;
       if (reason.crossings > 0)
         return `start chosen: ${counted(reason.crossings, 'crossing')} fewer than the other start`;
       return 'start chosen: both starts cost the same, so down';
@@ -88,16 +79,23 @@ export function otherCostText(stroke: Stroke, cost: CostOfOtherChoice): string {
     [cost.backtracks ?? 0, 'change against the grain', 'changes against the grain'],
     [cost.slurs ?? 0, 'slur', 'slurs'],
     [cost.picks ?? 0, 'picked note', 'picked notes'],
-    [cost.start, 'other start', 'other starts'],
     [cost.crossings, 'crossing', 'crossings'],
     [cost.repeats ?? 0, 'repeated stroke', 'repeated strokes'],
     [cost.upsOnBeat ?? 0, 'upstroke on a beat', 'upstrokes on a beat'],
   ] as const;
-  const said = parts
-    .filter(([count]) => count !== 0)
-    .map(
-      ([count, noun, plural]) => `${counted(Math.abs(count), noun, plural)} ${count > 0 ? 'more' : 'fewer'}`,
-    );
+  const said = [
+    ...(cost.start > 0
+      ? ['gives up the start asked for']
+      : cost.start < 0
+        ? ['keeps the start asked for']
+        : []),
+    ...parts
+      .filter(([count]) => count !== 0)
+      .map(([count, noun, plural]) => {
+        const size = Math.abs(count);
+        return `${countText(size)} ${count > 0 ? 'more' : 'fewer'} ${size === 1 ? noun : plural}`;
+      }),
+  ];
   const other = stroke === 'down' ? 'Up' : 'Down';
   return `${other} here instead: ${said.length === 0 ? 'costs the same' : said.join(', ')}`;
 }

@@ -1,6 +1,5 @@
 /** What the hands did in a run: strokes, changes by kind, wide stretches, time. */
 import { exposureOf } from '../balance/exposure';
-import { passBeats } from '../exercise/climb';
 import type { Exercise } from '../exercise/exercise';
 import type { Plan } from '../exercise/plan';
 import { stretchMm } from '../instrument/neck';
@@ -33,7 +32,7 @@ export function playedFigures(
   setup: Setup,
 ): Pick<Run, 'strokes' | 'exposure' | 'wideStretches' | 'seconds'> {
   const { exercise, plan, passes, bpm, untilTicks } = played;
-  const { kinds } = exposureOf([
+  const { kinds, seconds } = exposureOf([
     { exercise, plan, passes, bpm, ...(untilTicks === null ? {} : { untilTicks }) },
   ]);
   const { passes: strokesOf } = plan.assignment;
@@ -50,10 +49,6 @@ export function playedFigures(
     });
     wideStretches += wideAmong(inPass, setup);
   }
-  const from = span?.startTicks ?? -exercise.passage.pickupTicks;
-  const beats = passBeats(exercise);
-  const lastBeats =
-    untilTicks === null ? beats : Math.max(0, untilTicks - from) / exercise.passage.meter.beatTicks;
   return {
     strokes,
     wideStretches,
@@ -63,6 +58,6 @@ export function playedFigures(
       sweep: kinds.sweep,
       backtrack: kinds.backtrack,
     },
-    seconds: (((passes - 1) * beats + Math.min(beats, lastBeats)) * 60) / bpm,
+    seconds,
   };
 }

@@ -125,7 +125,7 @@ export function nextStart(
   return at(
     step,
     stated.says === 'estimate'
-      ? `${known}: the fastest step that is a tenth below its lower end, so that the session begins clean.`
+      ? `${known}: it begins a tenth below that, so that it begins clean.`
       : `${known}, so it starts carefully.`,
   );
 }

@@ -60,7 +60,7 @@ export function GoalPanel({
   return (
     <Grid>
       <p className="wide" role="status">
-        This exercise {check.text}
+        {/^[A-Z]/.test(check.text) ? check.text : `This exercise ${check.text}`}
         {check.text.endsWith('.') ? '' : '.'}
       </p>
       <Select

@@ -7,10 +7,12 @@ import {
   loopSpan,
   poseAt,
   slantAt,
+  standingPose,
   standingTicks,
   standsText,
   strikeLine,
   strikesOf,
+  type PickPose,
   type Plan,
   type Strike,
   type StrikeLine,
@@ -76,6 +78,8 @@ const Panel = styled.section`
 `;
 
 const STEP_MS = 450;
+/** … of which this part is the stroke itself. */
+const STROKE_PART = 0.7;
 
 interface PickPanelProps {
   readonly plan: Plan;
@@ -153,23 +157,29 @@ export function PickPanel({ plan, pass, caret, playing, onGo, onPass }: PickPane
     if (standsAt === null) return;
     const from = stood.current;
     stood.current = standsAt;
-    const show = (ticks: number) => {
-      const pose = poseAt(line, ticks);
-      if (pose) hands.current?.show(pose, slantAt(line, pose.strike, view));
-    };
+    const stop = standingPose(line, shown.strike);
+    const draw = (pose: PickPose | null) =>
+      pose && hands.current?.show(pose, slantAt(line, pose.strike, view));
     const isStill = matchMedia('(prefers-reduced-motion: reduce)').matches;
     if (from === null || from >= standsAt || isStill) {
-      show(standsAt);
+      draw(stop);
       return;
     }
     const began = performance.now();
-    let frame = requestAnimationFrame(function draw(now) {
+    const onTheWay = poseAt(line, standsAt) ?? stop;
+    let frame = requestAnimationFrame(function next(now) {
       const part = Math.min(1, (now - began) / STEP_MS);
-      show(from + part * (standsAt - from));
-      if (part < 1) frame = requestAnimationFrame(draw);
+      const done = (part - STROKE_PART) / (1 - STROKE_PART);
+      // Through the stroke, then out to where it stands.
+      if (done < 0) draw(poseAt(line, from + (part / STROKE_PART) * (standsAt - from)));
+      else {
+        const across = onTheWay.across + done * (stop.across - onTheWay.across);
+        draw({ ...stop, across, lift: onTheWay.lift + done * (stop.lift - onTheWay.lift) });
+      }
+      if (part < 1) frame = requestAnimationFrame(next);
     });
     return () => cancelAnimationFrame(frame);
-  }, [standsAt, line, view]);
+  }, [standsAt, shown.strike, line, view]);
 
   const go = (to: Strike) => {
     const note = passage.notes.find((one) => to.noteIds.includes(one.id));
@@ -220,7 +230,7 @@ export function PickPanel({ plan, pass, caret, playing, onGo, onPass }: PickPane
             {nextText(strike)}
           </p>
           <p className="stands">
-            {isPlaying ? asks : `Stop here, and the pick stands ${standsText(strike)}. ${asks}`}
+            {isPlaying ? asks : `Stop here, and the pick stands ${standsText(strike)} ${asks}`}
           </p>
           <small>
             Stroke {shown.strike + 1} of {line.strikes.length}

@@ -42,7 +42,7 @@ export function PolicySettings({ policy, view, set }: PolicySettingsProps) {
           isOn={policy.travelOverSkips === true}
           onChange={(travelOverSkips) => set('Over skipped strings', { travelOverSkips })}
         >
-          travel on over skipped strings
+          keep sweeping where a string is skipped
         </Switch>
       ) : null}
       {kind === 'oneSlant' ? (

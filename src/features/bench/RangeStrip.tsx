@@ -12,9 +12,11 @@ import {
   acrossStrings,
   backwards,
   cutOut,
+  deadMarked,
   fingered,
   fretsBy,
   lockMarked,
+  openMarked,
   palmMarked,
   stretched,
   transposed,
@@ -146,6 +148,16 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
             id: 'palm',
             name: 'Palm mute, on or off (Q)',
             run: () => apply((of) => palmMarked(of, range, caret)),
+          },
+          {
+            id: 'dead',
+            name: 'Dead notes, on or off (X)',
+            run: () => apply((of) => deadMarked(of, range, caret)),
+          },
+          {
+            id: 'open',
+            name: 'Open strings',
+            run: () => apply((of) => openMarked(of, range, caret)),
           },
           {
             id: 'longer',

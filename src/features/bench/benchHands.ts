@@ -1,7 +1,8 @@
 'use client';
 import { useMemo, useState } from 'react';
-import type { Exercise, Passage } from '@/core';
+import { endingWithNotes, type Exercise, type Passage } from '@/core';
 import type { ExerciseSession } from '@/storage';
+import { say } from '@/ui/controls/say';
 import type { Place } from '@/ui/lane/place';
 import { attempt, tellRefused } from '@/work/perform';
 import type { EditExercise } from './edit';
@@ -93,8 +94,18 @@ export function useBenchHands(
           if (changed) place(changed);
         });
       },
-      setLoop: (loop) =>
-        edit(loop ? 'Loop on' : 'Loop off', (one) => ({ ...one, policy: { ...one.policy, loop } })),
+      setLoop: (loop) => {
+        const round = loop ? endingWithNotes(passage()) : passage();
+        if (round !== passage())
+          say(
+            'The empty slots after the last note are cut, so that it comes round without a gap. Undo brings them back.',
+          );
+        edit(loop ? 'Loop on' : 'Loop off', (one) => ({
+          ...one,
+          policy: { ...one.policy, loop },
+          passage: loop ? endingWithNotes(one.passage) : one.passage,
+        }));
+      },
       digits,
     };
   }, [session, digits, atFirst]);

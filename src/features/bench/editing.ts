@@ -50,11 +50,16 @@ export interface DigitMemory {
   /** The fret that a digit makes (with `beyond`, what two digits would have made that no neck has), and a key that both digits of one number share. */
   type(digit: number, nowMs: number): { fret: number; group: string; beyond: number | null };
   forget(): void;
+  /** The next digit gives a finger. */
+  expectFinger(): void;
+  /** Whether this digit gives a finger, which it then has done. */
+  takesFinger(): boolean;
 }
 
 /** A memory for digits with nothing in it. */
 export function digitMemory(): DigitMemory {
   let last: { fret: number; atMs: number; group: string } | null = null;
+  let asksFinger = false;
   return {
     type(digit, nowMs) {
       const both =
@@ -68,6 +73,15 @@ export function digitMemory(): DigitMemory {
     },
     forget() {
       last = null;
+      asksFinger = false;
+    },
+    expectFinger() {
+      asksFinger = true;
+    },
+    takesFinger() {
+      const was = asksFinger;
+      asksFinger = false;
+      return was;
     },
   };
 }

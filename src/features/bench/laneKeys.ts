@@ -15,7 +15,7 @@ import {
   type Edit,
   type DigitMemory,
 } from './editing';
-import { bendHere, deadHere, fingerHere, markHere, stretchHere, techniqueHere } from './sounding';
+import { bendHere, deadHere, fingerHere, fingerTo, markHere, stretchHere, techniqueHere } from './sounding';
 
 /** What the keys act on. */
 export interface LaneHands {
@@ -51,6 +51,8 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
     if (next) place({ ticks: next.onsetTicks, string: next.string }, true);
   };
   const digit = (event: { key: string; timeStamp: number }) => {
+    const finger = hands.digits.takesFinger() ? fingerTo(passage(), caret(), Number(event.key)) : null;
+    if (finger) return apply(finger);
     const { fret, group, beyond } = hands.digits.type(Number(event.key), event.timeStamp);
     apply(putFret(passage(), caret(), fret, beyond), group);
   };
@@ -133,7 +135,14 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
     { keys: ['q'], does: 'Palm mute on or off', run: change((of, at) => markHere(of, at, 'palmMute')) },
     { keys: ['w'], does: 'Vibrato on or off', run: change((of, at) => markHere(of, at, 'vibrato')) },
     { keys: ['e'], does: 'Accent on or off', run: change((of, at) => markHere(of, at, 'accent')) },
-    { keys: ['f'], does: 'Next finger', run: change(fingerHere) },
+    {
+      keys: ['f'],
+      does: 'Next finger; a digit after it gives that finger, 0 none',
+      run: () => {
+        change(fingerHere)();
+        hands.digits.expectFinger();
+      },
+    },
     { keys: ['>'], does: 'One slot longer', run: change((of, at) => stretchHere(of, at, 1)) },
     { keys: ['<'], does: 'One slot shorter', run: change((of, at) => stretchHere(of, at, -1)) },
   ];

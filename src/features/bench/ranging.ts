@@ -11,6 +11,8 @@ import {
   muteRange,
   notesIn,
   reverseRange,
+  setDead,
+  setFret,
   shiftFrets,
   slotsOf,
   slotsUsed,
@@ -133,6 +135,26 @@ export function palmMarked(passage: Passage, range: Range, caret: Place): Edit {
   return {
     label: isMuted ? 'Ring again' : 'Palm mute',
     passage: muteRange(passage, range, !isMuted),
+    caret,
+  };
+}
+
+/** Dead, or sounding again where all are dead; notes that are slurred to or tapped stay as they are. */
+export function deadMarked(passage: Passage, range: Range, caret: Place): Edit {
+  const marked = notesIn(passage, range);
+  if (marked.length === 0) return { fault: 'There is no note among the marked slots.' };
+  const isDead = marked.every((note) => note.dead);
+  const next = marked.reduce((one, { id }) => setDead(one, id, !isDead), passage);
+  return { label: isDead ? 'Sound again' : 'Dead notes', passage: next, caret };
+}
+
+/** All on the open string. */
+export function openMarked(passage: Passage, range: Range, caret: Place): Edit {
+  const marked = notesIn(passage, range).filter(({ fret }) => fret !== 0);
+  if (marked.length === 0) return { fault: 'No marked note is fretted.' };
+  return {
+    label: 'Open strings',
+    passage: marked.reduce((one, { id }) => setFret(one, id, 0), passage),
     caret,
   };
 }

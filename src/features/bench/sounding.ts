@@ -54,6 +54,14 @@ export function fingerHere(passage: Passage, caret: Place): Edit {
   };
 }
 
+/** Gives the note at the caret a finger, 1 to 4, or with 0 none; null where there is no note, or no such finger. */
+export function fingerTo(passage: Passage, caret: Place, digit: number): Edit {
+  const note = noteAt(passage, caret.ticks, caret.string);
+  if (!note || digit > 4) return null;
+  const finger = digit === 0 ? null : (digit as Finger);
+  return { label: 'Finger', passage: setFinger(passage, note.id, finger), caret };
+}
+
 /** Makes the notes at the caret's moment and string longer or shorter by a slot. */
 export function stretchHere(passage: Passage, caret: Place, by: 1 | -1): Edit {
   const note = noteAt(passage, caret.ticks, caret.string);

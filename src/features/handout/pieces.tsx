@@ -273,7 +273,7 @@ function roomPiece(): Omit<SheetPiece, 'startsPage'> {
     withNext: false,
     body: (
       <div className="room">
-        <h3>What I noticed</h3>
+        <h3>What I noticed about this exercise</h3>
         {Array.from({ length: ROOM_LINES }, (_, line) => (
           <i key={line} />
         ))}

@@ -76,7 +76,7 @@ export function EqualSpeeds({ spec, subdivision }: { spec: LadderSpec; subdivisi
                 {slots} a beat{slots === subdivision ? ', as here' : ''}
               </th>
               {ends.map((end, at) => (
-                <td key={at}>{end.has(slots) ? bpmText(end.get(slots)!) : '–'}</td>
+                <td key={at}>{end.has(slots) ? bpmText(end.get(slots)!) : 'off the metronome'}</td>
               ))}
             </tr>
           ))}

@@ -176,7 +176,7 @@ export function Ladder({ session, state, exercise }: LadderProps) {
             <Link href={`/practice/${session.id}?mode=probe`} prefetch={false}>
               Probe upward from slow
             </Link>{' '}
-            or tap it <kbd>b</kbd>.
+            or tap the tempo with <kbd>b</kbd>.
           </p>
           <TimePanel exercise={exercise} setup={player.setup} kept={ladder} climb={climb} set={setSpec} />
           <EqualSpeeds spec={spec} subdivision={passage.subdivision} />

@@ -132,7 +132,7 @@ export function StepTable(props: StepTableProps) {
               Done after
             </th>
             <th scope="col" className="fastest">
-              Fastest change
+              Tightest change
             </th>
             <th scope="col" className="as">
               How

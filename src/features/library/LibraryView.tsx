@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import { GOAL_TECHNIQUES } from '@/core';
+import { counted, GOAL_TECHNIQUES } from '@/core';
 import { database, LIBRARY, loadDemo, readLibrary } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { EmptyState } from '@/ui/controls/EmptyState';
@@ -255,6 +255,10 @@ export function LibraryView() {
           <Download size={16} aria-hidden /> Export all
         </Button>
       </Bar>
+      <p className="for-screen-readers" role="status">
+        {items !== undefined && !isDeleted ? `${counted(found.length, 'exercise')} shown.` : ''}
+        {chosenItems.length > 0 ? ` ${chosenItems.length} ticked.` : ''}
+      </p>
       {items === undefined ? <p aria-busy="true">Opening the library …</p> : null}
       {isEmpty ? (
         <EmptyState title="Nothing here yet">
@@ -286,7 +290,7 @@ export function LibraryView() {
         </EmptyState>
       ) : null}
       {rows.length > 0 && !isDeleted ? (
-        <section aria-label={`${found.length} exercises`}>
+        <section aria-label={counted(found.length, 'exercise')}>
           <Heads aria-hidden>
             <span />
             <span>How it goes</span>

@@ -80,7 +80,7 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
             onChange={(id) => setProblem({ ...problem, to: Number(id) })}
           />
           <NumberField
-            label="Minutes"
+            label="Minutes of practice for it"
             value={minutes}
             min={1}
             max={60}

@@ -22,7 +22,7 @@ import { Panel, Table } from './look';
 const MOST = 8;
 
 const rateText = ({ percent, low, high }: Rate) =>
-  `${Math.round(percent)}, somewhere from ${Math.round(low)} to ${Math.round(high)}`;
+  `${percent.toFixed(1)} (${low.toFixed(1)} to ${high.toFixed(1)})`;
 
 /** The string changes that fail most when they are played, each with the drill that mends it. */
 export const Failing = memo(function Failing({
@@ -76,7 +76,7 @@ export const Failing = memo(function Failing({
                   <td className="number">
                     {change.runs} of {change.played}
                   </td>
-                  <td>{rateText(change.rate)}</td>
+                  <td title="with its 90 % interval">{rateText(change.rate)}</td>
                   <td>{reason ? REASON_MENDINGS[reason].name : '–'}</td>
                   <td>
                     {reason === 'tight' ? (

@@ -1,6 +1,6 @@
 'use client';
 import { memo, useState } from 'react';
-import { bpmText, counted, type SignRecord } from '@/core';
+import { bpmText, times, type SignRecord } from '@/core';
 import { database, removeSign } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { RowButton } from '@/ui/controls/RowButton';
@@ -36,8 +36,8 @@ export const Signs = memo(function Signs({
     <Panel aria-label="What the hand said">
       <h2>What the hand said</h2>
       <p>
-        {pains > 0 ? `It hurt ${counted(pains, 'time')}. ` : ''}
-        {tights > 0 ? `It was tight ${counted(tights, 'time')}.` : ''}
+        {pains > 0 ? `It hurt ${times(pains)}. ` : ''}
+        {tights > 0 ? `It was tight ${times(tights)}.` : ''}
       </p>
       <Table>
         <thead>

@@ -57,6 +57,9 @@ export function Stage({ practising, actions, runs, restSeconds, onDrill }: Stage
   const place = named ? runs.at(-1)?.place : null;
   return (
     <>
+      <p className="for-screen-readers" role="status">
+        {phase === 'judge' ? 'The run is over. Was it clean, or not clean?' : ''}
+      </p>
       <Big>
         <div className="tempo">
           <b data-tempo>{bpmText(bpm)}</b>
@@ -90,10 +93,12 @@ export function Stage({ practising, actions, runs, restSeconds, onDrill }: Stage
               Clean in a row: <b>{inARow}</b> of {step.upAfter}
             </p>
           ) : null}
-          <p>
-            {counted(runs.length, 'run')}, {counted(passCount, 'pass', 'passes')}, {durationText(seconds)}{' '}
-            under the hand
-          </p>
+          {runs.length > 0 ? (
+            <p>
+              {counted(runs.length, 'run')}, {counted(passCount, 'pass', 'passes')}, played for{' '}
+              {durationText(seconds)}
+            </p>
+          ) : null}
           {step.movement || step.sound ? (
             <p>
               {[step.movement ? `${step.movement} movements` : '', step.sound ? `${step.sound} sound` : '']

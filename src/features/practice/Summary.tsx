@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import styled from 'styled-components';
-import { bpmText, counted, durationText, KIND_NAMES, type RunRecord } from '@/core';
+import { bpmText, counted, durationText, KIND_NAMES, times, type RunRecord } from '@/core';
 import { REASON_MENDINGS, statedText, type NextStart, type StatedTempo } from '@/core/record';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
@@ -76,8 +76,8 @@ export function Summary(props: SummaryProps) {
       ) : (
         <ul>
           <li>
-            {counted(runs.length, 'run')}, {clean.length} clean; {counted(passes, 'pass', 'passes')},{' '}
-            {durationText(seconds)} under the hand
+            {counted(runs.length, 'run')}, {clean.length} clean; {counted(passes, 'pass', 'passes')}, played
+            for {durationText(seconds)}
           </li>
           <li>
             {best > 0
@@ -86,10 +86,7 @@ export function Summary(props: SummaryProps) {
           </li>
           {stated ? <li>Clean tempo: {statedText(stated)}</li> : null}
           {tights > 0 ? (
-            <li>
-              The hand was tight {tights === 1 ? 'once' : `${tights} times`}: begin slower next time, with
-              rests
-            </li>
+            <li>The hand was tight {times(tights)}: begin slower next time, with rests</li>
           ) : null}
           {worst?.place ? (
             <li>

@@ -2,6 +2,7 @@
 /** Smaller parts of the runner: warm-up, rest, reasons. */
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
+import { counted } from '@/core';
 import { REASON_MENDINGS, REASONS, type Reason } from '@/core/record';
 import type { WarmUpItem } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -63,7 +64,7 @@ export function WarmUp({ items, cautions, onChange, onDone }: WarmUpProps) {
   const minutes = items.reduce((sum, item) => sum + item.minutes, 0);
   return (
     <Card aria-label="Warm-up">
-      <h2>Warm up first{minutes > 0 ? `: ${minutes} ${minutes === 1 ? 'minute' : 'minutes'}` : ''}</h2>
+      <h2>Warm up first{minutes > 0 ? `: ${counted(minutes, 'minute')}` : ''}</h2>
       <ol>
         {items.map((item, at) =>
           isEditing ? (
@@ -75,7 +76,7 @@ export function WarmUp({ items, cautions, onChange, onDone }: WarmUpProps) {
                 onChange={(text) => set(at, { text })}
               />
               <NumberField
-                label="Minutes"
+                label={`Minutes for part ${at + 1}`}
                 value={item.minutes}
                 min={1}
                 max={30}

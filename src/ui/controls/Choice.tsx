@@ -1,5 +1,5 @@
 'use client';
-import type { ReactNode } from 'react';
+import { useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { Label, ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import { colour } from '../theme/tokens';
@@ -44,7 +44,7 @@ interface ChoiceProps<T extends string> {
   readonly options: readonly { readonly id: T; readonly name: ReactNode; readonly spoken?: string }[];
 }
 
-/** One of two or three, all in sight. */
+/** One of two or three, all in sight. Arrow keys choose, as in every group of choices. */
 export function Choice<T extends string>({
   label,
   hideLabel = false,
@@ -52,8 +52,13 @@ export function Choice<T extends string>({
   onChange,
   options,
 }: ChoiceProps<T>) {
+  // The group moves the focus with the arrow keys; what gets it by them is chosen.
+  const byArrow = useRef(false);
+  const onKey = ({ key }: KeyboardEvent) => {
+    byArrow.current = key.startsWith('Arrow');
+  };
   return (
-    <div>
+    <div onKeyDownCapture={onKey} onKeyUp={() => (byArrow.current = false)}>
       {hideLabel ? null : <Title elementType="span">{label}</Title>}
       <Row
         aria-label={label}
@@ -66,7 +71,12 @@ export function Choice<T extends string>({
         }}
       >
         {options.map(({ id, name, spoken }) => (
-          <One key={id} id={id} {...(spoken ? { 'aria-label': spoken } : {})}>
+          <One
+            key={id}
+            id={id}
+            onFocus={() => byArrow.current && id !== value && onChange(id)}
+            {...(spoken ? { 'aria-label': spoken } : {})}
+          >
             {name}
           </One>
         ))}

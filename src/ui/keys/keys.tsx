@@ -10,7 +10,7 @@ import {
   type ReactNode,
 } from 'react';
 
-/** A key and what it does. Keys without Ctrl act only while the view or part that owns them has the focus (WCAG 2.1.4). */
+/** A key and what it does. Single characters act only while the view that owns them has the focus, and can be switched off (WCAG 2.1.4). */
 export interface KeyBinding {
   /** As `KeyboardEvent.key`, with `Ctrl+`, `Shift+` or `Alt+` before it; several for one action. */
   readonly keys: readonly string[];
@@ -46,6 +46,25 @@ function isTyping(target: EventTarget): boolean {
   );
 }
 
+/** Keys that inputs which are pressed have themselves: to press them, and to move among those of a group. */
+const OF_PRESSED = new Set([' ', 'Enter', 'ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown']);
+
+/** Whether an input that is pressed, or a choice of a group, takes a key itself. */
+function takesItself(target: EventTarget, key: string): boolean {
+  if (!(target instanceof HTMLElement) || !OF_PRESSED.has(key)) return false;
+  return target instanceof HTMLInputElement || target.role === 'radio';
+}
+
+let singleKeysAct = true;
+
+/** Whether letters, digits and signs act outside of the lane, where they are typed (WCAG 2.1.4). */
+export function setSingleKeys(act: boolean): void {
+  singleKeysAct = act;
+}
+
+/** A single character, with no key held down beside it. Space is none (WCAG 2.1.4). */
+const isSingle = (key: string) => /^(Shift\+)?\S$/u.test(key);
+
 /** A handler for `onKeyDown` that runs the first matching binding. In fields only keys with Ctrl are taken. */
 export function keyHandler(bindings: readonly KeyBinding[]): (event: KeyboardEvent) => void {
   return (event) => {
@@ -53,7 +72,8 @@ export function keyHandler(bindings: readonly KeyBinding[]): (event: KeyboardEve
     const isInside = event.target instanceof Node && event.currentTarget.contains(event.target);
     if (event.defaultPrevented || !isInside) return;
     const key = pressed(event);
-    if (isTyping(event.target)) return;
+    if (isTyping(event.target) || takesItself(event.target, key)) return;
+    if (!singleKeysAct && isSingle(key) && !(event.target as Element).closest('[data-lane]')) return;
     const binding = bindings.find(({ keys }) => keys.includes(key));
     if (!binding) return;
     event.preventDefault();

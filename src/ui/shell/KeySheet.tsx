@@ -1,8 +1,19 @@
 'use client';
 import styled from 'styled-components';
 import { Dialog } from '../controls/Dialog';
+import { database, keepViewSettings } from '@/storage';
+import { attempt } from '@/work/perform';
+import { Switch } from '../controls/Switch';
+import { useView } from './viewSettings';
 import { keyName, useKeyGroups, type KeyGroup } from '../keys/keys';
 import { colour, MONO } from '../theme/tokens';
+
+const Single = styled.div`
+  margin-bottom: 1rem;
+  p {
+    color: ${colour.inkSoft};
+  }
+`;
 
 const Groups = styled.div`
   columns: 2 18rem;
@@ -41,8 +52,17 @@ const EVERYWHERE: KeyGroup = {
 /** All keys that act now. */
 export function KeySheet({ isOpen, onClose }: { isOpen: boolean; onClose: () => void }) {
   const groups = [...useKeyGroups(), EVERYWHERE];
+  const view = useView();
+  const setSingle = (singleKeys: boolean) =>
+    attempt('Keeping the setting', () => keepViewSettings(database(), { ...view, singleKeys }));
   return (
     <Dialog title="Keys" isOpen={isOpen} onClose={onClose}>
+      <Single>
+        <Switch isOn={view.singleKeys} onChange={setSingle}>
+          Single letters, digits and signs act everywhere
+        </Switch>
+        {view.singleKeys ? null : <p>Off: they act in the lane of the Bench only, where notes are typed.</p>}
+      </Single>
       <Groups>
         {groups.map((group) => (
           <section key={group.title}>

@@ -49,6 +49,7 @@ const settings = Joi.object({
     thickOnTop: Joi.boolean(),
     workedFingers: Joi.boolean(),
     handSchool: Joi.string().max(40),
+    singleKeys: Joi.boolean(),
     naming: Joi.string().valid(...NAMINGS),
     switching: Joi.string().valid(...SWITCHINGS),
     wording: Joi.string().valid(...WORDINGS),

@@ -202,8 +202,10 @@ export function DrillsPanel(props: DrillsPanelProps) {
               <div>
                 {name[0]!.toUpperCase() + name.slice(1)}
                 <small>
-                  {drillRemarks(drill).join(' ')} {changesPerSecond(drill, bpm).toFixed(1)} changes a second
-                  at {bpm} bpm
+                  {drillRemarks(drill).join(' ')}{' '}
+                  {changesPerSecond(drill, bpm) === 0
+                    ? 'No string change'
+                    : `${changesPerSecond(drill, bpm).toFixed(1)} changes a second at ${bpm} bpm`}
                   {isOn ? `, ${counted(passesIn(minutesEach, drill, bpm), 'pass', 'passes')}` : ''}.
                 </small>
               </div>

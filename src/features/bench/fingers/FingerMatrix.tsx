@@ -35,7 +35,10 @@ const NAMES = ['', 'first', 'second', 'third', 'fourth'];
 
 function cellText({ from, to, floorward, ceilingward, rolls, hops }: FingerCell): string {
   if (floorward + ceilingward === 0) return from === to ? '–' : 'none';
-  if (from !== to) return `${floorward} + ${ceilingward}`;
+  if (from !== to)
+    return [floorward > 0 ? `${floorward} ↓` : '', ceilingward > 0 ? `${ceilingward} ↑` : '']
+      .filter(Boolean)
+      .join(' ');
   return [rolls > 0 ? `${rolls} r` : '', hops > 0 ? `${hops} h` : '']
     .filter((part) => part !== '')
     .join(', ');

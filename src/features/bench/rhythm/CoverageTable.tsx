@@ -114,7 +114,7 @@ export function CoverageTable({ exercise, plan, setup }: CoverageTableProps) {
       </Table>
       <p data-coverage>
         {empty.length === 0
-          ? 'Every stroke meets every kind of change on every place of the beat.'
+          ? 'Every kind of string change is met with both strokes on every place of the beat.'
           : [
               `${empty.length} of ${cells.filter(({ kind }) => kind !== 'same string').length} cells with a string change are empty.`,
               byOtherStart.length > 0 ? `The other start would fill: ${listed(byOtherStart)}.` : '',

@@ -1,0 +1,22 @@
+/** Counts in words: the one place of singular and plural. */
+
+/** A count per pass, which may be a half: "4", "2.5". */
+export function countText(count: number): string {
+  return Number.isInteger(count) ? String(count) : count.toFixed(1);
+}
+
+/** A count with its noun: "1 skip", "2 skips", "2.5 crossings". */
+export function counted(count: number, noun: string, plural = `${noun}s`): string {
+  return `${countText(count)} ${count === 1 ? noun : plural}`;
+}
+
+/** How often: "once", "twice", "3 times". */
+export function times(count: number): string {
+  return count === 1 ? 'once' : count === 2 ? 'twice' : `${countText(count)} times`;
+}
+
+/** A noun with what it names: "note 3", "notes 3 and 5", "notes 3, 5 and 7". */
+export function named(noun: string, names: readonly (string | number)[]): string {
+  if (names.length < 2) return `${noun} ${names.join()}`;
+  return `${noun}s ${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+}
