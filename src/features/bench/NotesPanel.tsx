@@ -1,7 +1,7 @@
 'use client';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { planTab, readTabText, withTab, type Exercise, type Plan } from '@/core';
+import { passageHash, planTab, readTabText, withTab, type Exercise, type Passage, type Plan } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
 import { say } from '@/ui/controls/say';
@@ -43,11 +43,22 @@ interface NotesPanelProps {
 
 /** Text in and out, and where the notes came from. */
 export function NotesPanel({ exercise, plan, pass, edit }: NotesPanelProps) {
-  const { sourceText } = exercise;
-  const [draft, setDraft] = useState<string | null>(null);
-  const text = draft ?? sourceText;
-  const reading = text.trim() === '' ? null : readTabText(text);
+  const { sourceText, passage } = exercise;
+  /** What is typed, and the notes that were there when it was begun. */
+  const [draft, setDraft] = useState<{ text: string; of: Passage } | null>(null);
+  const [asNotes, setAsNotes] = useState(false);
   const asText = () => planTab(plan, pass);
+  // The text that was read is shown as long as it gives the notes that are there; then the notes themselves are.
+  const fits = useMemo(
+    () =>
+      sourceText.trim() !== '' && passageHash(withTab(exercise, sourceText).passage) === passageHash(passage),
+    [exercise, sourceText, passage],
+  );
+  const ofNotes = passage.notes.length === 0 ? '' : asText();
+  const text = draft?.text ?? (fits && !asNotes ? sourceText : ofNotes);
+  const isStale = draft !== null && draft.of !== passage;
+  const type = (typed: string) => setDraft({ text: typed, of: draft?.of ?? passage });
+  const reading = text.trim() === '' ? null : readTabText(text);
   return (
     <Panel>
       <Column aria-label="Tab text">
@@ -56,7 +67,7 @@ export function NotesPanel({ exercise, plan, pass, edit }: NotesPanelProps) {
           rows={9}
           mono
           value={text}
-          onChange={setDraft}
+          onChange={type}
           placeholder={'e|--5-7-8--|\nB|---------|\nG|---------|\nD|---------|\nA|---------|\nE|---------|'}
         />
         <Row>
@@ -74,14 +85,31 @@ export function NotesPanel({ exercise, plan, pass, edit }: NotesPanelProps) {
             onPress={() => {
               navigator.clipboard.writeText(asText()).then(
                 () => say('The tab is on the clipboard, with strokes and count.'),
-                () => setDraft(asText()),
+                () => {
+                  setDraft(null);
+                  setAsNotes(true);
+                },
               );
             }}
           >
             Copy the tab out
           </Button>
-          <Button onPress={() => setDraft(asText())}>Show the notes as text</Button>
+          <Button
+            isDisabled={draft === null && text === ofNotes}
+            onPress={() => {
+              setDraft(null);
+              setAsNotes(true);
+            }}
+          >
+            Show the notes as text
+          </Button>
         </Row>
+        {isStale ? (
+          <p role="status">
+            The notes were changed since this text was begun: reading it puts the notes of the text in their
+            place.
+          </p>
+        ) : null}
         {reading ? (
           <ProblemList problems={reading.problems} noteCount={reading.passage.notes.length} />
         ) : null}

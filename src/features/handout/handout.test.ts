@@ -1,7 +1,13 @@
 /** Filling pages: what must hold for any pieces. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { renderToStaticMarkup } from 'react-dom/server';
+import { DEFAULT_SETUP, durationText, FRESH_LADDER, OPEN_HAND } from '@/core';
+import { climbOf } from '@/core/drills';
+import { demoProject } from '@/demo/library';
+import { VIEW_AT_FIRST } from '@/storage';
 import { paginate, type Piece } from './paginate';
+import { piecesOf, type SheetItem } from './pieces';
 
 const PAGE = 1000;
 const pieces = fc.array(
@@ -50,3 +56,23 @@ describe('pages', () => {
     );
   });
 });
+
+it.each(['even', 'density', 'overshoot'] as const)(
+  'a ladder of kind %s is printed as it is climbed',
+  (kind) => {
+    const { exercises, passages } = demoProject();
+    const record = exercises.find(({ title }) => title === 'Kite string')!;
+    const { passage } = passages.find(({ hash }) => hash === record.passageHash)!;
+    const exercise = { ...record, passage };
+    const ladder = { ...FRESH_LADDER, kind, startBpm: 60, goalBpm: 84 } as unknown as SheetItem['ladder'];
+    const settings = { paper: 'a4', notes: false, ladder: true, room: false, pageEach: false } as const;
+    const player = { setup: DEFAULT_SETUP, hand: OPEN_HAND };
+    const printed = piecesOf([{ id: 'k', exercise, ladder }], player, settings, VIEW_AT_FIRST, 700)
+      .filter(({ key }) => key.includes('ladder'))
+      .map(({ body }) => renderToStaticMarkup(body))
+      .join('');
+    const { steps, times } = climbOf(exercise, ladder, DEFAULT_SETUP);
+    expect(printed.split('<li>')).toHaveLength(steps.length + 1);
+    expect(printed).toContain(durationText(times.at(-1)!.untilSeconds));
+  },
+);

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import {
   asksForChanges,
   bpmText,
+  counted,
   countText,
   cuesFor,
   durationText,
@@ -12,15 +13,12 @@ import {
   handText,
   KIND_NAMES,
   largerExits,
-  ladderSpecOf,
-  ladderTimes,
-  passBeats,
+  PART_NAMES,
   pinnedWhere,
   pinNumbers,
   planOf,
   policyText,
   spokenNote,
-  tempoSteps,
   trainsSentence,
   withArticle,
   type Exercise,
@@ -29,7 +27,9 @@ import {
   type Plan,
   type PickingHand,
   type PlayerRecord,
+  type Setup,
 } from '@/core';
+import { climbOf } from '@/core/drills';
 import type { HandoutSettings, ViewSettings } from '@/storage';
 import { layoutLane, PRINT_LANE, type LaneSystem } from '@/ui/lane/layout';
 import { rowsFor } from '@/ui/lane/drawing';
@@ -209,14 +209,18 @@ const STEPS_A_ROW = 3;
 
 /** What of a step must be said beside its tempo. */
 function stepNote({ subdivision, part, isBurst, sound }: LadderStep): ReactNode {
-  const words = [part, subdivision && `${subdivision} a beat`, isBurst && 'burst', sound].filter(Boolean);
+  const words = [
+    part && PART_NAMES[part],
+    subdivision && `${subdivision} a beat`,
+    isBurst && 'burst',
+    sound,
+  ].filter(Boolean);
   return words.length > 0 ? <small>{words.join(', ')}</small> : null;
 }
 
-function ladderPieces({ exercise, ladder }: SheetItem): Omit<SheetPiece, 'startsPage'>[] {
-  const spec = ladderSpecOf(exercise, ladder);
-  const steps = tempoSteps(spec, ladder);
-  const times = ladderTimes(steps, passBeats(exercise), spec.countInBeats);
+function ladderPieces({ exercise, ladder }: SheetItem, setup: Setup): Omit<SheetPiece, 'startsPage'>[] {
+  // The same climb as the Ladder and the runner have, parts of a density ladder included.
+  const { spec, steps, times } = climbOf(exercise, ladder, setup);
   const rows = Array.from({ length: Math.ceil(steps.length / STEPS_A_ROW) }, (_, row) =>
     steps.slice(row * STEPS_A_ROW, (row + 1) * STEPS_A_ROW),
   );
@@ -227,7 +231,7 @@ function ladderPieces({ exercise, ladder }: SheetItem): Omit<SheetPiece, 'starts
       <h3>
         Ladder{' '}
         <small>
-          {spec.passes === 1 ? '1 pass' : `${spec.passes} passes`} a run, {bpmText(spec.startBpm)} to{' '}
+          {counted(spec.passes, 'pass', 'passes')} a run, {bpmText(spec.startBpm)} to{' '}
           {bpmText(steps.at(-1)!.bpm)} bpm, at least {durationText(times.at(-1)!.untilSeconds)}. Tick a box
           for each clean run.
         </small>
@@ -303,7 +307,7 @@ export function piecesOf(
       ...lanePieces(shown, width),
       { key: 'larger', withNext: false, body: <LargerStrokes exercise={exercise} plan={plan} /> },
       ...(settings.notes ? notePieces(exercise, plan) : []),
-      ...(settings.ladder ? ladderPieces(item) : []),
+      ...(settings.ladder ? ladderPieces(item, setup) : []),
       ...(settings.room ? [roomPiece()] : []),
     ];
     return pieces.map((piece, at) => ({

@@ -10,7 +10,7 @@ export interface Cell {
   readonly string: number;
   readonly start: number;
   end: number;
-  readonly fret: number;
+  fret: number;
   readonly dead: boolean;
   technique: Technique;
   ghost: boolean;
@@ -126,6 +126,7 @@ class Scanner {
       this.lastCell()!.vibrato = true;
       this.at++;
     } else if (/[bB]/.test(sign) && this.touchesLast()) this.bend();
+    else if (/[rR]/.test(sign) && this.heldBend()) this.release();
     else {
       this.report('signNotUnderstood', this.at, sign, `The sign “${sign}” is not understood`);
       this.at++;
@@ -277,6 +278,42 @@ class Scanner {
     cell.bend = { semitones: ok ? size : null, released };
     cell.end = this.at + used - 1;
     this.at += used;
+  }
+
+  /** The bent note before the last one, where that is the pitch it was bent to: it sounds again, or goes on in brackets. */
+  private heldBend(): Cell | null {
+    const [bent, last] = this.out.cells.slice(-2);
+    if (!bent || !last || !bent.bend || bent.bend.semitones === null || last.bend) return null;
+    const gap = this.body.slice(last.end + 1, this.at);
+    const isHeld = last.fret === bent.fret + bent.bend.semitones && !last.dead && !bent.bend.released;
+    return isHeld && /^\)?$/.test(gap) ? bent : null;
+  }
+
+  /** `10r8` or `(10)r8` after `8b10`: let down to where it began. Picked anew it is one pick, in brackets none. */
+  private release(): void {
+    const bent = this.heldBend()!;
+    const last = this.out.cells.at(-1)!;
+    const match = this.match(/[rR](\d*)/y);
+    const back = match[1] ?? '';
+    if (back !== '' && Number(back) !== bent.fret)
+      this.report(
+        'bendTarget',
+        this.at,
+        match[0],
+        `The release “${match[0]}” is read to where the bend began, fret ${bent.fret},`,
+        'adjusted',
+      );
+    const end = this.at + match[0].length - 1;
+    if (last.ghost) {
+      this.out.cells.pop();
+      bent.bend = { ...bent.bend!, released: true };
+      bent.end = end;
+    } else {
+      last.fret = bent.fret;
+      last.bend = { semitones: bent.bend!.semitones, released: true };
+      last.end = end;
+    }
+    this.at += match[0].length;
   }
 }
 

@@ -117,6 +117,26 @@ describe('common shapes', () => {
     expect(Object.values(readTabText(text, { vMeans: 'down' }).strokes!)).toEqual(['down', 'down', 'down']);
   });
 
+  // rulings.md, Bends: one pick where it is picked anew, none in brackets; what follows keeps its strokes.
+  it('a bend that is let down later, picked anew or not', () => {
+    const notesOf = (line: string) => {
+      const { passage, problems } = readTabText(
+        SIX('-'.repeat(24), line.padEnd(24, '-'), ...Array<string>(4).fill('-'.repeat(24))).join('\n'),
+      );
+      expect(problems).toEqual([]);
+      return passage.notes.map(({ fret, bend }) => [fret, bend?.semitones, bend?.released]);
+    };
+    const after = [[5, undefined, undefined]];
+    expect(notesOf('-8b10r8---5')).toEqual([[8, 2, true], ...after]);
+    expect(notesOf('-8b10---(10)r8---5')).toEqual([[8, 2, true], ...after]);
+    expect(notesOf('-8b10---10r8---5')).toEqual([[8, 2, false], [8, 2, true], ...after]);
+    // The pitch of another note is no bend held.
+    const { problems } = readTabText(
+      SIX('-8b10--9r8--', ...Array<string>(5).fill('-'.repeat(12))).join('\n'),
+    );
+    expect(problems.map(({ code }) => code)).toEqual(['signNotUnderstood']);
+  });
+
   it('slurs, slides, bends, taps, dead and muted notes', () => {
     const lines = SIX(
       '-----------------------------',
