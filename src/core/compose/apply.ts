@@ -4,11 +4,11 @@ import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Exercise } from '../exercise/exercise';
 import type { Setup } from '../instrument/instrument';
 import type { Note, Passage } from '../passage/passage';
-import { slotAt } from '../rhythm/slots';
 import { compose } from './compose';
 import type { Fault } from './faults';
 import type { Line } from './line';
-import type { Recipe } from './recipe';
+import { slotClock, untilNext } from './own';
+import { MARKS, type Recipe } from './recipe';
 
 /**
  * Hash of what a recipe decides: strings, frets, techniques and damping in their order. Rhythm, locks, fingers and marks
@@ -26,35 +26,43 @@ export function isDetached({ passage, recipe }: Exercise): boolean {
   return recipe !== null && materialHash(passage) !== recipe.hash;
 }
 
+/** What of a note the teacher may set against its recipe. Dead notes are the recipe's. */
+const CARRIED = [
+  ...MARKS.filter((mark) => mark !== 'dead' && mark !== 'restStroke'),
+  'lock',
+  'finger',
+] as const;
+
 /** The id of a recipe's note by its number. Notes that are written by hand are named otherwise. */
 const idOf = (index: number) => `r${index + 1}`;
 
-/** The notes of some cells, one a slot from the first bar line on. */
+/** The notes of some cells from the first bar line on, one a slot where the cell says nothing else. */
 function laid(cells: readonly Line[], grid: Passage): { notes: Note[]; endTicks: number } {
-  let ticks = 0;
-  const next = () => {
-    const { durationTicks } = slotAt(grid, ticks);
-    ticks += durationTicks;
-    return durationTicks;
-  };
-  const notes = cells.flat().map((sound, index): Note => {
-    for (let rest = 0; rest < (sound.restsBefore ?? 0); rest++) next();
-    const onsetTicks = ticks;
-    const { string, fret, technique, finger, dead, restStroke, lock } = sound;
-    return {
-      id: idOf(index),
-      string,
-      fret,
-      technique,
-      onsetTicks,
-      durationTicks: next(),
-      ...(finger ? { finger } : {}),
-      ...(dead ? { dead } : {}),
-      ...(restStroke ? { restStroke } : {}),
-      ...(lock ? { lock } : {}),
-    };
-  });
-  return { notes, endTicks: ticks };
+  const ticksOf = slotClock(grid);
+  const notes: Note[] = [];
+  let at = 0;
+  for (const sound of cells.flat()) {
+    at += sound.restsBefore ?? 0;
+    const onsetTicks = ticksOf(at);
+    for (const one of [sound, ...(sound.also ?? [])]) {
+      const { string, fret, technique, finger, dead, restStroke, lock, marks } = one;
+      notes.push({
+        id: idOf(notes.length),
+        string,
+        fret,
+        technique,
+        onsetTicks,
+        durationTicks: ticksOf(at + (one.slots ?? 1)) - onsetTicks,
+        ...marks,
+        ...(finger ? { finger } : {}),
+        ...(dead ? { dead } : {}),
+        ...(restStroke ? { restStroke } : {}),
+        ...(lock ? { lock } : {}),
+      });
+    }
+    at += sound.until ?? 1;
+  }
+  return { notes: untilNext(notes), endTicks: ticksOf(at) };
 }
 
 /** The passage of some cells on the grid of another, from the first bar line on. */
@@ -71,20 +79,25 @@ function passageFrom(recipe: Recipe, cells: readonly Line[], grid: Passage): Pas
   };
 }
 
-/** Marks of a note that no recipe gives: they are the teacher's. */
-function marksOf(note: Note): Partial<Note> {
-  const { accent, palmMute, vibrato, ghost, bend, slideIn, slideOut } = note;
-  const marks = { accent, palmMute, vibrato, ghost, bend, slideIn, slideOut };
-  return Object.fromEntries(Object.entries(marks).filter(([, value]) => value !== undefined));
-}
-
-/** What the teacher set on a note of the same number: marks, and a lock or finger that the recipe itself did not give. */
+/** What the teacher set or took off on a note of the same number: marks, lock and finger where the recipe gave them otherwise. */
 function carried(note: Note, old: Note | undefined, given: Note | undefined): Note {
   if (!old) return note;
-  const lock = old.lock && JSON.stringify(old.lock) !== JSON.stringify(given?.lock) ? old.lock : note.lock;
-  const finger = old.finger !== given?.finger ? old.finger : note.finger;
-  const { lock: _l, finger: _f, ...plain } = note;
-  return { ...plain, ...marksOf(old), ...(lock ? { lock } : {}), ...(finger ? { finger } : {}) };
+  const next: Record<string, unknown> = { ...note };
+  for (const key of CARRIED) {
+    const isOwn = JSON.stringify(old[key]) !== JSON.stringify(given?.[key]);
+    if (!isOwn) continue;
+    if (old[key] === undefined) delete next[key];
+    else next[key] = old[key];
+  }
+  return next as unknown as Note;
+}
+
+/** Whether a recipe gives its notes at the same moments, for as long, as another did. */
+function isSameRhythm(some: readonly Note[], others: readonly Note[]): boolean {
+  return some.every(
+    ({ onsetTicks, durationTicks }, at) =>
+      onsetTicks === others[at]?.onsetTicks && durationTicks === others[at].durationTicks,
+  );
 }
 
 /** An exercise with a recipe written in, or why the recipe gives nothing. */
@@ -106,6 +119,8 @@ export function applyRecipe(exercise: Exercise, recipe: Recipe, setup: Setup): A
   const keepsRhythm =
     exercise.recipe !== null &&
     old.notes.length === fresh.notes.length &&
+    // The recipe's own rhythm is another: the old one would hide it.
+    isSameRhythm(fresh.notes, given) &&
     fresh.notes.every(({ id }) => oldById.has(id)) &&
     recipe.source.kind === exercise.recipe.recipe.source.kind;
   const notes = fresh.notes.map((note) => {

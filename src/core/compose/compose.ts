@@ -5,6 +5,7 @@ import { fault, type Fault } from './faults';
 import { directed, partsOf } from './figures';
 import { flat, isSamePlace, sound, type Line, type Sound } from './line';
 import { masked } from './mask';
+import { ownLine, relinked } from './own';
 import { movedLine, onMovedStrings, placesOf, rotated, timesOf } from './moves';
 import { MAX_COMPOSED, type Displacement, type Recipe } from './recipe';
 import { rowsOf } from './shapes';
@@ -22,11 +23,16 @@ function cellOf(recipe: Recipe, setup: Setup): { line: Line; mirrored: Line } | 
   const { source, figure } = recipe;
   if (source.kind === 'cell') {
     if (source.notes.length === 0) return fault('noNotes');
-    const line = source.notes.map(({ string, fret, finger }) => sound(string, fret, finger ?? null));
-    const beyond = line.find(({ string }) => recipe.tuning[string - 1] === undefined);
+    const line = ownLine(source.notes);
+    const beyond = source.notes.find(({ string }) => recipe.tuning[string - 1] === undefined);
     if (beyond) return fault('noSuchString', beyond.string);
-    const used = [...new Set(line.map((note) => note.string))].sort((a, b) => a - b);
-    const across = line.map((note) => ({ ...note, string: used.at(-1 - used.indexOf(note.string))! }));
+    const used = [...new Set(source.notes.map((note) => note.string))].sort((a, b) => a - b);
+    const mirrored = (note: Sound): Sound => ({
+      ...note,
+      string: used.at(-1 - used.indexOf(note.string))!,
+      ...(note.also ? { also: note.also.map(mirrored) } : {}),
+    });
+    const across = line.map(mirrored);
     return { line: directed(line, recipe), mirrored: directed(across, recipe) };
   }
   const rows = rowsOf(recipe, setup);
@@ -67,7 +73,9 @@ function displaced(
     const isIt = which === 'finger' ? note.finger === number : at + 1 === number;
     return isIt ? { ...note, string: note.string - by } : note;
   });
-  return moved.some(({ string }) => recipe.tuning[string - 1] === undefined) ? fault('offStrings') : moved;
+  const isOut = ({ string, also }: Sound) =>
+    recipe.tuning[string - 1] === undefined || also?.some((one) => one.string === string);
+  return moved.some(isOut) ? fault('offStrings') : moved;
 }
 
 function varied(cell: { line: Line; mirrored: Line }, variation: Recipe['variation']): Line {
@@ -169,5 +177,7 @@ export function compose(recipe: Recipe, setup: Setup): Composed {
         line.map(({ string }): Sound => ({ ...sound(string, 0, null), dead: true })),
       ),
     };
+  if (source.kind === 'cell' && recipe.mask === '' && recipe.turn !== 'slurred')
+    return { ...made, cells: relinked(cells, ownLine(source.notes)) };
   return { ...made, cells: masked(cells, recipe.mask) };
 }

@@ -4,6 +4,7 @@ export { arpeggioShapes, chordShapes } from './chordShapes';
 export { canDisplace, compose } from './compose';
 export { faultText } from './faults';
 export { cleanMask } from './mask';
+export { takeCell } from './own';
 export { nearestRecipe } from './nearest';
 export * from './recipe';
 export { CHORDS, SCALES, TONICS } from './names';

@@ -1,5 +1,6 @@
 /** Lines: notes one after the other, as a cell plays them. */
 import type { Finger, Lock, Technique } from '../passage/passage';
+import type { Marks } from './recipe';
 import type { Row } from './rows';
 
 /** One note of a line. */
@@ -15,6 +16,15 @@ export interface Sound {
   readonly lock?: Lock;
   /** Silent slots before it. */
   readonly restsBefore?: number;
+  /** Slots that it sounds, and slots to the next note; 1 where nothing is said. */
+  readonly slots?: number;
+  readonly until?: number;
+  /** Struck together with it. */
+  readonly also?: readonly Sound[];
+  /** What else stands on it. */
+  readonly marks?: Marks;
+  /** Its number in the cell that it was taken from: slurs go between neighbours there. */
+  readonly nth?: number;
 }
 
 export type Line = readonly Sound[];

@@ -62,7 +62,9 @@ export function movedLine(line: Line, recipe: Recipe, place: number): Line | Fau
     if (tuning[string - 1] === undefined) return fault('offStrings');
     const off = note.finger && fret < 1 ? fault('belowNut', fret) : onNeck(fret);
     if (off) return off;
-    moved.push({ ...note, string, fret });
+    const also = note.also && movedLine(note.also, recipe, place);
+    if (also && 'code' in also) return also;
+    moved.push({ ...note, string, fret, ...(also ? { also } : {}) });
   }
   return moved;
 }

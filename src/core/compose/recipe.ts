@@ -1,12 +1,35 @@
 /** Recipes: how the notes of an exercise are worked out, as plain data that is kept beside them. */
 import { STANDARD_TUNING, type Tuning } from '../instrument/instrument';
-import type { Finger } from '../passage/passage';
+import type { Finger, Lock, Note, Technique } from '../passage/passage';
 
-/** A note that was set by hand. */
-export interface CellNote {
+/** What stands on a note besides its place, finger and stroke. */
+export const MARKS = [
+  'dead',
+  'ghost',
+  'palmMute',
+  'accent',
+  'restStroke',
+  'vibrato',
+  'bend',
+  'slideIn',
+  'slideOut',
+] as const satisfies readonly (keyof Note)[];
+export type Marks = Pick<Note, (typeof MARKS)[number]>;
+
+/** A note that was set by hand, with everything that stands on it. What is left out is as on a plain picked note of one slot. */
+export interface CellNote extends Marks {
   readonly string: number;
   readonly fret: number;
   readonly finger?: Finger;
+  readonly technique?: Technique;
+  readonly lock?: Lock;
+  /** Struck together with the note before it. */
+  readonly together?: true;
+  /** Slots that it sounds, and slots from its onset to the next note or to the end of the cell. */
+  readonly slots?: number;
+  readonly until?: number;
+  /** Silent slots before it; of the first note. */
+  readonly restsBefore?: number;
 }
 
 /** Which notes there are on each string. */

@@ -37,7 +37,9 @@ function sourceText({ source }: Recipe): string {
     case 'chord':
       return `${source.tonic} ${chordName(source.chord)} ${source.kind} from fret ${source.fret}`;
     case 'cell':
-      return `A cell of ${counted(source.notes.length, 'note')}`;
+      return source.notes.length === 0
+        ? 'A cell without notes yet: mark some in the lane, or type them there'
+        : `A cell of ${counted(source.notes.length, 'note')}`;
     case 'strokes':
       return `The picking hand alone, ${perStringText(source.perString)}`;
     case 'restStrokes':

@@ -54,3 +54,27 @@ export const hand = Joi.object({
   gripDepth: orNull(Joi.string().valid(...GRIP_DEPTHS)),
   pickPart: orNull(Joi.string().valid(...PICK_PARTS)),
 });
+
+const isTrue = Joi.boolean().valid(true);
+
+/** A lock of a stroke. */
+export const lock = Joi.object({
+  stroke: Joi.string().valid('down', 'up').required(),
+  reason: Joi.string().max(PROJECT_LIMITS.textLength),
+});
+
+/** How a note is sounded. */
+export const technique = Joi.string().valid('pick', 'hammer', 'pull', 'slide', 'tap');
+
+/** What else stands on a note. */
+export const noteMarks = {
+  dead: isTrue,
+  ghost: isTrue,
+  palmMute: isTrue,
+  accent: isTrue,
+  restStroke: isTrue,
+  vibrato: isTrue,
+  bend: Joi.object({ semitones: orNull(Joi.number().min(0).max(12)), released: Joi.boolean().required() }),
+  slideIn: Joi.string().valid('from below', 'from above'),
+  slideOut: Joi.string().valid('upward', 'downward'),
+};

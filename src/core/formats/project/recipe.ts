@@ -2,6 +2,7 @@
 import Joi from 'joi';
 import { CHORDS, SCALES, TONICS } from '../../compose/names';
 import { DIRECTIONS, MAX_COMPOSED, TURNS, VARIATIONS } from '../../compose/recipe';
+import { lock, noteMarks, technique } from './parts';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
 
 const whole = (min: number, max: number) => Joi.number().integer().min(min).max(max).required();
@@ -16,6 +17,8 @@ const scale = Joi.string()
 const chord = Joi.string()
   .valid(...CHORDS.map(([sign]) => sign))
   .required();
+/** A length in slots, perhaps with a part of one. */
+const inSlots = Joi.number().min(0).max(100_000);
 const some = (items: Joi.Schema, least = 0) =>
   Joi.array().items(items).min(least).max(MAX_COMPOSED).required();
 const yes = Joi.boolean().required();
@@ -47,7 +50,16 @@ const source = Joi.alternatives(
   }),
   of('chord', { tonic, chord, inversion: whole(0, 12), fret, shape: whole(0, 100_000) }),
   of('cell', {
-    notes: some(Joi.object({ string: string.required(), fret, finger })),
+    notes: some(
+      Joi.object({
+        ...{ string: string.required(), fret, finger, technique, lock },
+        ...noteMarks,
+        together: Joi.valid(true),
+        slots: inSlots,
+        until: inSlots,
+        restsBefore: inSlots,
+      }),
+    ),
   }),
   of('strokes', { perString: some(count, 1) }),
   of('restStrokes', { each: whole(1, 64), placed: yes }),

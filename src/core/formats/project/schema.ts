@@ -15,7 +15,17 @@ import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
 import { MAX_SWING, STRAIGHT } from '../../rhythm/swing';
 import { briefSchema } from './brief';
 import { backupSchemas } from './backup';
-import { changeableStamp, hand, orNull, PROJECT_LIMITS, text, versions } from './parts';
+import {
+  changeableStamp,
+  hand,
+  lock,
+  noteMarks,
+  orNull,
+  PROJECT_LIMITS,
+  technique,
+  text,
+  versions,
+} from './parts';
 import { ladder, player, run, sign } from './record';
 import { keptRecipeSchema } from './recipe';
 
@@ -25,10 +35,8 @@ export { PROJECT_VERSION };
 const ticks = Joi.number().integer().min(-10_000_000).max(1_000_000_000).required();
 const string = Joi.number().integer().min(1).max(MAX_STRINGS);
 const stroke = Joi.string().valid('down', 'up');
-const isTrue = Joi.boolean().valid(true);
 const bpm = Joi.number().min(MIN_BPM).max(MAX_BPM);
 
-const lock = Joi.object({ stroke: stroke.required(), reason: Joi.string().max(PROJECT_LIMITS.textLength) });
 const subdivision = Joi.number().integer().min(1).max(MAX_SLOTS_PER_BEAT);
 const beatSubdivisions = Joi.object().pattern(/^-?\d+$/, subdivision);
 
@@ -40,18 +48,10 @@ const note = Joi.object({
   fret: Joi.number().integer().min(0).max(MAX_FRET).required(),
   onsetTicks: ticks,
   durationTicks: Joi.number().integer().min(1).max(1_000_000_000).required(),
-  technique: Joi.string().valid('pick', 'hammer', 'pull', 'slide', 'tap').required(),
+  technique: technique.required(),
   finger: Joi.number().valid(1, 2, 3, 4),
   lock,
-  dead: isTrue,
-  ghost: isTrue,
-  palmMute: isTrue,
-  accent: isTrue,
-  restStroke: isTrue,
-  vibrato: isTrue,
-  bend: Joi.object({ semitones: orNull(Joi.number().min(0).max(12)), released: Joi.boolean().required() }),
-  slideIn: Joi.string().valid('from below', 'from above'),
-  slideOut: Joi.string().valid('upward', 'downward'),
+  ...noteMarks,
 });
 
 const passage = Joi.object({

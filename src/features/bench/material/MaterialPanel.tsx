@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { counted, notesIn, type Exercise, type Range, type Setup } from '@/core';
+import { counted, type Exercise, type Range, type Setup } from '@/core';
 import {
   applyRecipe,
   arpeggioShapes,
@@ -12,6 +12,7 @@ import {
   isDetached,
   nearestRecipe,
   recipeText,
+  takeCell,
   withSource,
   type Recipe,
   type SourceKind,
@@ -86,12 +87,10 @@ const KINDS: readonly { readonly id: SourceKind; readonly name: string }[] = [
 /** No cell that is taken from the lane is longer. */
 const LONGEST_CELL = 64;
 
-/** The marked notes as a cell, or all there are. */
-function cellFrom({ passage }: Exercise, range: Range | null) {
-  const notes = range ? notesIn(passage, range) : passage.notes;
-  return notes
-    .slice(0, LONGEST_CELL)
-    .map(({ string, fret, finger }) => ({ string, fret, ...(finger ? { finger } : {}) }));
+/** The marked notes as a cell, or all there are, and round as the exercise goes round. */
+function cellFrom({ passage, policy }: Exercise, range: Range | null): Pick<Recipe, 'source' | 'goesRound'> {
+  const notes = takeCell(passage, range, LONGEST_CELL);
+  return { source: { kind: 'cell', notes }, goesRound: policy.loop === true };
 }
 
 function shapeCount(recipe: Recipe, setup: Setup): number {
@@ -156,7 +155,7 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
     const chosen = recipe ? withSource(recipe, kind) : firstRecipe(kind, tuning, capo);
     const next: Recipe =
       kind === 'cell' && chosen.source.kind === 'cell' && chosen.source.notes.length === 0
-        ? { ...chosen, source: { kind, notes: cellFrom(exercise, range) } }
+        ? { ...chosen, ...cellFrom(exercise, range) }
         : chosen;
     wish(next, writesAtOnce ? 'once' : 'asked');
   };
@@ -218,7 +217,7 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
             <Fields>
               <legend>Notes</legend>
               <p>{counted(recipe.source.notes.length, 'note')} of your own, from the lane.</p>
-              <Button onPress={() => set({ source: { kind: 'cell', notes: cellFrom(exercise, range) } })}>
+              <Button onPress={() => set(cellFrom(exercise, range))}>
                 {range ? 'Take the marked notes' : 'Take the notes of the lane'}
               </Button>
             </Fields>
