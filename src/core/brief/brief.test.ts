@@ -11,7 +11,7 @@ import { planOf } from '../exercise/plan';
 import { emptyPassage } from '../passage/empty';
 import type { Finger, Stroke } from '../passage/passage';
 import { describeChanges } from '../picking/changes';
-import { BRIEF_POLICIES, CONTOURS, type Brief, type Target } from './brief';
+import { BRIEF_POLICIES, CONTOURS, type Brief, type Target, type Wish } from './brief';
 import { draftBrief, withCandidate } from './draft';
 import { placesOf, WEIGHTS, type Place } from './grid';
 import { PUBLISHED_BRIEFS } from './published';
@@ -263,6 +263,70 @@ describe('composing to a brief', () => {
         expect(state).toBe('best found');
       }
     }
+  });
+
+  // The brute force knows nothing of flows and proofs: it tries every line.
+  it('advises only what works, and names only wishes that are in conflict, as trying every line finds', () => {
+    let [advised, checked] = [0, 0];
+    const canTry = ({ notes }: Brief) => notes <= 6;
+    fc.assert(
+      fc.property(anyBrief([2, 5], [3, 2], [7, 9]), (brief) => {
+        const { conflict } = composeToBrief(brief, DEFAULT_SETUP, { wanted: 1 });
+        if (!conflict) return;
+        for (const { brief: changed, isSure } of conflict.advice) {
+          if (!canTry(changed)) continue;
+          if (isSure) expect(exhaustive(changed)).not.toBeNull();
+          advised++;
+        }
+        // The wishes that are named, and no others.
+        const has = (kind: Wish['kind'], at = 0) =>
+          conflict.wishes.some((wish) => wish.kind === kind && (!('at' in wish) || wish.at === at));
+        if (!has('notes') || (brief.loop && !has('loop'))) return;
+        const only: Brief = {
+          ...brief,
+          startsOn: has('startsOn') ? brief.startsOn : null,
+          endsOn: has('endsOn') ? brief.endsOn : null,
+          largestLeap: has('largestLeap') ? brief.largestLeap : null,
+          mayRepeat: has('noRepeats') ? brief.mayRepeat : true,
+          fingerChanges: brief.fingerChanges.filter((_, at) => has('fingerChange', at)),
+          targets: brief.targets.filter((_, at) => has('target', at)),
+          ...(has('slant')
+            ? {}
+            : { slant: null, policy: brief.policy === 'oneSlant' ? 'alternateByNote' : brief.policy }),
+        };
+        const starts: readonly Brief[] = has('start')
+          ? [only]
+          : [only, { ...only, start: otherWay(only.start) }];
+        for (const one of starts) expect(exhaustive(one)).toBeNull();
+        checked++;
+      }),
+      { numRuns: 150 },
+    );
+    expect(advised).toBeGreaterThan(30);
+    expect(checked).toBeGreaterThan(5);
+  });
+
+  it('advises what works in the brief that use found: neither an open first note nor seven notes', () => {
+    const brief: Brief = {
+      ...PUBLISHED_BRIEFS[0]!.brief,
+      ...{ policy: 'alternateByNote', start: 'down', slant: null, strings: [3, 2], frets: [7, 9], notes: 6 },
+      ...{ tones: { kind: 'scale', tonic: 'B', name: 'dorian' }, loop: false, fingerChanges: [] },
+      targets: [{ kind: 'outside', strings: null, direction: null, skipped: null, min: 3, max: 3 }],
+      ...{
+        largestLeap: 2,
+        startsOn: 'E',
+        endsOn: 'E',
+        mayRepeat: false,
+        contour: 'free',
+        likeness: null,
+        capo: 0,
+      },
+    };
+    const { state, conflict } = composeToBrief(brief, DEFAULT_SETUP, { wanted: 1 });
+    expect(state).toBe('impossible');
+    for (const advice of conflict!.advice.filter(({ isSure }) => isSure))
+      expect(composeToBrief(advice.brief, DEFAULT_SETUP, { wanted: 1 }).candidates).toHaveLength(1);
+    expect(conflict!.advice.filter(({ isSure }) => isSure).length).toBeGreaterThan(0);
   });
 
   it('says that it is impossible where there are no two notes to go between', () => {

@@ -3,25 +3,35 @@ import type { Setup } from '../instrument/instrument';
 import { MAX_BRIEF_NOTES, MIN_BRIEF_NOTES, slantOfBrief, wishesOf, type Brief, type Wish } from './brief';
 import { hasLine } from './bound';
 import { latticeOf } from './lattice';
+import { possible, type Verdict } from './possible';
 import { findFlow, skeletonOf } from './skeleton';
+import { otherStroke } from '../picking/policy';
 
-/** A change of one wish with which a line may be found again. */
+/** A change of one wish. */
 export interface Advice {
   readonly wish: Wish;
   readonly brief: Brief;
+  /** A line was found with it; else the budget ended before one was, and before the proof that there is none. */
+  readonly isSure: boolean;
 }
 
 export interface Conflict {
-  /** None of them can be left out of the set: each of the others can then be granted. */
+  /** They cannot be granted together. */
   readonly wishes: readonly Wish[];
+  /** Each of them was tried without, and a line was found: none can be left out of the set. */
+  readonly isSure: boolean;
   readonly advice: readonly Advice[];
 }
 
 /** The brief without some wishes, as far as that changes what notes there are. */
 function without(brief: Brief, wishes: readonly Wish[]): Brief {
   const gone = (kind: Wish['kind']) => wishes.some((wish) => wish.kind === kind);
+  const isGone = (kind: 'target' | 'fingerChange', at: number) =>
+    wishes.some((wish) => wish.kind === kind && wish.at === at);
   return {
     ...brief,
+    targets: brief.targets.filter((_, at) => !isGone('target', at)),
+    fingerChanges: brief.fingerChanges.filter((_, at) => !isGone('fingerChange', at)),
     ...(gone('startsOn') ? { startsOn: null } : {}),
     ...(gone('endsOn') ? { endsOn: null } : {}),
     ...(gone('largestLeap') ? { largestLeap: null } : {}),
@@ -33,9 +43,24 @@ function without(brief: Brief, wishes: readonly Wish[]): Brief {
   };
 }
 
+/** The brief without wishes that change what notes there are; the others are left out of the flow by name. */
+function withoutPlaces(brief: Brief, wishes: readonly Wish[]): Brief {
+  return without(
+    brief,
+    wishes.filter(({ kind }) => kind !== 'target' && kind !== 'fingerChange'),
+  );
+}
+
 /** Whether no line can grant the wishes that are left; false where that is not proven. */
 function isImpossible(brief: Brief, setup: Setup, given: readonly Wish[] = []): boolean {
-  const lattice = latticeOf(without(brief, given), setup);
+  if (!given.some(({ kind }) => kind === 'notes')) return isImpossibleAsLong(brief, setup, given);
+  // What goes round in an odd number turns its strokes: without a length both kinds of number must fail.
+  const other = { ...brief, notes: brief.notes + (brief.notes < MAX_BRIEF_NOTES ? 1 : -1) };
+  return [brief, other].every((one) => isImpossibleAsLong(one, setup, given));
+}
+
+function isImpossibleAsLong(brief: Brief, setup: Setup, given: readonly Wish[]): boolean {
+  const lattice = latticeOf(withoutPlaces(brief, given), setup);
   const skeleton = skeletonOf(lattice);
   if (findFlow(lattice.brief, lattice.rules, skeleton, { without: given }).state === 'none') return true;
   const isLengthKept = given.every(({ kind }) => kind !== 'notes');
@@ -94,18 +119,58 @@ function* changesOf(brief: Brief, wish: Wish): Generator<Brief> {
   }
 }
 
-/** A smallest set of wishes in conflict, for a brief that is impossible; null where the parts of it alone do not prove that. */
-export function conflictOf(brief: Brief, setup: Setup): Conflict | null {
+/** So many changes of one wish are looked at in full. */
+const MOST_TRIED = 6;
+
+/** Whether a line is found without some wishes, the length apart: that a search in full does not leave open. */
+function* possibleWithout(brief: Brief, wishes: readonly Wish[], setup: Setup): Generator<void, Verdict> {
+  const rest = without(brief, wishes);
+  const first = yield* possible(rest, setup);
+  if (first === 'yes' || !wishes.some(({ kind }) => kind === 'start')) return first;
+  const second = yield* possible({ ...rest, start: otherStroke(rest.start) }, setup);
+  return second === 'yes' ? 'yes' : first === 'no' && second === 'no' ? 'no' : 'unknown';
+}
+
+/** The nearest change of a wish with which a line is found; else the first that is not proven impossible. */
+function* adviceFor(brief: Brief, wish: Wish, setup: Setup): Generator<void, Advice | null> {
+  let [tried, open]: [number, Advice | null] = [0, null];
+  for (const changed of changesOf(brief, wish)) {
+    if (isImpossible(changed, setup)) continue;
+    const verdict = yield* possible(changed, setup);
+    if (verdict === 'yes') return { wish, brief: changed, isSure: true };
+    if (verdict === 'unknown') open ??= { wish, brief: changed, isSure: false };
+    if (++tried === MOST_TRIED) break;
+  }
+  return open;
+}
+
+/**
+ * A smallest set of wishes in conflict, for a brief that is impossible, and what would help. Every wish is tried without and every
+ * change is tried in full, as far as a counted budget goes; what that leaves open is said to be unsure.
+ */
+export function* conflictIn(brief: Brief, setup: Setup): Generator<void, Conflict> {
   const all = wishesOf(brief);
-  if (!isImpossible(brief, setup)) return null;
   // One wish after the other is given up; those without which it stays impossible are no part of the conflict.
   let given: readonly Wish[] = [];
-  for (const wish of all) if (isImpossible(brief, setup, [...given, wish])) given = [...given, wish];
+  const give = (wish: Wish) => {
+    given = [...given, wish];
+  };
+  const isPlain = isImpossible(brief, setup);
+  if (isPlain) for (const wish of all) if (isImpossible(brief, setup, [...given, wish])) give(wish);
+  // What the proof from parts does not see, the search in full does; without a length there is nothing to search.
+  const isLong = given.some(({ kind }) => kind === 'notes');
+  let isSure = true;
+  for (const wish of all) {
+    if (given.includes(wish) || wish.kind === 'notes') continue;
+    const verdict = yield* possibleWithout(brief, [...given, wish], setup);
+    if (verdict === 'no' && !isLong) give(wish);
+    else if (verdict !== 'yes') isSure = false;
+  }
   const wishes = all.filter((wish) => !given.includes(wish));
-  const advice = wishes.flatMap((wish): Advice[] => {
-    for (const changed of changesOf(brief, wish))
-      if (!isImpossible(changed, setup)) return [{ wish, brief: changed }];
-    return [];
-  });
-  return { wishes, advice };
+  const advice: Advice[] = [];
+  for (const wish of wishes) {
+    const one = yield* adviceFor(brief, wish, setup);
+    if (one) advice.push(one);
+  }
+  return { wishes, isSure, advice };
 }

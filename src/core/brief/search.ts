@@ -4,14 +4,15 @@
  * always gives the same.
  */
 import type { Setup } from '../instrument/instrument';
-import { bestAlong, costOf, placesByNode, type Found } from './along';
+import { costOf, type Found } from './along';
 import type { Brief } from './brief';
 import { candidateOf, differs, lineIn, ranked, type Candidate } from './candidate';
-import { chanceOf, type Chance } from './chance';
-import { conflictOf, type Conflict } from './conflict';
+import { chanceOf } from './chance';
+import { conflictIn, type Conflict } from './conflict';
 import { oneMore, proven } from './exact';
-import { latticeOf, type Lattice } from './lattice';
-import { findFlow, skeletonOf, trailOf, type Flow, type Skeleton } from './skeleton';
+import { latticeOf } from './lattice';
+import { findFlow, skeletonOf } from './skeleton';
+import { groundOf, lines, type Ground } from './trails';
 
 export interface SearchOptions {
   readonly seed?: number;
@@ -46,77 +47,6 @@ export interface Outcome {
   readonly conflict: Conflict | null;
 }
 
-/** Exchanges of two stretches of a trail that are tried to better it. */
-const EXCHANGES = 120;
-/** In a loop each is looked at from every first place, which takes longer. */
-const EXCHANGES_ROUND = 30;
-
-/** The trail with two neighbouring stretches exchanged that begin, and end, at one node; the flow stays the same. */
-function exchanged(trail: readonly number[], chance: Chance): number[] | null {
-  const from = chance.below(trail.length);
-  const same = trail.flatMap((node, at) => (node === trail[from] && at > from ? [at] : []));
-  if (same.length < 2) return null;
-  const first = chance.below(same.length - 1);
-  const [middle, last] = [same[first]!, same[first + 1 + chance.below(same.length - first - 1)]!];
-  return [
-    ...trail.slice(0, from),
-    ...trail.slice(middle, last),
-    ...trail.slice(from, middle),
-    ...trail.slice(last),
-  ];
-}
-
-interface Ground {
-  readonly lattice: Lattice;
-  readonly skeleton: Skeleton;
-  readonly byNode: readonly (readonly number[])[];
-  readonly setup: Setup;
-}
-
-/** The trail of a flow as the brief takes it: a loop begins on a node with the right stroke and does not repeat it. */
-function asPlayed({ lattice, skeleton }: Ground, flow: Flow, chance: Chance): number[] | null {
-  const trail = trailOf(skeleton, flow, chance);
-  if (!lattice.brief.loop) return trail;
-  trail.pop();
-  const firsts = trail.flatMap((node, at) =>
-    skeleton.starts.includes(node) && skeleton.ends.includes(trail.at(at - 1)!) ? [at] : [],
-  );
-  if (firsts.length === 0) return null;
-  const first = firsts[chance.below(firsts.length)]!;
-  return [...trail.slice(first), ...trail.slice(0, first)];
-}
-
-/** The best line that a flow gives within its exchanges. */
-function lineOf(ground: Ground, flow: Flow, chance: Chance): Found | null {
-  const { lattice, skeleton, byNode } = ground;
-  let trail = asPlayed(ground, flow, chance);
-  if (!trail) return null;
-  let best = bestAlong(lattice, byNode, trail);
-  for (let exchange = 0; exchange < (lattice.brief.loop ? EXCHANGES_ROUND : EXCHANGES); exchange++) {
-    const other = exchanged(trail, chance);
-    if (!other) continue;
-    const found = bestAlong(lattice, byNode, other);
-    if (found && found.cost <= (best?.cost ?? Infinity)) [best, trail] = [found, other];
-  }
-  return best && { ...best, strokes: trail.map((node) => skeleton.nodes[node]!.stroke) };
-}
-
-/** How far chance leans the costs of the flow's arcs. */
-const LEANING = 6;
-
-/** One line after the other from flows that chance leans differently. */
-function* lines(ground: Ground, chance: Chance, tries: number): Generator<Found | null> {
-  const { lattice, skeleton } = ground;
-  const { brief, rules } = lattice;
-  for (let attempt = 0; attempt < tries; attempt++) {
-    const costs = skeleton.arcs.map(({ cost }) => 1 + cost + chance.below(LEANING));
-    let result = findFlow(brief, rules, skeleton, { costs, spread: true });
-    if (result.state !== 'found') result = findFlow(brief, rules, skeleton, { costs });
-    if (result.state !== 'found') result = findFlow(brief, rules, skeleton);
-    yield result.state === 'found' ? lineOf(ground, result.flow, chance) : null;
-  }
-}
-
 /**
  * Searches for lines that grant a brief; a generator, so that whoever runs it can stop between any two steps.
  * @throws RangeError for names of tones that are none.
@@ -131,14 +61,12 @@ export function* searching(
   const lattice = latticeOf(brief, setup);
   const { rules } = lattice;
   const skeleton = skeletonOf(lattice);
-  const impossible = (): Outcome => ({
-    state: 'impossible',
-    candidates: [],
-    bound: null,
-    conflict: conflictOf(brief, setup),
-  });
-  if (findFlow(brief, rules, skeleton).state === 'none') return impossible();
-  const ground = { lattice, skeleton, byNode: placesByNode(lattice, skeleton.nodes), setup };
+  function* impossible(): Generator<SearchEvent, Outcome> {
+    const conflict = yield* ticking(conflictIn(brief, setup));
+    return { state: 'impossible', candidates: [], bound: null, conflict };
+  }
+  if (findFlow(brief, rules, skeleton).state === 'none') return yield* impossible();
+  const ground = groundOf(lattice, skeleton, setup);
   const candidates: Candidate[] = [];
   for (const line of lines(ground, chanceOf(seed), tries)) {
     const candidate = line && candidateOf(lattice, line, setup);
@@ -160,7 +88,7 @@ export function* searching(
   const { proof, prices } = yield* ticking(
     proven(lattice, ranked(candidates)[0]?.cost ?? Infinity, { expansions, looks: LOOKS }),
   );
-  if (proof.state === 'none' && candidates.length === 0) return impossible();
+  if (proof.state === 'none' && candidates.length === 0) return yield* impossible();
   const best = proof.state === 'best' ? candidateOf(lattice, proof.found, setup) : null;
   if (best) {
     candidates.push(best);

@@ -57,7 +57,12 @@ export function wishText(wish: Wish, brief: Brief, schools: Schools): string {
 }
 
 /** What to change so that a line may be found. */
-export function adviceText({ wish, brief }: Advice, schools: Schools): string {
+export function adviceText(advice: Advice, schools: Schools): string {
+  const text = changeText(advice, schools);
+  return advice.isSure ? text : `${text}: this may work`;
+}
+
+function changeText({ wish, brief }: Advice, schools: Schools): string {
   switch (wish.kind) {
     case 'target':
       return `Ask for ${targetText(brief.targets[wish.at]!)}`;
@@ -96,9 +101,10 @@ export function outcomeText({ state, candidates, bound, conflict }: Outcome): st
     case 'impossible':
       if (conflict?.wishes.length === 0)
         return 'The brief is impossible: on these strings and frets this hand has too few of these notes to go from one to another.';
-      return conflict === null
-        ? 'The brief is impossible: every line was looked at, and none grants all of it.'
-        : `The brief is impossible, whatever the notes: ${conflict.wishes.length === 1 ? 'this wish cannot be granted here' : 'these wishes cannot be granted together'}.`;
+      if (conflict === null)
+        return 'The brief is impossible: every line was looked at, and none grants all of it.';
+      if (conflict.wishes.length === 1) return 'The brief is impossible: this wish cannot be granted here.';
+      return `The brief is impossible: these wishes cannot be granted together${conflict.isSure ? '' : '; perhaps fewer of them stand in the way'}.`;
     case 'none found':
       return 'None was found within the limits of the search, nor a proof that there is none.';
   }

@@ -85,7 +85,8 @@ function ConflictNote({ composing, onAdvice }: { composing: Composing; onAdvice:
   const view = useView();
   const { outcome, brief } = composing;
   if (outcome?.state !== 'impossible' || !brief) return null;
-  const { wishes, advice } = outcome.conflict ?? { wishes: [], advice: [] };
+  const { wishes, advice, isSure: isSmallest } = outcome.conflict ?? { wishes: [], advice: [], isSure: true };
+  const isSure = isSmallest && advice.every((one) => one.isSure);
   return (
     <Conflicting role="alert">
       <p>{outcomeText(outcome)}</p>
@@ -94,7 +95,13 @@ function ConflictNote({ composing, onAdvice }: { composing: Composing; onAdvice:
           <li key={JSON.stringify(wish)}>{wishText(wish, brief, view)}</li>
         ))}
       </ul>
-      {advice.length > 0 ? <p>Give up any one of them, or change it; the nearest that works:</p> : null}
+      {advice.length > 0 ? (
+        <p>
+          {isSure
+            ? 'Give up any one of them, or change it; the nearest that works:'
+            : 'Change one of them; the nearest that works, or may:'}
+        </p>
+      ) : null}
       <FieldRow>
         {advice.map((one) => (
           <Button key={JSON.stringify(one.wish)} onPress={() => onAdvice(one)}>

@@ -1,0 +1,31 @@
+/** Whether a brief can be granted at all, as far as a budget goes. */
+import type { Setup } from '../instrument/instrument';
+import type { Brief } from './brief';
+import { candidateOf } from './candidate';
+import { chanceOf } from './chance';
+import { proven } from './exact';
+import { latticeOf } from './lattice';
+import { findFlow, skeletonOf } from './skeleton';
+import { groundOf, lines } from './trails';
+
+/** `yes`: a line was found. `no`: the exact search is exhausted. */
+export type Verdict = 'yes' | 'no' | 'unknown';
+
+/** Flows that are tried for a line, states that the proof may expand, and steps that its bound may look at. */
+const TRIES = 8;
+const BUDGET = { expansions: 60_000, looks: 40_000_000 };
+
+/** Looks for one line that grants a brief, then for the proof that there is none; it can be stopped between any two steps. */
+export function* possible(brief: Brief, setup: Setup): Generator<void, Verdict> {
+  const lattice = latticeOf(brief, setup);
+  const skeleton = skeletonOf(lattice);
+  if (findFlow(brief, lattice.rules, skeleton).state === 'none') return 'no';
+  yield;
+  for (const line of lines(groundOf(lattice, skeleton, setup), chanceOf(1), TRIES)) {
+    if (line && candidateOf(lattice, line, setup)) return 'yes';
+    yield;
+  }
+  const { proof } = yield* proven(lattice, Infinity, BUDGET);
+  if (proof.state === 'none') return 'no';
+  return proof.state === 'best' && candidateOf(lattice, proof.found, setup) ? 'yes' : 'unknown';
+}
