@@ -14,7 +14,7 @@ test('the hardest change becomes a group of drills under its exercise, with its 
   await page.getByRole('textbox', { name: 'Minutes for all' }).fill('3');
   await page.keyboard.press('Tab');
   await expect(cards.getByRole('checkbox', { checked: true })).toHaveCount(2);
-  await cards.getByRole('checkbox', { name: 'Choose: the twin of the other kind' }).check();
+  await cards.getByRole('checkbox', { name: 'Choose: the same line with the other kind of change' }).check();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await page.getByRole('button', { name: 'Make 3 drills' }).click();
   const group = page.getByRole('region', { name: 'Drills of this exercise' });
@@ -37,9 +37,9 @@ test('the hardest change becomes a group of drills under its exercise, with its 
 
   await page.getByRole('link', { name: 'Library' }).click();
   const fold = page.getByRole('button', { name: '3 drills of Inside knot on four and three' });
-  await expect(page.getByRole('link', { name: /the twin of the other kind/ })).toBeHidden();
+  await expect(page.getByRole('link', { name: /the other kind of change/ })).toBeHidden();
   await fold.click();
-  await expect(page.getByRole('link', { name: /the twin of the other kind/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /the other kind of change/ })).toBeVisible();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await fold.press('Control+z');
   await expect(fold).toBeHidden();

@@ -15,7 +15,7 @@ test('the pick goes from stroke to stroke by key and says where it stands; it mo
   await page.keyboard.press('ArrowRight');
   await expect(pick).toContainText('Down');
   await expect(pick).toContainText('then sweep to string 2');
-  await expect(pick).toContainText('the pick stands on the floor side of string 3, resting on string 2');
+  await expect(pick).toContainText('the pick stands on the floor side of string 3, lying on string 2');
   // The lane goes along.
   await expect(spoken(page)).toContainText('string 3, fret 8');
   await page.keyboard.press('ArrowLeft');

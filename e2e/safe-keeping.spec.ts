@@ -34,6 +34,7 @@ test('exported, wiped and restored, everything is as it was; another version is 
             'passages',
             'ladders',
             'runs',
+            'signs',
             'days',
             'log',
             'shelf',

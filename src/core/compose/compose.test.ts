@@ -9,6 +9,9 @@ import { compose } from './compose';
 import { tuningFrom, tuningText } from './tuningText';
 import { newExercise } from '../exercise/exercise';
 import { planOf } from '../exercise/plan';
+import { spokenNote } from '../exercise/spoken';
+import { setLock } from '../passage/edits';
+import { DEFAULT_SCHOOLS, exitText } from '../picking/schools';
 import { emptyPassage } from '../passage/empty';
 import { nearestRecipe } from './nearest';
 import { firstRecipe, type Recipe, type Source } from './recipe';
@@ -269,6 +272,31 @@ describe('rest strokes', () => {
     const { transitions } = planOf(passage, newExercise('', passage).policy, DEFAULT_SETUP).analysis;
     expect(transitions.every(({ contact }) => contact === 'clear')).toBe(true);
   });
+});
+
+// rulings.md, A recipe's own strokes: the pattern is obeyed and is no breach; a rest stroke rests on the next string in its direction.
+it('the strokes of a recipe of rest strokes are its pattern: no rule is broken, nothing is locked by the player', () => {
+  const recipe: Recipe = {
+    ...firstRecipe('restStrokes'),
+    source: { kind: 'restStrokes', each: 3, placed: false },
+  };
+  const applied = applyRecipe(newExercise('', emptyPassage()), recipe, DEFAULT_SETUP);
+  if ('fault' in applied) throw new Error(applied.fault.code);
+  const { passage, policy } = applied.exercise;
+  const plan = planOf(passage, policy, DEFAULT_SETUP);
+  expect(plan.assignment.unmet).toEqual([]);
+  expect(new Set(plan.assignment.reasons[0]!.map(({ code }) => code))).toEqual(new Set(['pattern']));
+  expect(new Set(plan.assignment.passes[0])).toEqual(new Set(['down']));
+  expect(spokenNote(passage, plan, passage.notes[0]!)).not.toContain('locked');
+  const [first] = plan.analysis.transitions;
+  expect([first!.stringFrom, first!.stringTo]).toEqual([6, 6]);
+  expect(exitText(first!, { ...DEFAULT_SCHOOLS, wording: 'exit' })).toContain('rest on string 5');
+  // A lock of the player's takes its place, and then the rule is asked for again.
+  const own = setLock(passage, [passage.notes[1]!.id], { stroke: 'up' });
+  const locked = planOf(own, policy, DEFAULT_SETUP).assignment;
+  expect(locked.reasons[0]![1]!.code).toBe('locked');
+  const again = applyRecipe({ ...applied.exercise, passage: own }, recipe, DEFAULT_SETUP);
+  expect('exercise' in again && again.exercise.passage.notes[1]!.lock).toEqual({ stroke: 'up' });
 });
 
 describe('what no hand or neck has', () => {

@@ -124,7 +124,7 @@ function joined(recipe: Recipe, cells: readonly Line[]): Line[] {
   });
 }
 
-/** Rest strokes go the way of the strings: each is locked to the side on which the next string lies. */
+/** Rest strokes go the way of the strings: each is locked, as the recipe's pattern, to the side on which the next string lies. */
 function restStrokes(cells: readonly Line[], placed: boolean): Line[] {
   const all = cells.flat();
   let stroke: 'down' | 'up' = 'down';
@@ -139,7 +139,7 @@ function restStrokes(cells: readonly Line[], placed: boolean): Line[] {
       ...note,
       dead: true,
       restStroke: true,
-      lock: { stroke: strokes[at++]!, reason: 'rest stroke' },
+      lock: { stroke: strokes[at++]!, by: 'recipe' },
       ...(placed ? { restsBefore: 1 } : {}),
     })),
   );

@@ -1,5 +1,5 @@
 /** Cues: the two or three sentences that a teacher would write over an exercise, from its analysis. */
-import { isStringChange } from '../picking/changes';
+import { isStringChange, restString } from '../picking/changes';
 import type { Transition } from '../picking/analysis';
 import { SIDE_AFTER, slantText, type Schools } from '../picking/schools';
 import { STROKE_NAMES, withArticle } from '../picking/words';
@@ -14,7 +14,7 @@ function sweepCue(some: readonly Transition[]): string {
   const [first, last] = [some[0]!, some.at(-1)!];
   const stroke = STROKE_NAMES[first.fromStroke];
   if (some.length === 1)
-    return `Let the ${stroke} on string ${first.stringFrom} come to rest on string ${first.stringTo} and push on from there.`;
+    return `Let the ${stroke} on string ${first.stringFrom} come to rest on string ${restString(first.stringFrom, first.fromStroke)} and push on from there.`;
   const isOneMotion = some.every((change, at) => at === 0 || change.fromNote === some[at - 1]!.toNote);
   return isOneMotion
     ? `One ${stroke} carries from string ${first.stringFrom} to string ${last.stringTo}: it rests on each string before it sounds it.`

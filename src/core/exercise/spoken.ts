@@ -27,7 +27,7 @@ export function spokenNote(passage: Passage, plan: Plan, note: Note, pass = 0): 
     note.finger ? FINGER_NAMES[note.finger] : '',
     TECHNIQUE_NAMES[note.technique],
     stroke ? STROKE_NAMES[stroke] : '',
-    note.lock ? 'locked' : '',
+    note.lock && note.lock.by !== 'recipe' ? 'locked' : '',
     note.accent ? 'accented' : '',
     note.restStroke ? 'rest stroke' : '',
     next

@@ -13,6 +13,8 @@ export interface Lock {
   readonly stroke: Stroke;
   /** Why, in the teacher's words. */
   readonly reason?: string;
+  /** The pattern of a recipe, not the player's wish: it is no breach of a rule, and gives way to a lock of the player's. */
+  readonly by?: 'recipe';
 }
 
 /** A bend as written: its size where given, and whether it is released again. */

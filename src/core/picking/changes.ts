@@ -8,6 +8,9 @@ export type ChangeKind = 'alternate' | 'repeat' | 'outside' | 'inside' | 'sweep'
 /** Named by the pick's grip end: with the grip end up (upward) downstrokes come out of the strings. */
 export type Slant = 'upward' | 'downward';
 
+/** The string on which a stroke comes to rest: the next one in its direction, whatever is played next. */
+export const restString = (string: number, stroke: Stroke): number => string + (stroke === 'down' ? -1 : 1);
+
 /** Whether the pick leaves the plane of the strings or comes to rest on the next string. */
 export type Contact = 'clear' | 'rest';
 

@@ -1,7 +1,7 @@
 /** The pick as it moves: where it is at any moment of a pass, across the strings and out of their plane. */
 import { TICKS_PER_QUARTER } from '../rhythm/slots';
 import type { Strike } from './strikes';
-import { isStringChange, type Slant } from './changes';
+import { isStringChange, restString, type Slant } from './changes';
 import type { Schools } from './schools';
 
 /** Where the pick is. */
@@ -114,11 +114,13 @@ const LYING = 0.14;
  * string; without a string change it stays in the plane beside its own.
  */
 export function standingPose(line: StrikeLine, at: number): PickPose {
-  const { leaves, gapAfter, stroke } = line.strikes[at]!;
+  const { leaves, gapAfter, stroke, exit } = line.strikes[at]!;
   const aside = inGap(gapAfter);
+  if (leaves?.contact === 'rest') {
+    const across = restString(exit, stroke) + (stroke === 'down' ? LYING : -LYING);
+    return { across, lift: 0, strike: at };
+  }
   if (!leaves || !isStringChange(leaves)) return { across: aside, lift: 0, strike: at };
-  if (leaves.contact === 'rest')
-    return { across: leaves.stringTo + (stroke === 'down' ? LYING : -LYING), lift: 0, strike: at };
   const next = leaves.kind === 'outside' ? nextOf(line, at) : null;
   return { across: next ? inGap(next.strike.gapBefore) : aside, lift: 1, strike: at };
 }

@@ -1,7 +1,7 @@
 /** Schools: where practitioners say the same thing differently. They change words only, never a figure. */
 import type { Stroke } from '../passage/passage';
 import type { Analysis, Transition } from './analysis';
-import type { Slant } from './changes';
+import { restString, type Slant } from './changes';
 import { counted, named } from './counting';
 
 export const NAMINGS = ['grip', 'tip'] as const;
@@ -33,16 +33,16 @@ export function slantText(slant: Slant, { naming }: Schools): string {
 
 /** What a change asks of the pick: by the exit or by the slant that helps it; empty where it asks nothing. */
 export function exitText(change: Transition, schools: Schools): string {
-  const { contact, slant, fromStroke, stringFrom, stringTo } = change;
+  const { contact, slant, fromStroke, stringFrom } = change;
   if (contact === null || slant === null) return '';
   const stroke = `${fromStroke}stroke`;
   if (schools.wording === 'exit')
     return contact === 'rest'
-      ? `The ${stroke} comes to rest on string ${stringTo}.`
+      ? `The ${stroke} comes to rest on string ${restString(stringFrom, fromStroke)}.`
       : `The ${stroke} on string ${stringFrom} must come out on the ${SIDE_AFTER[fromStroke]}.`;
   const by = `A slant ${slantText(slant, schools)}`;
   return contact === 'rest'
-    ? `${by} brings the ${stroke} to rest on string ${stringTo}.`
+    ? `${by} brings the ${stroke} to rest on string ${restString(stringFrom, fromStroke)}.`
     : `${by} lets the ${stroke} on string ${stringFrom} out.`;
 }
 

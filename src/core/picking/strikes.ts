@@ -3,7 +3,7 @@ import type { Plan } from '../exercise/plan';
 import { loopSpan, type Passage, type Stroke } from '../passage/passage';
 import { secondsOf } from '../rhythm/slots';
 import type { Transition } from './analysis';
-import { isStringChange } from './changes';
+import { isStringChange, restString } from './changes';
 import { exitString, gapAfter, gapBefore } from './geometry';
 import { picksOf } from './picks';
 import { SIDE_AFTER } from './schools';
@@ -90,10 +90,10 @@ export function isCalled({ afterRest, leaves }: Strike, bpm: number, beatTicks: 
 export function standsText({ stroke, exit, leaves }: Strike): string {
   const side = SIDE_AFTER[stroke];
   const here = `on the ${side} of string ${exit}`;
+  if (leaves?.contact === 'rest')
+    return `${here}, lying on string ${restString(exit, stroke)}. In the air it was lifted: push on until it rests.`;
   if (!leaves || !isStringChange(leaves)) return `${here}, in the plane of the strings.`;
-  const { kind, contact, stringTo } = leaves;
-  if (contact === 'rest')
-    return `${here}, lying on string ${stringTo}. In the air it was lifted: push on until it rests.`;
+  const { kind, stringTo } = leaves;
   if (kind === 'outside')
     return `past string ${stringTo}, on its ${side}, out of the strings. Where it stands in the gap: go out further.`;
   return `${here}, out of the strings and clear of it. Where it still touches string ${exit} or stands between the strings: go out further.`;

@@ -1,5 +1,5 @@
 /** Strokes for a whole passage: the loop first, then the lead-in toward it and the ending onward from it. */
-import type { Passage, Stroke } from '../passage/passage';
+import type { Lock, Passage, Stroke } from '../passage/passage';
 import { kindOf } from './changes';
 import { entryString, stringsFloorward } from './geometry';
 import { isPicked, picksOf, type Pick } from './picks';
@@ -14,6 +14,8 @@ export type StrokeReason =
   /** The policy slurs it. */
   | { readonly code: 'slurred' }
   | { readonly code: 'locked'; readonly words: string | null }
+  /** The pattern of the recipe. */
+  | { readonly code: 'pattern' }
   | { readonly code: 'start' }
   /** The engine chose the start; how many breaks and crossings a pass the other start would add. */
   | { readonly code: 'autoStart'; readonly breaks: number; readonly crossings: number }
@@ -52,10 +54,11 @@ export interface StrokeAssignment {
 const NOT_PICKED: StrokeReason = { code: 'notPicked' };
 const SLURRED: StrokeReason = { code: 'slurred' };
 
-/** The teacher's words for the lock that holds on a pick. */
-function lockWords({ notes }: Passage, pick: Pick): string | null {
+/** The lock that holds on a pick. */
+function lockOn({ notes }: Passage, pick: Pick): Lock | null {
+  if (pick.lock === null) return null;
   const locked = pick.notes.find((note) => notes[note]!.lock?.stroke === pick.lock);
-  return locked === undefined ? null : (notes[locked]!.lock?.reason ?? null);
+  return locked === undefined ? null : (notes[locked]!.lock ?? null);
 }
 
 /** The reason of one struck pick, and what of it could not be satisfied. */
@@ -64,7 +67,7 @@ function reasonOf(
   stretch: Stretch,
   at: number,
   before: (Struck & { readonly seam: boolean }) | null,
-  words: string | null,
+  lock: Lock | null,
 ): { reason: StrokeReason; isDeparture: boolean; exit: Unmet['code'] | null } {
   const pick = stretch.picks[at]!;
   const stroke = stretch.strokes[at]!;
@@ -77,7 +80,7 @@ function reasonOf(
     before || policy.kind === 'alternateByPulse'
       ? ruleFor(policy, floorward, entryString(pick, stroke))
       : null;
-  const reason = reasonFrom(stretch, at, rule, isDeparture, before?.seam ?? false, words);
+  const reason = reasonFrom(stretch, at, rule, isDeparture, before?.seam ?? false, lock);
   return { reason, isDeparture, exit: before && badExit(policy, floorward, before.stroke, stroke) };
 }
 
@@ -106,15 +109,17 @@ function followed(rule: Rule): StrokeReason {
   return reason;
 }
 
+const PATTERN: StrokeReason = { code: 'pattern' };
+
 function reasonFrom(
   { picks, solved, begins }: Stretch,
   at: number,
   rule: Rule | null,
   isDeparture: boolean,
   seam: boolean,
-  words: string | null,
+  lock: Lock | null,
 ): StrokeReason {
-  if (picks[at]!.lock !== null) return { code: 'locked', words };
+  if (lock) return lock.by === 'recipe' ? PATTERN : { code: 'locked', words: lock.reason ?? null };
   // By pulse the start is the stroke of slot 0, which the first pick need not stand on.
   if (at === 0 && begins && (solved.autoStart || rule?.code !== 'pulse')) {
     if (solved.startYielded && rule) return { code: 'startYielded', rule };
@@ -161,9 +166,11 @@ export function assignStrokes(passage: Passage, policy: PickingPolicy): StrokeAs
           reasonsByNote[pick.notes[0]!] = SLURRED;
           return;
         }
-        const words = pick.lock === null ? null : lockWords(passage, pick);
-        const { reason, isDeparture, exit } = reasonOf(policy, stretch, at, before, words);
-        if (isDeparture) unmet.push({ code: 'ruleBroken', note: pick.notes[0]!, pass });
+        const lock = lockOn(passage, pick);
+        const { reason, isDeparture, exit } = reasonOf(policy, stretch, at, before, lock);
+        // A recipe's own pattern is what was asked for.
+        if (isDeparture && lock?.by !== 'recipe')
+          unmet.push({ code: 'ruleBroken', note: pick.notes[0]!, pass });
         if (exit) unmet.push({ code: exit, note: before!.pick.notes[0]!, pass });
         if (at === 0 && pass === 0 && stretch.begins && stretch.solved.startYielded)
           unmet.push({ code: 'startYielded', note: pick.notes[0]!, pass });

@@ -50,6 +50,8 @@ export function reasonText(reason: StrokeReason, schools: Schools): string {
       return 'slurred by the plan, which frees the pick';
     case 'locked':
       return reason.words ? `locked by you: ${reason.words}` : 'locked by you';
+    case 'pattern':
+      return 'the pattern of the recipe';
     case 'start':
       return 'the start you asked for';
     case 'autoStart': {

@@ -77,7 +77,7 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
   const { figures, pickNotes } = plan.analysis;
   const numberAt = (pick: number) => passage.notes.findIndex((note) => note.id === pickNotes[pick]) + 1;
   const set = (label: string, change: Partial<PickingPolicy>) =>
-    edit(label, (one) => ({ ...one, policy: { ...one.policy, ...change } }));
+    edit(label, (one) => ({ ...one, policy: { ...one.policy, ...change } }), `policy-${label}`);
   const { slurred } = plan.assignment;
   const passes = plan.assignment.passes.length;
   const faults = faultsOf(passage);

@@ -276,7 +276,12 @@ function ProjectQuestion({
       {isBackup && isEmpty ? (
         <p>This library is empty, so everything comes back just as it was, settings and undo included.</p>
       ) : null}
-      {newer > 0 ? <p>{counted(newer, 'record')} in the file are newer than here and are taken.</p> : null}
+      {newer > 0 ? (
+        <p>
+          {counted(newer, 'record')} in the file {newer === 1 ? 'is' : 'are'} newer than here and{' '}
+          {newer === 1 ? 'is' : 'are'} taken.
+        </p>
+      ) : null}
       {open.length > 0 ? (
         <>
           <p>

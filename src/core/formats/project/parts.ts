@@ -61,6 +61,7 @@ const isTrue = Joi.boolean().valid(true);
 export const lock = Joi.object({
   stroke: Joi.string().valid('down', 'up').required(),
   reason: Joi.string().max(PROJECT_LIMITS.textLength),
+  by: Joi.string().valid('recipe'),
 });
 
 /** How a note is sounded. */
