@@ -112,7 +112,7 @@ function followed(rule: Rule): StrokeReason {
 const PATTERN: StrokeReason = { code: 'pattern' };
 
 function reasonFrom(
-  { picks, solved, begins }: Stretch,
+  { solved, begins }: Stretch,
   at: number,
   rule: Rule | null,
   isDeparture: boolean,
