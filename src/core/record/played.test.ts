@@ -6,7 +6,7 @@ import { newExercise } from '../exercise/exercise';
 import { readTabText } from '../formats/tab/read';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { dayNumber, weekOf } from './day';
-import { loadOf, loadWarnings } from './load';
+import { loadOf, loadWarnings, restNeeded } from './load';
 import { DEFAULT_LIMITS } from './limits';
 import { playedFigures } from './played';
 
@@ -56,6 +56,48 @@ describe('a run', () => {
     });
     expect(loadWarnings(load, DEFAULT_LIMITS)).toHaveLength(2);
     expect(loadWarnings(loadOf([], DEFAULT_LIMITS), DEFAULT_LIMITS)).toEqual([]);
+  });
+
+  // practice-model.md, Load: ten minutes on one exercise, thirty of picking without five off. Reckoned second by second.
+  it('asks for a rest at a limit, and no longer once so long a rest was taken', () => {
+    // eslint-disable-next-line no-restricted-globals -- the language's own clock is the outside check
+    const START = Date.UTC(2026, 4, 4, 10);
+    const played = fc.record({
+      exerciseId: fc.constantFrom('a', 'a', 'a', 'a', 'a', 'b'),
+      gap: fc.constantFrom(5, 5, 5, 20, 20, 70, 200, 310),
+      seconds: fc.integer({ min: 60, max: 300 }),
+    });
+    let asked = 0;
+    fc.assert(
+      fc.property(fc.array(played, { minLength: 1, maxLength: 30, size: 'max' }), (some) => {
+        let second = 0;
+        let [onOne, picking] = [0, 0];
+        const runs = some.map(({ exerciseId, gap, seconds }, at) => {
+          const before = some[at - 1];
+          onOne = before?.exerciseId === exerciseId && gap < 60 ? onOne + seconds : seconds;
+          picking = before && gap < 300 ? picking + seconds : seconds;
+          second += gap + seconds;
+          // eslint-disable-next-line no-restricted-globals -- the language's own clock is the outside check
+          const when = new Date(START + second * 1000).toISOString().replace('.000Z', '+00:00');
+          return { at: when, seconds, exerciseId, strokes: 0, wideStretches: 0, byHand: false };
+        });
+        const { exerciseId } = runs.at(-1)!;
+        const end = START + second * 1000;
+        const rest = restNeeded(runs, DEFAULT_LIMITS, exerciseId, end);
+        expect(rest?.of ?? null).toBe(picking >= 1800 ? 'picking' : onOne >= 600 ? 'exercise' : null);
+        // Another exercise is a rest from this one, but none from picking.
+        const other = restNeeded(runs, DEFAULT_LIMITS, 'c', end);
+        expect(other?.of ?? null).toBe(picking >= 1800 ? 'picking' : null);
+        if (!rest) return;
+        asked++;
+        expect(rest.restSeconds).toBe(rest.of === 'picking' ? 300 : 60);
+        const after = (seconds: number) =>
+          restNeeded(runs, DEFAULT_LIMITS, exerciseId, end + seconds * 1000)?.restSeconds ?? 0;
+        expect([after(rest.restSeconds), after(10)]).toEqual([0, rest.restSeconds - 10]);
+      }),
+      { numRuns: 300 },
+    );
+    expect(asked).toBeGreaterThan(20);
   });
 
   it('days count on through months and leap years, and a week begins on Monday', () => {

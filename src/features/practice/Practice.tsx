@@ -69,7 +69,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   const lastPlace = runs.findLast(({ place }) => place !== null)?.place ?? null;
   const actions = useActions(practising, lastPlace);
   const runsToday = useRunsToday(player.id);
-  const { rest } = runsToday.restFor(player.limits, exerciseId, phase);
+  const rest = runsToday.restFor(player.limits, exerciseId, state);
   const root = useKeptFocus(sitting && settings ? phase : 'done');
   const [isSheet, setIsSheet] = useState(false);
   const sheetTrigger = useRef<HTMLButtonElement>(null);
@@ -78,7 +78,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   useKeySheet(KEYS);
   useUndoKeys((way) => way === 'undo' && actions.takeBack());
   const pedals = settings?.pedals;
-  const mustRest = rest !== null && (phase === 'ready' || phase === 'warm-up');
+  const mustRest = rest !== null && (phase === 'ready' || phase === 'warm-up' || phase === 'rest');
   const onKeyDown = keyHandler([
     {
       keys: [' '],
@@ -164,7 +164,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           Taken up where it was left: step {at + 1}, {counted(runs.length, 'run')} in this sitting.
         </p>
       ) : null}
-      {rest && (isOnStage || phase === 'warm-up') && phase !== 'playing' && phase !== 'rest' ? (
+      {rest && (isOnStage || phase === 'warm-up') && phase !== 'playing' ? (
         <p className="warn" role="status" data-must-rest>
           {runsToday.restText(rest, player.limits)}
         </p>

@@ -135,10 +135,10 @@ export function Stage({ practising, actions, runs, restSeconds, onDrill }: Stage
         <PickFollower plan={stepped.plan} place={hands.place} />
       ) : null}
       <div className="verdicts">
-        {phase === 'rest' ? (
+        {phase === 'rest' && restSeconds === null ? (
           <Button look="primary" className="big" onPress={actions.start}>
             <span>
-              <RestTimer until={restUntilMs} onOver={actions.restOver} /> – start now
+              <RestTimer until={restUntilMs} onOver={() => actions.restOver(restSeconds)} /> – start now
             </span>{' '}
             <kbd aria-hidden>space</kbd>
           </Button>
@@ -209,7 +209,7 @@ export function Stage({ practising, actions, runs, restSeconds, onDrill }: Stage
           {saidOf(state).at(-1)?.kind === 'tight' ? 'Take “tight” back' : 'Take the verdict back'}{' '}
           <kbd aria-hidden>Ctrl z</kbd>
         </Button>
-        {restSeconds !== null && phase === 'ready' ? (
+        {restSeconds !== null && (phase === 'ready' || phase === 'rest') ? (
           <Button onPress={actions.start}>Start all the same</Button>
         ) : null}
         <span className="gap" />

@@ -49,7 +49,9 @@ export function useActions(
     },
     see: (seen: string) => dispatch({ is: 'see', seen }),
     rest: (seconds: number) => dispatch({ is: 'rest', seconds, now: now() }),
-    restOver: () => (settings?.goesOn ? start() : dispatch({ is: 'rested' })),
+    /** A rest is over; where a limit asks for a longer one, nothing begins by itself. */
+    restOver: (needed: number | null) =>
+      settings?.goesOn && needed === null ? start() : dispatch({ is: 'rested' }),
     warm: () => dispatch({ is: 'warm' }),
     goOn: () => dispatch({ is: 'go on' }),
     again: () => dispatch({ is: 'again' }),

@@ -4,14 +4,16 @@ import { parseISO } from 'date-fns/parseISO';
 import { useEffect, useState } from 'react';
 import { counted, durationText, type RunRecord } from '@/core';
 import { restNeeded, type Limits, type RestNeeded } from '@/core/record';
-import { database, readRuns, timestamp, type Said } from '@/storage';
+import { database, nowMs, readRuns, timestamp, type Said } from '@/storage';
 import { today } from '@/ui/shell/useRecord';
-import type { Phase } from '@/work/practice/state';
+import type { PracticeState } from '@/work/practice/state';
 
 const NONE: readonly RunRecord[] = [];
 
 /** How often it is looked whether a hand has rested by now. */
 const LOOK_AGAIN_MS = 5000;
+
+const SLACK_MS = 3000;
 
 /** The runs of the things that were said, in their order. */
 export function useSaidRuns(said: readonly Said[]): readonly RunRecord[] {
@@ -37,10 +39,18 @@ export function useRunsToday(playerId: string) {
   }, []);
   return {
     runs,
-    restFor: (limits: Limits, exerciseId: string, phase: Phase) => ({
-      rest:
-        phase === 'playing' ? null : restNeeded(runs, limits, exerciseId, parseISO(timestamp()).getTime()),
-    }),
+    /** The rest that is needed before the next run; null: none, or a rest that is long enough is under way. */
+    restFor: (
+      limits: Limits,
+      exerciseId: string,
+      { phase, restUntilMs }: PracticeState,
+    ): RestNeeded | null => {
+      if (phase === 'playing') return null;
+      const rest = restNeeded(runs, limits, exerciseId, parseISO(timestamp()).getTime());
+      const leftMs = phase === 'rest' ? restUntilMs - nowMs() : 0;
+      // The clock of the record and that of the rest are a moment apart.
+      return rest && leftMs < rest.restSeconds * 1000 - SLACK_MS ? rest : null;
+    },
     restText: ({ of, minutes, restSeconds }: RestNeeded, limits: Limits) => {
       const played = counted(Math.round(minutes), 'minute');
       return of === 'exercise'

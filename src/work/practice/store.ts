@@ -41,11 +41,24 @@ export interface RunSound {
 /** This moment. */
 export const now = (): Now => ({ ms: nowMs(), at: timestamp() });
 
-function failed(error: unknown): void {
+/** What could not be kept, and what to do about it. */
+const UNKEPT = {
+  run: { what: 'the run was not kept. The runs before it are', again: 'judge it again to try once more' },
+  sign: { what: 'what the hand said was not kept. The runs are', again: 'say it again to try once more' },
+  more: { what: 'what was said of the run was not kept. The run is', again: 'say it again to try once more' },
+  standing: {
+    what: 'where the sitting stands was not kept. The runs are',
+    again: 'it is written with the next run',
+  },
+} as const;
+
+function failed(error: unknown, of: keyof typeof UNKEPT): void {
+  const { what, again } = UNKEPT[of];
+  const capital = what[0]!.toUpperCase() + what.slice(1);
   told(
     isNoRoom(error)
-      ? 'There is no room left in this browser: the run was not kept. The runs before it are. Export all, then delete what is not needed.'
-      : `The run was not kept: ${(error as Error).message}. The runs before it are; judge it again to try once more.`,
+      ? `There is no room left in this browser: ${what}. Export all, then delete what is not needed.`
+      : `${capital}; ${again}. (${(error as Error).message})`,
   );
 }
 
@@ -113,9 +126,13 @@ export class PracticeStore {
     return this.queue;
   }
 
-  private inTurn(work: () => Promise<unknown>, onFailure: () => void = () => undefined): void {
+  private inTurn(
+    of: keyof typeof UNKEPT,
+    work: () => Promise<unknown>,
+    onFailure: () => void = () => undefined,
+  ): void {
     this.queue = this.queue.then(work).catch((error: unknown) => {
-      failed(error);
+      failed(error, of);
       onFailure();
     });
   }
@@ -134,10 +151,11 @@ export class PracticeStore {
       case 'say':
         return told(effect.text);
       case 'keep':
-        return this.inTurn(() => keepSitting(db, this.asNow(effect.sitting)));
+        return this.inTurn('standing', () => keepSitting(db, this.asNow(effect.sitting)));
       case 'add run': {
         const { id, run, passage, sitting } = effect;
         return this.inTurn(
+          'run',
           () => addRun(db, id, run, { sitting: this.asNow(sitting), passage }),
           () => this.dispatch({ is: 'not kept', id }),
         );
@@ -145,15 +163,16 @@ export class PracticeStore {
       case 'add sign': {
         const { id, sign, sitting } = effect;
         return this.inTurn(
+          'sign',
           () => addSign(db, id, sign, this.asNow(sitting)),
           () => this.dispatch({ is: 'not kept', id }),
         );
       }
       case 'amend':
-        return this.inTurn(() => this.amend(effect.more));
+        return this.inTurn('more', () => this.amend(effect.more));
       case 'take away': {
         const { said, sitting } = effect;
-        return this.inTurn(async () => {
+        return this.inTurn('standing', async () => {
           if (said.kind === 'verdict') {
             const run = await db.runs.get(this.idNow(said.id));
             if (run) await removeRuns(db, [run]);
