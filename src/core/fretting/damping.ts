@@ -2,7 +2,8 @@
  * What keeps each string silent while another sounds, and where that is in doubt. Common practice, no source: the picking hand
  * damps the strings on the ceiling side, the fretting hand those on the floor side.
  */
-import type { Finger, Note, Passage } from '../passage/passage';
+import type { Finger, Note, Passage, Stroke } from '../passage/passage';
+import { restString } from '../picking/changes';
 import type { Fingering } from './fingering';
 
 export type Damper =
@@ -40,8 +41,14 @@ export interface DampingStep {
 const PALM_REACH = 1;
 
 /** What lies on a string while a note sounds, apart from what has just left it. */
-function restingOn(note: Note, string: number, finger: Finger | null, position: number | null): DampedString {
-  const rest = note.lock?.stroke === 'up' ? note.string + 1 : note.string - 1;
+function restingOn(
+  note: Note,
+  string: number,
+  finger: Finger | null,
+  position: number | null,
+  stroke: Stroke | null,
+): DampedString {
+  const rest = restString(note.string, stroke ?? 'down');
   if (note.restStroke && string === rest) return { string, by: 'pick at rest', finger: null };
   if (string > note.string) {
     return finger !== null && string === note.string + 1
@@ -49,7 +56,7 @@ function restingOn(note: Note, string: number, finger: Finger | null, position: 
       : { string, by: 'edge of the palm', finger: null };
   }
   // The first finger lies across the thinner strings wherever the hand is on the neck.
-  return position !== null && (finger !== null || position > 0)
+  return position !== null
     ? { string, by: 'underside of the first finger', finger: 1 }
     : { string, by: 'nothing', finger: null };
 }
@@ -89,30 +96,49 @@ function leaving(
     : { damped: { string: before.string, by: 'nothing', finger: null }, noise: 'lifted' };
 }
 
+/** Where the hand is at each note: over an open string it stays where it was, or waits where it goes first. */
+function handPositions({ notes }: Passage, { positions }: Fingering, loop: boolean): (number | null)[] {
+  const known = notes.map(({ id }) => positions.get(id) ?? null);
+  const first = known.find((position) => position !== null) ?? null;
+  let now = (loop ? known.findLast((position) => position !== null) : first) ?? null;
+  return known.map((position) => (now = position ?? now));
+}
+
 /**
- * The damping of a passage note by note, with the places where driven sound will show noise. Dead notes damp themselves. In a
- * loop the last note leads on to the first.
+ * The damping of a passage note by note, with the places where driven sound will show noise. Strings that are struck together sound
+ * together: none is told to damp the other, and all of them are left by what follows. Dead notes damp themselves. In a loop the last
+ * notes lead on to the first.
+ * @param strokes of the notes, for what a rest stroke rests on; left out: those that are locked, else down.
  */
-export function dampingPlan(passage: Passage, fingering: Fingering, loop: boolean): DampingStep[] {
+export function dampingPlan(
+  passage: Passage,
+  fingering: Fingering,
+  loop: boolean,
+  strokes: readonly (Stroke | null)[] = passage.notes.map(({ lock }) => lock?.stroke ?? null),
+): DampingStep[] {
   const { notes, tuning } = passage;
+  const hand = handPositions(passage, fingering, loop);
+  const byOnset = new Map<number, Note[]>();
+  for (const note of notes) byOnset.set(note.onsetTicks, [...(byOnset.get(note.onsetTicks) ?? []), note]);
+  const moments = [...byOnset.keys()];
+  const momentOf = new Map(moments.map((onset, number) => [onset, number]));
+  const fingerOf = ({ id }: Note) => fingering.fingers.get(id) ?? null;
   return notes.map((note, at): DampingStep => {
-    const finger = fingering.fingers.get(note.id) ?? null;
-    const position = fingering.positions.get(note.id) ?? null;
-    const before = at > 0 ? notes[at - 1] : loop ? notes.at(-1) : undefined;
+    const moment = momentOf.get(note.onsetTicks)!;
+    const earlier =
+      moment > 0 ? moments[moment - 1] : loop && moments.length > 1 ? moments.at(-1) : undefined;
+    const together = byOnset.get(note.onsetTicks)!;
+    const left = earlier === undefined ? [] : byOnset.get(earlier)!;
     let noise: DampingStep['noise'] = null;
     const strings = tuning.flatMap((_, index): DampedString[] => {
       const string = index + 1;
-      if (string === note.string) return [];
-      const resting = restingOn(note, string, finger, position);
-      const isLeft =
-        before !== undefined &&
-        before !== note &&
-        before.string === string &&
-        before.onsetTicks !== note.onsetTicks;
-      if (!isLeft) return [resting];
-      const left = leaving(before, fingering.fingers.get(before.id) ?? null, note, finger, resting);
-      if (left.noise) noise = { code: left.noise, string };
-      return [left.damped];
+      if (together.some((one) => one.string === string)) return [];
+      const resting = restingOn(note, string, fingerOf(note), hand[at] ?? null, strokes[at] ?? null);
+      const before = left.find((one) => one.string === string);
+      if (!before) return [resting];
+      const going = leaving(before, fingerOf(before), note, fingerOf(note), resting);
+      if (going.noise) noise = { code: going.noise, string };
+      return [going.damped];
     });
     return { noteId: note.id, strings, noise };
   });

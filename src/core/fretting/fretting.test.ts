@@ -265,6 +265,51 @@ describe('the damping plan', () => {
     ).toEqual([null, null]);
   });
 
+  // rulings.md, Damping: what is not in the same pick needs a damper, and after a pick over several strings all of them sound.
+  it('takes strings that are struck together for one sound, and stops all of them afterwards', () => {
+    const one = line([
+      [4, 7],
+      [3, 7],
+      [1, 5],
+    ]);
+    const [low, high, last] = one.notes;
+    const passage = { ...one, notes: [low!, { ...high!, onsetTicks: low!.onsetTicks }, last!] };
+    const steps = dampingPlan(passage, fingerPassage(passage, DEFAULT_SETUP), false);
+    const heldBy = (step: number) => steps[step]!.strings.map(({ string }) => string);
+    expect([heldBy(0), heldBy(1)]).toEqual([
+      [1, 2, 5, 6],
+      [1, 2, 5, 6],
+    ]);
+    const after = new Map(steps[2]!.strings.map(({ string, by }) => [string, by]));
+    expect([after.get(4), after.get(3)]).toEqual(['edge of the palm', 'edge of the palm']);
+  });
+
+  it('lays the first finger over the thinner strings of an open one wherever the hand is on the neck', () => {
+    const dampers = (all: readonly (readonly [number, number])[]) => {
+      const passage = line(all);
+      const steps = dampingPlan(passage, fingerPassage(passage, DEFAULT_SETUP), false);
+      return steps.at(-1)!.strings.find(({ string }) => string === 1)!.by;
+    };
+    expect(
+      dampers([
+        [5, 7],
+        [4, 0],
+      ]),
+    ).toBe('underside of the first finger');
+    // A hand that stops no note is nowhere.
+    expect(dampers([[4, 0]])).toBe('nothing');
+  });
+
+  it('lets a rest stroke lie where its stroke really goes, locked or not', () => {
+    const one = line([[3, 5]]);
+    const passage = { ...one, notes: [{ ...one.notes[0]!, restStroke: true as const }] };
+    const restsOn = (stroke: 'down' | 'up') =>
+      dampingPlan(passage, fingerPassage(passage, DEFAULT_SETUP), false, [stroke])[0]!.strings.find(
+        ({ by }) => by === 'pick at rest',
+      )?.string;
+    expect([restsOn('down'), restsOn('up')]).toEqual([2, 4]);
+  });
+
   it('of every note of a worked-out scale is made', () => {
     const composed = compose(firstRecipe('scale'), DEFAULT_SETUP);
     const sounds = 'cells' in composed ? composed.cells.flat() : [];

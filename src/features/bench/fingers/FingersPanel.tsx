@@ -79,8 +79,8 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
   const cells = useMemo(() => fingerChanges(fingering), [fingering]);
   const missing = useMemo(() => missingChanges(cells).map(({ from, to }) => [from, to] as const), [cells]);
   const damping = useMemo(
-    () => dampingPlan(passage, fingering, exercise.policy.loop === true),
-    [passage, fingering, exercise.policy.loop],
+    () => dampingPlan(passage, fingering, exercise.policy.loop === true, plan.assignment.passes[0]),
+    [passage, fingering, exercise.policy.loop, plan.assignment],
   );
   const set = (change: Partial<typeof view>) =>
     attempt('Keeping the setting', () => keepViewSettings(database(), { ...view, ...change }));
