@@ -33,8 +33,18 @@ export function told(text: string, offer?: Offer): void {
 
 const NOTHING_CHANGED = 'Nothing was changed.';
 
+/** Whatever was thrown, as text: not everything can be made a string. */
+export function inWords(thrown: unknown): string {
+  if (thrown instanceof Error) return thrown.message;
+  try {
+    return String(thrown);
+  } catch {
+    return 'it gave no reason';
+  }
+}
+
 function reasonOf(error: unknown): string {
-  const message = error instanceof Error ? error.message : String(error);
+  const message = inWords(error);
   return /[.!?]$/.test(message) ? message : `${message}.`;
 }
 

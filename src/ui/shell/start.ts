@@ -10,7 +10,7 @@ import {
   setSources,
   sweepUnused,
 } from '@/storage';
-import { ahead, attempt, perform, setTell, told } from '@/work/perform';
+import { ahead, attempt, inWords, perform, setTell, told } from '@/work/perform';
 import { say, unsay } from '../controls/say';
 
 setTell(say, unsay);
@@ -82,7 +82,7 @@ function onEscaped(event: ErrorEvent | PromiseRejectionEvent): void {
   const error: unknown = 'reason' in event ? event.reason : event.error;
   // The browser itself reports these about its own layout; nothing failed.
   if ('message' in event && event.message.startsWith('ResizeObserver loop')) return;
-  const message = error instanceof Error ? error.message : String(error ?? 'unknown');
+  const message = inWords(error ?? 'unknown');
   told(
     `Something went wrong that was not foreseen (${message.slice(0, 200)}). What was said to be saved is kept.`,
   );

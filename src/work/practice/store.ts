@@ -16,7 +16,7 @@ import {
   type PracticeSitting,
 } from '@/storage';
 import type { Database } from '@/storage/database';
-import { attempt, told } from '../perform';
+import { attempt, inWords, told } from '../perform';
 import { step } from './machine';
 import {
   openingState,
@@ -58,7 +58,7 @@ function failed(error: unknown, of: keyof typeof UNKEPT): void {
   told(
     isNoRoom(error)
       ? `There is no room left in this browser: ${what}. Export all, then delete what is not needed.`
-      : `${capital}; ${again}. (${(error as Error).message})`,
+      : `${capital}; ${again}. (${inWords(error)})`,
   );
 }
 
