@@ -2,7 +2,7 @@
 import { useCallback, useMemo, useState } from 'react';
 import { bpmText, planClimb, type KeptLadder } from '@/core';
 import type { Climbing } from '@/core/drills';
-import { forecastOf, statedText, tempoOverDays } from '@/core/record';
+import { forecastOf, nextStart, statedText, tempoOverDays } from '@/core/record';
 import { axisLook, Chart, tipLook, type ChartColours } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
 import { Choice } from '@/ui/controls/Choice';
@@ -12,6 +12,9 @@ import { forecastText } from '@/ui/charts/forecastText';
 import type { RecordOfPlayer } from '@/ui/shell/useRecord';
 
 const HEIGHT = 240;
+
+/** Every run clean and no session missed: nothing is faster. */
+const FEWEST = 'fewest sessions possible';
 
 interface ClimbPictureProps {
   readonly climb: Climbing;
@@ -36,16 +39,19 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
     () => planClimb(steps, climb.times, climb.passes, kept.time).sessionOfStep,
     [steps, climb, kept.time],
   );
+  // What lies below the reckoned start is not climbed again.
+  const begin = useMemo(
+    () => nextStart(record.tempo, stated, steps, subdivision).step,
+    [record.tempo, stated, steps, subdivision],
+  );
   const ahead = useMemo(
     () =>
-      steps.map(
-        (step, at) =>
-          [
-            daysLater(today, Math.round((sessions[at]! * 7) / Math.max(1, kept.time.sessionsAWeek)), 'iso'),
-            step.bpm,
-          ] as const,
-      ),
-    [steps, sessions, today, kept.time.sessionsAWeek],
+      steps.slice(begin).map((step, at) => {
+        const session = sessions[begin + at]! - sessions[begin]!;
+        const days = Math.round((session * 7) / Math.max(1, kept.time.sessionsAWeek));
+        return [daysLater(today, days, 'iso'), step.bpm] as const;
+      }),
+    [steps, begin, sessions, today, kept.time.sessionsAWeek],
   );
   const drawSteps = useCallback(
     (colours: ChartColours) => ({
@@ -98,14 +104,14 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
   const drawTime = useCallback(
     (colours: ChartColours) => ({
       grid: { left: 48, right: 20, top: 34, bottom: 28 },
-      legend: { top: 0, textStyle: { color: colours.ink }, data: ['clean tempo', 'planned climb'] },
+      legend: { top: 0, textStyle: { color: colours.ink }, data: ['clean tempo', FEWEST] },
       tooltip: { trigger: 'axis', ...tipLook(colours) },
       xAxis: { ...timeAxis, ...axisLook(colours) },
       yAxis: { type: 'value', scale: true, ...axisLook(colours) },
       series: [
         ...tempoSeries(points, colours),
         {
-          name: 'planned climb',
+          name: FEWEST,
           type: 'line',
           step: 'end',
           data: ahead,
@@ -129,7 +135,7 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
         ]),
       }
     : {
-        heads: ['Day', 'Clean tempo', 'From', 'To', 'Planned'],
+        heads: ['Day', 'Clean tempo', 'From', 'To', 'Fewest sessions'],
         rows: [
           ...points.map(({ day, bpm, low, high }) => [day, tenths(bpm), tenths(low), tenths(high), null]),
           ...ahead.map(([day, bpm]) => [day, null, null, null, bpm]),
@@ -163,7 +169,7 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
         label={
           isSteps
             ? `Tempo over ${steps.length} steps, from ${bpmText(steps[0]!.bpm)} to ${bpmText(steps.at(-1)!.bpm)} bpm`
-            : `Clean tempo over ${points.length} days, and the planned climb`
+            : `Clean tempo over ${points.length} days, and the ${FEWEST}`
         }
         draw={isSteps ? drawSteps : drawTime}
       />
