@@ -230,7 +230,9 @@ export function PickPanel({ plan, pass, caret, playing, onGo, onPass }: PickPane
             {nextText(strike)}
           </p>
           <p className="stands">
-            {isPlaying ? asks : `Stop here, and the pick stands ${standsText(strike)} ${asks}`}
+            {isPlaying
+              ? asks
+              : `Stop here, and the pick stands ${standsText(strike)}${strike.leaves?.contact === 'rest' ? '' : ` ${asks}`}`}
           </p>
           <small>
             Stroke {shown.strike + 1} of {line.strikes.length}

@@ -189,10 +189,10 @@ export function Stage({ practising, actions, runs, restSeconds, onDrill }: Stage
         {mode === 'ladder' ? (
           <>
             <Button isDisabled={at === 0} onPress={() => actions.goTo(at - 1)}>
-              Step back <kbd aria-hidden>j</kbd>
+              Step before <kbd aria-hidden>j</kbd>
             </Button>
             <Button isDisabled={at === steps.length - 1} onPress={() => actions.goTo(at + 1)}>
-              Step up <kbd aria-hidden>k</kbd>
+              Next step <kbd aria-hidden>k</kbd>
             </Button>
           </>
         ) : mode === 'lesson' ? (
