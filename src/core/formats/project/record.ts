@@ -102,8 +102,8 @@ export const ladder = Joi.object({
 const count = Joi.number().integer().min(0).max(100_000_000).required();
 const string = whole(1, MAX_STRINGS);
 
-export const run = Joi.object({
-  ...stamp,
+/** Whose practice a record is of, of what, and when. */
+const practised = {
   playerId: id,
   exerciseId: id,
   sessionId: orNull(Joi.string().max(80)),
@@ -111,6 +111,11 @@ export const run = Joi.object({
   day: Joi.string()
     .pattern(/^\d{4}-\d{2}-\d{2}$/)
     .required(),
+};
+
+export const run = Joi.object({
+  ...stamp,
+  ...practised,
   passageHash: Joi.string().hex().length(64).required(),
   bpm: bpm.required(),
   subdivision: whole(1, MAX_SLOTS_PER_BEAT),
@@ -140,13 +145,7 @@ export const run = Joi.object({
 
 export const sign = Joi.object({
   ...stamp,
-  playerId: id,
-  exerciseId: id,
-  sessionId: orNull(Joi.string().max(80)),
-  at: Joi.string().max(40).required(),
-  day: Joi.string()
-    .pattern(/^\d{4}-\d{2}-\d{2}$/)
-    .required(),
+  ...practised,
   bpm: bpm.required(),
   subdivision: whole(1, MAX_SLOTS_PER_BEAT),
   kind: one(SIGNS).required(),
