@@ -8,6 +8,6 @@ export * from './limits';
 export * from './load';
 export * from './played';
 export * from './sign';
-export { statedShort, statedText, statedTempo, type StatedTempo, type TempoNow } from './stated';
+export { rangeText, statedShort, statedText, statedTempo, type StatedTempo, type TempoNow } from './stated';
 export * from './tempo';
 export type { Forecast } from '../tempo/forecast';

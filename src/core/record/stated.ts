@@ -81,7 +81,7 @@ const whole = (bpm: number) => bpmText(Math.round(Number(bpm.toFixed(1))));
 export function statedText(stated: StatedTempo): string {
   switch (stated.says) {
     case 'estimate':
-      return `${whole(stated.bpm)} bpm, somewhere from ${whole(stated.low)} to ${whole(stated.high)}`;
+      return `${whole(stated.bpm)} bpm, somewhere from ${rangeText(stated)}`;
     case 'too early':
       return 'too early to say';
     case 'not yet clean':
@@ -90,6 +90,9 @@ export function statedText(stated: StatedTempo): string {
       return `at least ${whole(stated.bpm)}, the fastest tried`;
   }
 }
+
+/** Where an estimate lies: “73 to 84”. */
+export const rangeText = ({ low, high }: TempoNow): string => `${whole(low)} to ${whole(high)}`;
 
 /** The clean tempo in the fewest words: “78”, “≥ 80”, “< 100”; empty where nothing can be said. */
 export function statedShort(stated: StatedTempo | null): string {

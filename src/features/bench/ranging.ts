@@ -139,7 +139,7 @@ export function palmMarked(passage: Passage, range: Range, caret: Place): Edit {
   };
 }
 
-/** Dead, or sounding again where all are dead; notes that are slurred to or tapped stay as they are. */
+/** All dead, or sounding again where all are. */
 export function deadMarked(passage: Passage, range: Range, caret: Place): Edit {
   const marked = notesIn(passage, range);
   if (marked.length === 0) return { fault: 'There is no note among the marked slots.' };

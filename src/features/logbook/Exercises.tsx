@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { memo } from 'react';
 import { durationText, type ExerciseRecord } from '@/core';
-import { statedShort, type ExerciseInBook, type StatedTempo } from '@/core/record';
+import { rangeText, statedShort, type ExerciseInBook, type StatedTempo } from '@/core/record';
 import { Panel, Table } from './look';
 
 // Links are slow to make and stay the same when the figures beside them change.
@@ -69,11 +69,7 @@ export const Exercises = memo(function Exercises({ listed, stated, exercises, ti
                 </th>
                 <td>{lastDay}</td>
                 <td className="number">{statedShort(tempo) === '' ? '–' : `${statedShort(tempo)} bpm`}</td>
-                <td>
-                  {tempo?.says === 'estimate'
-                    ? `${Math.round(tempo.low)} to ${Math.round(tempo.high)}`
-                    : (tempo?.says ?? '–')}
-                </td>
+                <td>{tempo?.says === 'estimate' ? rangeText(tempo) : (tempo?.says ?? '–')}</td>
                 <td className="number">{runs}</td>
                 <td className="number">{Math.round((100 * clean) / runs)} %</td>
                 <td>{durationText(seconds)}</td>

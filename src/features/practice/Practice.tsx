@@ -187,7 +187,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
               <Button
                 look="primary"
                 onPress={() => {
-                  ladder.set(startFound(found.bpm, given.climb.spec, ladder.kept?.steps ?? null));
+                  ladder.set(startFound(found.bpm, given.climb, ladder.kept?.steps ?? null));
                   router.push(`/ladder/${exerciseId}`);
                 }}
               >

@@ -7,6 +7,7 @@ import {
   type LadderStep,
   type RunRecord,
 } from '@/core';
+import type { Climbing } from '@/core/drills';
 import type { LadderFields } from '@/storage';
 import { fieldsWith } from '../ladderSteps';
 
@@ -42,8 +43,8 @@ export function probed(
 /** What a start that was found sets in a ladder; steps made by hand are kept. */
 export function startFound(
   startBpm: number,
-  spec: LadderSpec,
+  { spec, parts }: Pick<Climbing, 'spec' | 'parts'>,
   steps: readonly LadderStep[] | null,
 ): LadderFields {
-  return fieldsWith({ startBpm }, spec, steps, undefined);
+  return fieldsWith({ startBpm }, spec, steps, parts.length > 0 ? parts.map(({ part }) => part) : undefined);
 }

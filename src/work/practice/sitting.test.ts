@@ -14,6 +14,7 @@ import {
 } from '@/core';
 import { climbOf } from '@/core/drills';
 import type { PlayedRun } from '@/storage';
+import { startFound } from './probe';
 import { afterVerdict, isWhole, newStanding, runFrom, verdictOf } from './sitting';
 
 /** Sixteen notes a bar, two a string up and down. */
@@ -163,4 +164,15 @@ describe('a sitting', () => {
       move: 'stay',
     });
   });
+});
+
+it('a start that a probe found keeps steps made by hand, and only parts that the exercise has', () => {
+  const kept = { ...FRESH_LADDER, startBpm: 60, goalBpm: 60, kind: 'density' as const };
+  const plain = climbOf(exercise, kept, DEFAULT_SETUP);
+  const mine = { ...plain.steps[0]!, bpm: 72, byHand: true };
+  const climbed = climbOf(exercise, { ...kept, steps: [...plain.steps, mine] }, DEFAULT_SETUP);
+  const { startBpm, steps } = startFound(66, climbed, climbed.steps);
+  expect([startBpm, steps!.filter(({ byHand }) => byHand)]).toEqual([66, [mine]]);
+  const parts = new Set<string | null>(climbed.parts.map(({ part }) => (part === 'whole' ? null : part)));
+  expect(steps!.every(({ part }) => parts.has(part))).toBe(true);
 });
