@@ -88,6 +88,29 @@ export function benchEngine(): void {
       50,
     );
   }
+  for (const count of [64, 256]) {
+    const passage = passageOf(count);
+    // Four strings struck together, in another place each time.
+    const chords = {
+      ...passage,
+      notes: passage.notes.flatMap((note, at) =>
+        [4, 3, 2, 1].map((string) => ({
+          ...note,
+          id: `${note.id}.${string}`,
+          string,
+          fret: 3 + ((at * 5) % 9) + ((string * at) % 3),
+        })),
+      ),
+    };
+    for (const loop of [false, true])
+      for (const [name, some] of [['single notes', passage] as const, ['chords', chords] as const])
+        report(
+          `fingers of ${count} ${name}${loop ? ', loop' : ''}`,
+          measure(name === 'chords' ? 5 : 20, () => fingerPassage(some, DEFAULT_SETUP, { loop })),
+          'ms',
+          null,
+        );
+  }
   const body = '-5-7-8-7'.repeat(2500);
   const silent = '-'.repeat(body.length);
   const text = ['e', 'B', 'G', 'D', 'A', 'E']

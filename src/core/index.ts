@@ -2,6 +2,7 @@
 export * from './instrument/instrument';
 export * from './passage/passage';
 export * from './passage/edits';
+export { ringUntil } from './passage/held';
 export * from './passage/range';
 export * from './passage/rangeMoves';
 export * from './passage/faults';

@@ -41,7 +41,14 @@ function laid(cells: readonly Line[], grid: Passage): { notes: Note[]; endTicks:
   const ticksOf = slotClock(grid);
   const notes: Note[] = [];
   let at = 0;
-  for (const sound of cells.flat()) {
+  // No held span goes on into the next cell.
+  const held = new Map<string, number>();
+  const heldIn = (cell: number, span: number) => {
+    const key = `${cell}.${span}`;
+    return held.get(key) ?? held.set(key, held.size + 1).size;
+  };
+  const sounds = cells.flatMap((line, cell) => line.map((sound) => ({ sound, cell })));
+  for (const { sound, cell } of sounds) {
     at += sound.restsBefore ?? 0;
     const onsetTicks = ticksOf(at);
     for (const one of [sound, ...(sound.also ?? [])]) {
@@ -54,6 +61,7 @@ function laid(cells: readonly Line[], grid: Passage): { notes: Note[]; endTicks:
         onsetTicks,
         durationTicks: ticksOf(at + (one.slots ?? 1)) - onsetTicks,
         ...marks,
+        ...(marks?.held === undefined ? {} : { held: heldIn(cell, marks.held) }),
         ...(finger ? { finger } : {}),
         ...(dead ? { dead } : {}),
         ...(restStroke ? { restStroke } : {}),

@@ -1,5 +1,6 @@
 /** Arpeggio and chord shapes: every way to lay chord tones on some strings, ranked by what the hand has to do. */
 import type { Setup } from '../instrument/instrument';
+import { canHold } from '../fretting';
 import { stretchMm } from '../instrument/neck';
 import { modulo } from '../rhythm/periods';
 import { lastFret, type Row } from './rows';
@@ -122,16 +123,10 @@ export function arpeggioShapes(recipe: Recipe, source: Of<'arpeggio'>, setup: Se
 const CHORD_REACH = 12;
 const CHORD_FRETS = 5;
 
-/** Whether four fingers can hold the frets, the first laid over several strings at the lowest fret if need be. */
-function isHeld(frets: readonly number[]): boolean {
-  const low = Math.min(...frets);
-  const atLow = frets.filter((fret) => fret === low).length;
-  return frets.length - Math.max(0, atLow - 1) <= 4;
-}
-
 /**
  * The playable shapes of a chord, one note on each string, its inversion's tone on the first string and as many different
- * tones as there are strings for; where not all fit the fifth is left out first.
+ * tones as there are strings for; where not all fit the fifth is left out first. Those nearest to the asked fret come first, of these the
+ * easiest.
  */
 export function chordShapes(recipe: Recipe, source: Of<'chord'>, setup: Setup): RankedShape[] {
   const { tuning, capo, strings } = recipe;
@@ -149,11 +144,10 @@ export function chordShapes(recipe: Recipe, source: Of<'chord'>, setup: Setup): 
       if (at === upward.length) {
         const sounding = new Set(chosen.map((fret, row) => (tuning[upward[row]! - 1]! + capo + fret) % 12));
         const lacks = tones.filter((tone) => !sounding.has(tone));
-        const frets = chosen.filter((fret) => fret > 0);
+        const spots = upward.map((string, row) => ({ string, fret: chosen[row]! }));
         const isWhole = sounding.size >= needed && (lacks.length === 0 || needed < tones.length);
         const leavesFifth = lacks.length === 0 || !tones.includes(fifth) || lacks.includes(fifth);
-        if (!isWhole || !leavesFifth || !isHeld(frets) || spanMm(frets, capo, setup) > setup.stretchLimitMm)
-          return;
+        if (!isWhole || !leavesFifth || !canHold(spots, setup, capo)) return;
         const rows = upward.map((string, row): Row => ({
           string,
           spots: [{ fret: chosen[row]!, finger: null }],
@@ -174,8 +168,11 @@ export function chordShapes(recipe: Recipe, source: Of<'chord'>, setup: Setup): 
     };
     choose(0);
   }
-  const unsorted = byEase([...shapes.values()]);
-  return unsorted.map((shape) => ({
+  const lowest = ({ rows }: RankedShape) =>
+    Math.min(...rows.flatMap((row) => row.spots.map(({ fret }) => fret)));
+  const eased = byEase([...shapes.values()]);
+  const nearestFirst = eased.sort((a, b) => lowest(a) - lowest(b));
+  return nearestFirst.map((shape) => ({
     ...shape,
     rows: strings.map((string) => shape.rows.find((row) => row.string === string)!),
   }));

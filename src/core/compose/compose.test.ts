@@ -47,6 +47,25 @@ const arpeggio = (
   return { ...first, ...parts, source: { ...first.source, ...source } as Source };
 };
 
+describe('a chord by strings', () => {
+  it('offers the easiest shape among those nearest to the fret that is asked first, and is held', () => {
+    const first = firstRecipe('chord');
+    const chord = (fret: number, shape = 0): Recipe => ({
+      ...first,
+      strings: [6, 5, 4, 3, 2, 1],
+      source: { kind: 'chord', tonic: 'G', chord: 'M', inversion: 0, fret, shape },
+    });
+    // The barre shape on the thickest string, common practice, no source.
+    expect(frets(chord(3))).toEqual([3, 5, 5, 4, 3, 3]);
+    // Each further shape lies no lower than those before it.
+    const lows = Array.from({ length: 6 }, (_, shape) => Math.min(...frets(chord(3, shape))));
+    expect(lows).toEqual([...lows].sort((a, b) => a - b));
+    expect(soundsOf(chord(3)).map(({ marks }) => marks?.held)).toEqual([1, 1, 1, 1, 1, 1]);
+    const loose = { ...chord(3), source: { ...chord(3).source, held: false } as Source };
+    expect(soundsOf(loose).every(({ marks }) => marks?.held === undefined)).toBe(true);
+  });
+});
+
 describe('scales and chords', () => {
   // The names under which the second library knows the scales that both have.
   const known: Readonly<Record<string, string>> = {

@@ -5,7 +5,7 @@ import { fault, type Fault } from './faults';
 import { directed, partsOf } from './figures';
 import { flat, isSamePlace, sound, type Line, type Sound } from './line';
 import { masked } from './mask';
-import { ownLine, relinked } from './own';
+import { heldLine, ownLine, relinked } from './own';
 import { movedLine, onMovedStrings, placesOf, rotated, timesOf } from './moves';
 import { MAX_COMPOSED, type Displacement, type Recipe } from './recipe';
 import { rowsOf } from './shapes';
@@ -177,6 +177,8 @@ export function compose(recipe: Recipe, setup: Setup): Composed {
         line.map(({ string }): Sound => ({ ...sound(string, 0, null), dead: true })),
       ),
     };
+  if (source.kind === 'chord' && source.held !== false)
+    return { ...made, cells: masked(cells, recipe.mask).map(heldLine) };
   if (source.kind === 'cell' && recipe.mask === '' && recipe.turn !== 'slurred')
     return { ...made, cells: relinked(cells, ownLine(source.notes)) };
   return { ...made, cells: masked(cells, recipe.mask) };

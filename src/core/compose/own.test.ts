@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { newExercise } from '../exercise/exercise';
 import { MAX_FRET } from '../instrument/instrument';
 import { DEFAULT_SETUP } from '../instrument/instrument';
+import { heldSpans } from '../passage/held';
 import { emptyPassage } from '../passage/empty';
 import { endingWithNotes } from '../passage/edits';
 import type { Note, Passage } from '../passage/passage';
@@ -37,6 +38,8 @@ const onIt = (note: Note) => {
   const marks = Object.fromEntries(MARKS.flatMap((mark) => (note[mark] ? [[mark, note[mark]]] : [])));
   return {
     ...marks,
+    // Each repetition is a held span of its own.
+    ...(note.held === undefined ? {} : { held: true }),
     ...(note.lock ? { lock: note.lock } : {}),
     ...(note.finger ? { finger: note.finger } : {}),
   };
@@ -97,6 +100,9 @@ describe('a cell of the teacher’s own', () => {
           all.filter(({ technique }) => technique === 'tap').length,
         );
         for (const note of made) expect(note.durationTicks).toBeGreaterThan(0);
+        const sizes = (some: readonly Note[]) => heldSpans(some).map(({ notes: span }) => span.length);
+        const expected = Array.from({ length: times }, () => sizes(notes)).flat();
+        expect(sorted(sizes(made))).toEqual(sorted(expected));
       }),
     );
     expect(kept).toBeGreaterThan(20);

@@ -121,6 +121,11 @@ export function relinked(cells: readonly Line[], own: Line): Line[] {
   );
 }
 
+/** A line whose notes are held together. */
+export function heldLine(line: Line): Line {
+  return line.map((note) => ({ ...note, marks: { ...note.marks, held: 1 } }));
+}
+
 /** Ticks of a number of slots from the first bar line on; parts of a slot lie in it. */
 export function slotClock(grid: Passage): (slots: number) => number {
   const starts = [0];

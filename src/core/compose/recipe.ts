@@ -13,6 +13,7 @@ export const MARKS = [
   'bend',
   'slideIn',
   'slideOut',
+  'held',
 ] as const satisfies readonly (keyof Note)[];
 export type Marks = Pick<Note, (typeof MARKS)[number]>;
 
@@ -65,7 +66,7 @@ export type Source =
       /** Which of the ranked shapes, from 0. */
       readonly shape: number;
     }
-  /** One note on each string, as a chord is held. */
+  /** One note on each string, as a chord is held: all of its notes ring on, unless `held` is false. */
   | {
       readonly kind: 'chord';
       readonly tonic: string;
@@ -73,6 +74,7 @@ export type Source =
       readonly inversion: number;
       readonly fret: number;
       readonly shape: number;
+      readonly held?: boolean;
     }
   /** The teacher's own notes, in their order. */
   | { readonly kind: 'cell'; readonly notes: readonly CellNote[] }

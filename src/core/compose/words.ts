@@ -35,7 +35,7 @@ function sourceText({ source }: Recipe): string {
       return `${source.tonic} ${source.scale} from fret ${source.fret}, ${source.perString.length === 0 ? `within ${source.span} frets` : perStringText(source.perString)}`;
     case 'arpeggio':
     case 'chord':
-      return `${source.tonic} ${chordName(source.chord)} ${source.kind} from fret ${source.fret}`;
+      return `${source.tonic} ${chordName(source.chord)} ${source.kind} from fret ${source.fret}${source.kind === 'chord' && source.held === false ? ', let go string by string' : ''}`;
     case 'cell':
       return source.notes.length === 0
         ? 'A cell without notes yet: mark some in the lane, or type them there'

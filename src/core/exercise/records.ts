@@ -109,7 +109,7 @@ export interface Tombstone {
 export const ME = 'me';
 
 /** The version of project files. Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch, version 5 briefs and drills, version 6 runs, ladders of every kind and more of a student, version 7 the part that a run was of, version 8 version vectors and what a backup holds besides, version 9 signs of the hand and sittings of several exercises; older files are brought up to date when read. */
-export const PROJECT_VERSION = 9;
+export const PROJECT_VERSION = 10;
 
 /** The whole record in one value, as project files carry it. */
 export interface Project {

@@ -30,6 +30,7 @@ export function spokenNote(passage: Passage, plan: Plan, note: Note, pass = 0): 
     note.lock && note.lock.by !== 'recipe' ? 'locked' : '',
     note.accent ? 'accented' : '',
     note.restStroke ? 'rest stroke' : '',
+    note.held ? 'held' : '',
     next
       ? `${next.seam ? 'coming round ' : 'then '}${KIND_NAMES[next.kind]} to string ${next.stringTo}${next.skipped > 0 ? ` over ${countText(next.skipped)}` : ''}`
       : '',

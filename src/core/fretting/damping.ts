@@ -2,6 +2,7 @@
  * What keeps each string silent while another sounds, and where that is in doubt. Common practice, no source: the picking hand
  * damps the strings on the ceiling side, the fretting hand those on the floor side.
  */
+import { heldSpans } from '../passage/held';
 import type { Finger, Note, Passage, Stroke } from '../passage/passage';
 import { restString } from '../picking/changes';
 import type { Fingering } from './fingering';
@@ -104,10 +105,26 @@ function handPositions({ notes }: Passage, { positions }: Fingering, loop: boole
   return known.map((position) => (now = position ?? now));
 }
 
+/** What sounds as one: the notes of a held span, or those that are struck at one moment. */
+interface Sounding {
+  readonly notes: readonly Note[];
+}
+
+/** What each note sounds together with, by id; a held span is one from its first note to its last. */
+function soundingTogether(notes: readonly Note[]): ReadonlyMap<string, Sounding> {
+  const together = new Map<string, Sounding>();
+  for (const span of heldSpans(notes)) for (const { id } of span.notes) together.set(id, span);
+  const struck = new Map<number, Note[]>();
+  for (const note of notes)
+    if (!together.has(note.id)) struck.set(note.onsetTicks, [...(struck.get(note.onsetTicks) ?? []), note]);
+  for (const group of struck.values()) for (const { id } of group) together.set(id, { notes: group });
+  return together;
+}
+
 /**
  * The damping of a passage note by note, with the places where driven sound will show noise. Strings that are struck together sound
- * together: none is told to damp the other, and all of them are left by what follows. Dead notes damp themselves. In a loop the last
- * notes lead on to the first.
+ * together: none is told to damp the other, and all of them are left by what follows; so do the strings of a held span. Dead notes damp
+ * themselves. In a loop the last notes lead on to the first.
  * @param strokes of the notes, for what a rest stroke rests on; left out: those that are locked, else down.
  */
 export function dampingPlan(
@@ -118,23 +135,22 @@ export function dampingPlan(
 ): DampingStep[] {
   const { notes, tuning } = passage;
   const hand = handPositions(passage, fingering, loop);
-  const byOnset = new Map<number, Note[]>();
-  for (const note of notes) byOnset.set(note.onsetTicks, [...(byOnset.get(note.onsetTicks) ?? []), note]);
-  const moments = [...byOnset.keys()];
-  const momentOf = new Map(moments.map((onset, number) => [onset, number]));
+  const soundingOf = soundingTogether(notes);
   const fingerOf = ({ id }: Note) => fingering.fingers.get(id) ?? null;
   return notes.map((note, at): DampingStep => {
-    const moment = momentOf.get(note.onsetTicks)!;
-    const earlier =
-      moment > 0 ? moments[moment - 1] : loop && moments.length > 1 ? moments.at(-1) : undefined;
-    const together = byOnset.get(note.onsetTicks)!;
-    const left = earlier === undefined ? [] : byOnset.get(earlier)!;
+    const own = soundingOf.get(note.id)!;
+    // What begins at the same moment is not before it, and neither is the rest of its own span.
+    const isBefore = (one: Note) => one.onsetTicks !== note.onsetTicks && soundingOf.get(one.id) !== own;
+    const here = notes.slice(0, at).findLast((one) => one.onsetTicks !== note.onsetTicks);
+    const last = here ?? (loop ? notes.at(-1) : undefined);
+    const left = last && isBefore(last) ? soundingOf.get(last.id)!.notes : [];
+    const together = [...own.notes, ...notes.filter((one) => one.onsetTicks === note.onsetTicks)];
     let noise: DampingStep['noise'] = null;
     const strings = tuning.flatMap((_, index): DampedString[] => {
       const string = index + 1;
       if (together.some((one) => one.string === string)) return [];
       const resting = restingOn(note, string, fingerOf(note), hand[at] ?? null, strokes[at] ?? null);
-      const before = left.find((one) => one.string === string);
+      const before = left.findLast((one) => one.string === string);
       if (!before) return [resting];
       const going = leaving(before, fingerOf(before), note, fingerOf(note), resting);
       if (going.noise) noise = { code: going.noise, string };

@@ -1,11 +1,14 @@
 /**
  * Fingers for a passage: the cheapest path over the states of the hand (Sayegh 1989, "Fingering for string instruments
- * with the optimum path paradigm"; shortest path by Viterbi 1967). Fingers set by the teacher are locks.
+ * with the optimum path paradigm"), alike places taken alike. Fingers set by the teacher are locks.
  */
 import type { Setup } from '../instrument/instrument';
 import type { Finger, Note, Passage } from '../passage/passage';
-import { COSTS, handContext, moveBetween, moveCost, spanMm, statesOf } from './hand';
-import type { HandContext, HandMove, HandSchool, HandState, Moment, Stopped } from './hand';
+import { alikePlaces, alikeSet, type Alike } from './alike';
+import { COSTS, handContext, LEAST_SHIFT, moveBetween, moveCost, shiftOf, spanMm, statesOf } from './hand';
+import type { HandContext, HandMove, HandSchool, HandState } from './hand';
+import { momentsOf, patternOf, runsOf, type Moment } from './moments';
+import { cheapestWay } from './path';
 
 export interface FingeringOptions {
   readonly school?: HandSchool;
@@ -32,35 +35,19 @@ export interface FingerMove {
 export interface Fingering {
   /** By id of the note; open and dead notes have none. */
   readonly fingers: ReadonlyMap<string, Finger>;
-  /** The fret at which the first finger lies, by id of the note. */
+  /** The fret at which the first finger lies where it does not stretch, by id of the note. */
   readonly positions: ReadonlyMap<string, number>;
+  /** Between moments; notes of one moment (struck together, or held) need none. */
   readonly moves: readonly FingerMove[];
   /** Ids of notes that one finger holds together with another of the same moment. */
   readonly barres: readonly string[];
-  /** The widest stretch of a position, from the lowest to the highest fret played in it, in mm. */
+  /** The widest stretch of a position, from the lowest to the highest fret played in it, over the seam of a loop too, in mm. */
   readonly widestMm: number;
   /** Ids of notes that are beyond the reach of this hand, whatever the fingers. */
   readonly beyond: readonly string[];
+  /** Places that are alike and had to be fingered otherwise: the first note of each. */
+  readonly differing: readonly (readonly string[])[];
   readonly cost: number;
-}
-
-/** A pattern of frets on one string as it is known by: the distances from the lowest, "0 2 4". */
-export function patternOf(frets: readonly number[]): string {
-  const low = Math.min(...frets);
-  return frets.map((fret) => fret - low).join(' ');
-}
-
-const isStopped = (note: Note) => note.fret > 0 && note.dead !== true;
-
-/** Runs of notes on one string, as far as fingers stop them. */
-function runsOf(notes: readonly Note[]): Note[][] {
-  const runs: Note[][] = [];
-  for (const note of notes) {
-    const run = runs.at(-1);
-    if (run?.at(-1)?.string === note.string && isStopped(note) && isStopped(run[0]!)) run.push(note);
-    else runs.push([note]);
-  }
-  return runs.filter((run) => isStopped(run[0]!));
 }
 
 /** Patterns whose every note has a finger set by hand: what the student plays already. */
@@ -75,93 +62,6 @@ export function knownPatterns(passages: readonly Passage[]): Map<string, readonl
   return known;
 }
 
-/** The moments of a passage that fingers have to do with. */
-export function momentsOf(notes: readonly Note[], known: FingeringOptions['known']): Moment[] {
-  const knownFinger = new Map<string, Finger>();
-  if (known?.size)
-    for (const run of runsOf(notes)) {
-      const fingers = known.get(patternOf(run.map(({ fret }) => fret)));
-      run.forEach(({ id }, at) => fingers && knownFinger.set(id, fingers[at]!));
-    }
-  const moments: (Moment & { stopped: Stopped[] })[] = [];
-  let freed = false;
-  for (const note of notes) {
-    if (!isStopped(note)) {
-      freed = true;
-      continue;
-    }
-    const one = { note, known: knownFinger.get(note.id) ?? null };
-    const last = moments.at(-1);
-    if (last?.onsetTicks === note.onsetTicks) last.stopped.push(one);
-    else moments.push({ stopped: [one], onsetTicks: note.onsetTicks, technique: note.technique, freed });
-    freed = false;
-  }
-  return moments;
-}
-
-/** The cheapest states from a given first one (or any) to the end, and round to it again in a loop; `costs` by first state. */
-function cheapest(
-  context: HandContext,
-  moments: readonly Moment[],
-  states: readonly (readonly HandState[])[],
-  first: number | null,
-): { path: number[]; cost: number; costs: number[] } {
-  const n = moments.length;
-  const choice: Int16Array[] = [];
-  let ahead = new Float64Array(states[n - 1]!.length);
-  if (first !== null)
-    states[n - 1]!.forEach((state, at) => {
-      ahead[at] = moveCost(context, moments[n - 1]!, state, moments[0]!, states[0]![first]!);
-    });
-  for (let i = n - 2; i >= 0; i--) {
-    const here = states[i]!;
-    const next = states[i + 1]!;
-    const costs = new Float64Array(here.length);
-    const chosen = new Int16Array(here.length);
-    for (let s = 0; s < here.length; s++) {
-      let best = Infinity;
-      for (let b = 0; b < next.length; b++) {
-        const floor = next[b]!.cost + ahead[b]!;
-        if (floor >= best) continue;
-        const cost = floor + moveCost(context, moments[i]!, here[s]!, moments[i + 1]!, next[b]!);
-        if (cost < best) [best, chosen[s]] = [cost, b];
-      }
-      costs[s] = best;
-    }
-    choice[i] = chosen;
-    ahead = costs;
-  }
-  let start = first ?? 0;
-  if (first === null)
-    states[0]!.forEach((state, at) => {
-      if (state.cost + ahead[at]! < states[0]![start]!.cost + ahead[start]!) start = at;
-    });
-  const path = [start];
-  for (let i = 0; i < n - 1; i++) path.push(choice[i]![path[i]!]!);
-  const costs = states[0]!.map((state, at) => state.cost + ahead[at]!);
-  return { path, cost: costs[start]!, costs };
-}
-
-/**
- * The cheapest way round. A way as a line is never dearer than the same way closed, so first states whose line costs as much
- * as a closed way that is known already need not be tried.
- */
-function cheapestRound(
-  context: HandContext,
-  moments: readonly Moment[],
-  states: readonly (readonly HandState[])[],
-): { path: number[]; cost: number } {
-  const { costs } = cheapest(context, moments, states, null);
-  const order = [...costs.keys()].sort((a, b) => costs[a]! - costs[b]! || a - b);
-  let best = cheapest(context, moments, states, order[0]!);
-  for (const first of order.slice(1)) {
-    if (costs[first]! > best.cost) break;
-    const way = cheapest(context, moments, states, first);
-    if (way.cost < best.cost || (way.cost === best.cost && first < best.path[0]!)) best = way;
-  }
-  return best;
-}
-
 const NONE: Fingering = {
   fingers: new Map(),
   positions: new Map(),
@@ -169,73 +69,240 @@ const NONE: Fingering = {
   barres: [],
   widestMm: 0,
   beyond: [],
+  differing: [],
   cost: 0,
 };
 
-/**
- * Fingers for every stopped note of a passage: the least shifts, stretches, hops and rolls by the school that is asked. Fingers
- * that are set hold, whatever they cost; what is beyond the player's reach is listed. Equal answers: the lower position, then the
- * lower finger, at the first difference.
- */
-export function fingerPassage(passage: Passage, setup: Setup, options: FingeringOptions = {}): Fingering {
-  const context = handContext(setup, passage.capo ?? 0, options.school ?? 'rolls');
-  const moments = momentsOf(passage.notes, options.known);
-  if (moments.length === 0) return NONE;
-  const states = moments.map((moment) => statesOf(context, moment));
-  const loops = options.loop === true && moments.length > 1;
-  const { path, cost } = loops
-    ? cheapestRound(context, moments, states)
-    : cheapest(context, moments, states, null);
-  return described(
-    context,
-    moments,
-    path.map((state, at) => states[at]![state]!),
-    cost,
-    loops,
-  );
+type States = readonly (readonly HandState[])[];
+
+interface Problem {
+  readonly context: HandContext;
+  readonly moments: readonly Moment[];
+  readonly loops: boolean;
 }
 
-function described(
-  context: HandContext,
-  moments: readonly Moment[],
-  chosen: readonly HandState[],
-  cost: number,
-  loops: boolean,
-): Fingering {
+/** Where the hand lies in a state, as one number; to another place it has to shift. */
+const placeOf = ({ position, low }: HandState) => position * 100 + low;
+
+/** The cheapest states of the moments, one each. */
+function solved({ context, moments, loops }: Problem, states: States): { chosen: HandState[]; cost: number } {
+  const costs = states.map((some) => some.map(({ cost }) => cost));
+  const between = (i: number, j: number, a: number, b: number) =>
+    moveCost(context, moments[i]!, states[i]![a]!, moments[j]!, states[j]![b]!);
+  const { path, cost } = cheapestWay({
+    costs,
+    move: (i, a, b) => between(i, i + 1, a, b),
+    groups: states.map((some) => some.map(placeOf)),
+    apart: LEAST_SHIFT,
+    close: loops ? (a, b) => between(moments.length - 1, 0, a, b) : null,
+  });
+  return { chosen: path.map((state, at) => states[at]![state]!), cost };
+}
+
+/** A state by where it lies from a fret: alike places have alike states. */
+const keyOf = ({ position, low, fingers }: HandState, base: number) =>
+  `${position - base}.${low - base}.${fingers.join('')}`;
+
+/** States of alike places by their keys, step by step. */
+type Keyed = readonly (readonly ReadonlyMap<string, HandState>[])[];
+
+/**
+ * The states that all of some alike places take together at the least cost, each joined to the next where it follows at once; as keys.
+ * Null where they have no states in common.
+ */
+function together(
+  { context, moments, loops }: Problem,
+  { starts, length }: Alike,
+  keyed: Keyed,
+): string[] | null {
+  const keys = Array.from({ length }, (_, step) =>
+    [...keyed[0]![step]!.keys()].filter((key) => keyed.every((place) => place[step]!.has(key))),
+  );
+  if (keys.some((some) => some.length === 0)) return null;
+  const of = (place: number, step: number, at: number) => keyed[place]![step]!.get(keys[step]![at]!)!;
+  const sum = (cost: (place: number) => number) => starts.reduce((all, _, place) => all + cost(place), 0);
+  const joins = starts.flatMap((start, place): [number, number][] => {
+    const after = start + length;
+    const next = starts.indexOf(after === moments.length && loops ? 0 : after);
+    return next < 0 ? [] : [[place, next]];
+  });
+  const { path } = cheapestWay({
+    costs: keys.map((some, step) => some.map((_, at) => sum((place) => of(place, step, at).cost))),
+    move: (step, a, b) =>
+      sum((place) =>
+        moveCost(
+          context,
+          moments[starts[place]! + step]!,
+          of(place, step, a),
+          moments[starts[place]! + step + 1]!,
+          of(place, step + 1, b),
+        ),
+      ),
+    groups: keys.map((some, step) => some.map((_, at) => placeOf(of(0, step, at)))),
+    apart: LEAST_SHIFT,
+    close:
+      joins.length === 0
+        ? null
+        : (a, b) =>
+            joins.reduce(
+              (all, [from, to]) =>
+                all +
+                moveCost(
+                  context,
+                  moments[starts[from]! + length - 1]!,
+                  of(from, length - 1, a),
+                  moments[starts[to]!]!,
+                  of(to, 0, b),
+                ),
+              0,
+            ),
+  });
+  return path.map((at, step) => keys[step]![at]!);
+}
+
+/** How many moments are beyond the reach of the hand. */
+const beyondIn = (cost: number) => Math.floor(cost / COSTS.beyondReach);
+
+/**
+ * Takes some alike places alike: of the ways that one of them goes by itself, and the one that is cheapest for all together, the one
+ * that costs the least in the whole. Null where taking them alike is beyond the hand and taking them each by itself is not.
+ */
+function tied(
+  problem: Problem,
+  states: States,
+  alike: Alike,
+  free: { chosen: HandState[]; cost: number },
+): { states: States; chosen: HandState[]; cost: number } | null {
+  const { moments } = problem;
+  const { starts, length } = alike;
+  if (starts.length < 2) return { states, ...free };
+  const bases = starts.map((start) => moments[start]!.stopped[0]!.note.fret);
+  const own = starts.map((start, place) =>
+    Array.from({ length }, (_, step) => keyOf(free.chosen[start + step]!, bases[place]!)),
+  );
+  if (new Set(own.map((keys) => keys.join())).size === 1) return { states, ...free };
+  const keyed = starts.map((start, place) =>
+    Array.from(
+      { length },
+      (_, step) => new Map(states[start + step]!.map((state) => [keyOf(state, bases[place]!), state])),
+    ),
+  );
+  const all = together(problem, alike, keyed);
+  const ways = new Map([...(all ? [all] : []), ...own].map((keys) => [keys.join(), keys]));
+  let best: { states: States; chosen: HandState[]; cost: number } | null = null;
+  for (const keys of ways.values()) {
+    if (!keyed.every((place) => keys.every((key, step) => place[step]!.has(key)))) continue;
+    const bound = [...states];
+    starts.forEach((start, place) =>
+      keys.forEach((key, step) => (bound[start + step] = [keyed[place]![step]!.get(key)!])),
+    );
+    const way = solved(problem, bound);
+    if (best === null || way.cost < best.cost) best = { states: bound, ...way };
+  }
+  return best && beyondIn(best.cost) <= beyondIn(free.cost) ? best : null;
+}
+
+/**
+ * Fingers for every stopped note of a passage: the least shifts, stretches, hops and rolls by the school that is asked. Fingers
+ * that are set hold, whatever they cost; what is beyond the player's reach is listed. Alike places are fingered alike; where the
+ * widths of the frets forbid that, they are in `differing`. Equal answers: the lower position, then the lower finger, at the first
+ * difference.
+ */
+export function fingerPassage(passage: Passage, setup: Setup, options: FingeringOptions = {}): Fingering {
+  const found = momentsOf(passage.notes, options.known);
+  if (found.length === 0) return NONE;
+  const { moments, places } = alikeSet(found, alikePlaces(found, passage.meter.beatTicks));
+  const context = handContext(setup, passage.capo ?? 0, options.school ?? 'rolls', moments);
+  const problem: Problem = { context, moments, loops: options.loop === true && moments.length > 1 };
+  let states: States = moments.map((moment) => statesOf(context, moment));
+  let way = solved(problem, states);
+  const differing: string[][] = [];
+  for (const alike of places) {
+    // Where no hand can hold it, there is nothing to learn for the others.
+    const isHeld = (start: number) =>
+      states.slice(start, start + alike.length).every((some) => some[0]!.cost < COSTS.beyondReach);
+    const starts = alike.starts.filter(isHeld);
+    const next = tied(problem, states, { ...alike, starts }, way);
+    if (next) ({ states, ...way } = next);
+    if (!next || (starts.length > 0 && starts.length < alike.starts.length))
+      differing.push(alike.starts.map((start) => moments[start]!.stopped[0]!.note.id));
+  }
+  return { ...described(problem, way.chosen), differing, cost: way.cost };
+}
+
+/** Whether a hand can hold all of these at once, one finger a fret or laid over several strings; open strings (fret 0) need none. */
+export function canHold(
+  spots: readonly { readonly string: number; readonly fret: number }[],
+  setup: Setup,
+  capo: number,
+): boolean {
+  const notes = spots.map(({ string, fret }, at): Note => ({
+    id: String(at),
+    string,
+    fret,
+    onsetTicks: 0,
+    durationTicks: 1,
+    technique: 'pick',
+  }));
+  const moments = momentsOf(notes, undefined);
+  const context = handContext(setup, capo, 'rolls', moments);
+  return moments.every((moment) => statesOf(context, moment)[0]!.cost < COSTS.beyondReach);
+}
+
+/** The widest stretch of a position; the first and the last are one where the loop goes on in the same. */
+function widestOf({ context, moments, loops }: Problem, chosen: readonly HandState[]): number {
+  const isOne = (a: HandState, b: HandState) => a.position === b.position && a.low === b.low;
+  const runs: { low: number; high: number }[] = [];
+  moments.forEach(({ stopped }, at) => {
+    const frets = stopped.map(({ note }) => note.fret);
+    if (at === 0 || !isOne(chosen[at - 1]!, chosen[at]!)) runs.push({ low: Infinity, high: 0 });
+    const run = runs.at(-1)!;
+    runs[runs.length - 1] = { low: Math.min(run.low, ...frets), high: Math.max(run.high, ...frets) };
+  });
+  if (loops && runs.length > 1 && isOne(chosen[0]!, chosen.at(-1)!)) {
+    const last = runs.pop()!;
+    runs[0] = { low: Math.min(runs[0]!.low, last.low), high: Math.max(runs[0]!.high, last.high) };
+  }
+  return Math.max(...runs.map(({ low, high }) => spanMm(context, low, high)));
+}
+
+function described(problem: Problem, chosen: readonly HandState[]): Omit<Fingering, 'differing' | 'cost'> {
+  const { context, moments, loops } = problem;
   const fingers = new Map<string, Finger>();
   const positions = new Map<string, number>();
   const barres: string[] = [];
   const beyond: string[] = [];
   const moves: FingerMove[] = [];
-  let widestMm = 0;
-  let [low, high] = [Infinity, 0];
   moments.forEach((moment, at) => {
     const state = chosen[at]!;
-    if (at > 0 && chosen[at - 1]!.position !== state.position) [low, high] = [Infinity, 0];
-    moment.stopped.forEach(({ note }, index) => {
+    moment.stopped.forEach(({ ids }, index) => {
       const finger = state.fingers[index]!;
-      fingers.set(note.id, finger);
-      positions.set(note.id, state.position);
-      if (state.fingers.some((other, which) => which !== index && other === finger)) barres.push(note.id);
-      if (state.cost >= COSTS.beyondReach) beyond.push(note.id);
-      [low, high] = [Math.min(low, note.fret), Math.max(high, note.fret)];
+      const isLaid = state.fingers.some((other, which) => which !== index && other === finger);
+      for (const id of ids) {
+        fingers.set(id, finger);
+        positions.set(id, state.position);
+        if (isLaid) barres.push(id);
+        if (state.cost >= COSTS.beyondReach) beyond.push(id);
+      }
     });
-    widestMm = Math.max(widestMm, spanMm(context, low, high));
     const next = at + 1 < moments.length ? at + 1 : loops ? 0 : null;
     if (next === null) return;
-    const [from, to] = [moment.stopped.at(-1)!, moments[next]!.stopped[0]!];
-    const [fromFinger, toFinger] = [state.fingers.at(-1)!, chosen[next]!.fingers[0]!];
+    const [to, after] = [moments[next]!, chosen[next]!];
+    if (moveCost(context, moment, state, to, after) >= COSTS.beyondReach)
+      beyond.push(...to.stopped.flatMap(({ ids }) => ids));
+    const [last, first] = [moment.stopped[moment.leave]!, to.stopped[to.enter]!];
+    const [fromFinger, toFinger] = [state.fingers[moment.leave]!, after.fingers[to.enter]!];
     moves.push({
-      fromNote: from.note.id,
-      toNote: to.note.id,
-      kind: moveBetween(from, fromFinger, to, toFinger),
+      fromNote: last.ids.at(-1)!,
+      toNote: first.ids[0]!,
+      kind: moveBetween(last, fromFinger, first, toFinger),
       fromFinger,
       toFinger,
-      stringFrom: from.note.string,
-      stringTo: to.note.string,
-      shiftMm: spanMm(context, state.position, chosen[next]!.position),
+      stringFrom: last.note.string,
+      stringTo: first.note.string,
+      shiftMm: shiftOf(context, state, after),
       seam: next === 0,
     });
   });
-  return { fingers, positions, moves, barres, widestMm, beyond, cost };
+  return { fingers, positions, moves, barres, widestMm: widestOf(problem, chosen), beyond };
 }

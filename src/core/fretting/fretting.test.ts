@@ -1,76 +1,29 @@
 /** Fingers against an exhaustive search, and against what the trade plays (common practice, no source). */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { compose, firstRecipe } from '../compose';
 import { DEFAULT_SETUP } from '../instrument/instrument';
-import { emptyPassage } from '../passage/empty';
 import { setTechnique } from '../passage/edits';
 import type { Finger, Note, Passage } from '../passage/passage';
-import { dampingPlan, dampingText, noiseText } from './damping';
+import { dampingPlan } from './damping';
 import { fingerChanges, missingChanges } from './fingerChanges';
-import { fingerPassage, knownPatterns, momentsOf } from './fingering';
-import { handContext, HAND_SCHOOLS, moveCost, statesOf, type HandState } from './hand';
+import { fingerPassage, knownPatterns } from './fingering';
+import { HAND_SCHOOLS } from './hand';
+import { leastCost, line, places } from './testing';
 
-/** Notes one a slot, as string and fret, and a finger where it is set. */
-const line = (places: readonly (readonly [number, number, Finger?])[]): Passage => ({
-  ...emptyPassage(),
-  lengthTicks: Math.max(1, places.length) * 1680,
-  notes: places.map(([string, fret, finger], at): Note => ({
-    id: `n${at}`,
-    string,
-    fret,
-    onsetTicks: at * 1680,
-    durationTicks: 1680,
-    technique: 'pick',
-    ...(finger ? { finger } : {}),
-  })),
-});
 const fingersOf = (
   places: readonly (readonly [number, number, Finger?])[],
   school: (typeof HAND_SCHOOLS)[number] = 'rolls',
 ) => [...fingerPassage(line(places), DEFAULT_SETUP, { school }).fingers.values()].join('');
 
-const places = (most: number) =>
-  fc.array(
-    fc.record({
-      string: fc.integer({ min: 1, max: 6 }),
-      fret: fc.integer({ min: 0, max: 14 }),
-      finger: fc.constantFrom(undefined, undefined, undefined, 1 as const, 3 as const),
-    }),
-    { minLength: 1, maxLength: most },
-  );
-
 describe('the fingering solver', () => {
-  it('finds what an exhaustive search finds, locks and loops included', () => {
+  it('finds what an exhaustive search by the rules of docs/decisions/fingers.md finds, locks and loops included', () => {
     fc.assert(
-      fc.property(places(8), fc.constantFrom(...HAND_SCHOOLS), fc.boolean(), (notes, school, loop) => {
+      fc.property(places(5), fc.constantFrom(...HAND_SCHOOLS), fc.boolean(), (notes, school, loop) => {
         const passage = line(
           notes.map(({ string, fret, finger }) => (finger ? [string, fret, finger] : [string, fret])),
         );
-        const context = handContext(DEFAULT_SETUP, 0, school);
-        const moments = momentsOf(passage.notes, undefined);
-        const states = moments.map((moment) => statesOf(context, moment));
-        const closes = loop && moments.length > 1;
-        let least = moments.length === 0 ? 0 : Infinity;
-        // Every sequence of states, given up where it is dearer than the best already.
-        const search = (at: number, cost: number, before: HandState, first: HandState) => {
-          if (cost >= least) return;
-          if (at === moments.length) {
-            const closing = closes ? moveCost(context, moments[at - 1]!, before, moments[0]!, first) : 0;
-            least = Math.min(least, cost + closing);
-            return;
-          }
-          for (const state of states[at]!)
-            search(
-              at + 1,
-              cost + state.cost + moveCost(context, moments[at - 1]!, before, moments[at]!, state),
-              state,
-              first,
-            );
-        };
-        for (const state of states[0] ?? []) search(1, state.cost, state, state);
         const found = fingerPassage(passage, DEFAULT_SETUP, { school, loop });
-        expect(found.cost).toBeCloseTo(least, 9);
+        expect(found.cost).toBeCloseTo(leastCost(notes, school === 'separate fingers', loop), 9);
         for (const note of passage.notes)
           if (note.finger && note.fret > 0) expect(found.fingers.get(note.id)).toBe(note.finger);
         if (found.beyond.length === 0)
@@ -192,6 +145,164 @@ describe('the fingering solver', () => {
   });
 });
 
+// rulings.md, Fingers and Holding; the fingerings of chords are common practice, no source.
+describe('what is held, and what is alike', () => {
+  const held = (places: readonly (readonly [number, number])[]): Passage => {
+    const passage = line(places);
+    return { ...passage, notes: passage.notes.map((note) => ({ ...note, held: 1 })) };
+  };
+  const struck = (places: readonly (readonly [number, number])[]): Passage => {
+    const passage = line(places);
+    return { ...passage, notes: passage.notes.map((note) => ({ ...note, onsetTicks: 0 })) };
+  };
+  const fingers = (passage: Passage, options = {}) =>
+    [...fingerPassage(passage, DEFAULT_SETUP, options).fingers.values()].join('');
+
+  it('holds chords as they are held: barres, one finger a fret, the smaller finger on the thicker string', () => {
+    const chord = [
+      [6, 3],
+      [5, 5],
+      [4, 5],
+      [3, 4],
+      [2, 3],
+      [1, 3],
+    ] as const;
+    for (const school of HAND_SCHOOLS) expect(fingers(held(chord), { school })).toBe('134211');
+    const barre = [6, 5, 4, 3, 2, 1].map((string) => [string, 5] as const);
+    expect(fingers(struck(barre))).toBe('111111');
+    const open = [
+      [5, 3],
+      [4, 2],
+      [3, 0],
+      [2, 1],
+      [1, 0],
+    ] as const;
+    expect(fingers(held(open))).toBe('321');
+    const pair = fingers(
+      struck([
+        [4, 5],
+        [3, 5],
+      ]),
+    );
+    expect(Number(pair[0])).toBeLessThan(Number(pair[1]));
+  });
+
+  it('keeps the fingers down while a string of the span is taken anew, and asks no damping in it but all of it after it', () => {
+    const chord = held([
+      [5, 3],
+      [4, 5],
+      [3, 5],
+      [2, 5],
+      [2, 7],
+      [5, 3],
+    ]);
+    const after: Note = { ...chord.notes[0]!, id: 'n6', string: 1, fret: 3, onsetTicks: 6 * 1680 };
+    const { held: _, ...loose } = after;
+    const passage = { ...chord, lengthTicks: 7 * 1680, notes: [...chord.notes, loose] };
+    const fingering = fingerPassage(passage, DEFAULT_SETUP);
+    const of = (id: string) => fingering.fingers.get(id);
+    expect(of('n5')).toBe(of('n0'));
+    expect(fingering.beyond).toEqual([]);
+    const steps = dampingPlan(passage, fingering, false);
+    for (const step of steps.slice(0, 6)) expect(step.strings.map(({ string }) => string)).toEqual([1, 6]);
+    expect(steps[6]!.strings.map(({ string }) => string)).toEqual([2, 3, 4, 5, 6]);
+  });
+
+  it('stretches as far as the limit in millimetres without a shift, and joins the widest stretch over the seam', () => {
+    const stretched = fingerPassage(
+      line([
+        [3, 9],
+        [3, 10],
+        [3, 12],
+        [1, 7],
+      ]),
+      DEFAULT_SETUP,
+      { loop: true },
+    );
+    expect([...stretched.fingers.values()].join('')).toBe('2341');
+    expect(stretched.moves.filter(({ shiftMm }) => shiftMm > 0)).toEqual([]);
+    // Frets 7 to 12 of 648 mm: 648 · (2^(−7/12) − 2^(−12/12)).
+    expect(stretched.widestMm).toBeCloseTo(648 * (2 ** (-7 / 12) - 0.5), 9);
+    const setup = { ...DEFAULT_SETUP, scaleLengthMm: 864, stretchLimitMm: 100 };
+    const bass = line([
+      [5, 5],
+      [6, 7],
+      [5, 3],
+      [6, 0],
+    ]);
+    // A bass of 864 mm: the last stopped note at 3 leads on to the first at 5.
+    expect(fingerPassage(bass, setup, { loop: true }).widestMm).toBeGreaterThanOrEqual(
+      864 * (2 ** (-3 / 12) - 2 ** (-5 / 12)) - 1e-9,
+    );
+  });
+
+  it('does not shift inside a pull-off that the hand reaches', () => {
+    const run = line([
+      [1, 12],
+      [2, 15],
+      [2, 12],
+    ]);
+    const pulled = fingerPassage(setTechnique(run, 'n2', 'pull'), DEFAULT_SETUP);
+    expect(pulled.moves.map(({ shiftMm }) => shiftMm)).toEqual([0, 0]);
+  });
+
+  it('fingers a cell alike wherever it is repeated or moved, and never dearer than it has to', () => {
+    const cell = fc.array(
+      fc.record({ string: fc.integer({ min: 1, max: 4 }), fret: fc.integer({ min: 5, max: 9 }) }),
+      { minLength: 3, maxLength: 4 },
+    );
+    const moves = fc.array(fc.integer({ min: 0, max: 6 }), { minLength: 2, maxLength: 4 });
+    fc.assert(
+      fc.property(cell, moves, fc.boolean(), (notes, by, loop) => {
+        const passage = line(
+          by.flatMap((up) => notes.map(({ string, fret }) => [string, fret + up] as const)),
+        );
+        const { fingers: found, positions, differing } = fingerPassage(passage, DEFAULT_SETUP, { loop });
+        if (differing.length > 0) return;
+        // A shorter cell inside may be what is alike; then the whole cells are made of it.
+        const all = [...found.values()];
+        const places = [...positions.values()].map((position, at) => position - passage.notes[at]!.fret);
+        const isWhole = by.every((_, nth) =>
+          notes.every(
+            (_note, at) =>
+              all[nth * notes.length + at] === all[at] && places[nth * notes.length + at] === places[at],
+          ),
+        );
+        if (new Set(by).size === by.length && notes.length === 3) expect(isWhole).toBe(true);
+      }),
+      { numRuns: 100 },
+    );
+    const thrice = [14, 11, 14].flatMap((top) =>
+      [
+        [4, top],
+        [3, top - 4],
+        [2, top - 4],
+        [1, top - 4],
+      ].map(([string, fret]) => [string!, fret!] as const),
+    );
+    expect(fingersOf(thrice)).toBe('411141114111');
+  });
+
+  it('sets a finger that is set in one of the alike places in all, and names places that the frets forbid to take alike', () => {
+    const cell = [5, 8].flatMap((fret): [number, number, Finger?][] => [
+      fret === 5 ? [3, fret, 2] : [3, fret],
+      [3, fret + 2],
+      [2, fret],
+    ]);
+    const fingering = fingerPassage(line(cell), DEFAULT_SETUP);
+    expect(fingering.fingers.get('n3')).toBe(2);
+    // Four frets at once: 67 mm from fret 12 on, 126 mm from fret 1 on, of 75.
+    const pairs = [12, 1].flatMap((fret) =>
+      [fret, fret, fret].flatMap((at) => [[4, at] as const, [3, at + 4] as const]),
+    );
+    const singles = line(pairs);
+    const notes = singles.notes.map((note, at) => ({ ...note, onsetTicks: Math.floor(at / 2) * 1680 }));
+    const torn = fingerPassage({ ...singles, notes }, { ...DEFAULT_SETUP, stretchLimitMm: 75 });
+    expect(torn.differing).toEqual([['n0', 'n6']]);
+    expect(torn.beyond).toEqual(['n6', 'n7', 'n8', 'n9', 'n10', 'n11']);
+  });
+});
+
 describe('finger changes', () => {
   it('are counted over string changes alone, rolls and hops apart, and what is missing is named', () => {
     fc.assert(
@@ -208,113 +319,5 @@ describe('finger changes', () => {
       }),
       { numRuns: 200 },
     );
-  });
-});
-
-describe('the damping plan', () => {
-  it('holds every other string or says that it does not, for any line', () => {
-    fc.assert(
-      fc.property(places(16), fc.boolean(), (notes, loop) => {
-        const passage = line(notes.map(({ string, fret }) => [string, fret]));
-        const steps = dampingPlan(passage, fingerPassage(passage, DEFAULT_SETUP, { loop }), loop);
-        expect(steps).toHaveLength(passage.notes.length);
-        steps.forEach((step, at) => {
-          const { string } = passage.notes[at]!;
-          expect(step.strings.map((one) => one.string)).toEqual(
-            [1, 2, 3, 4, 5, 6].filter((other) => other !== string),
-          );
-          // The palm is on the ceiling side; it never reaches a string on the floor side.
-          for (const one of step.strings)
-            if (one.by === 'edge of the palm') expect(one.string).toBeGreaterThan(string);
-          expect(dampingText(step)).toContain('string');
-          if (step.noise) expect(noiseText(step.noise)).toContain(`tring ${step.noise.string}`);
-        });
-      }),
-      { numRuns: 200 },
-    );
-  });
-
-  it('flags an open string that is left toward the ceiling, not one that is left toward the floor', () => {
-    const noise = (all: readonly (readonly [number, number])[]) =>
-      dampingPlan(line(all), fingerPassage(line(all), DEFAULT_SETUP), false).map(
-        (step) => step.noise?.code ?? null,
-      );
-    expect(
-      noise([
-        [1, 0],
-        [2, 0],
-      ]),
-    ).toEqual([null, 'ringsOn']);
-    expect(
-      noise([
-        [2, 0],
-        [1, 0],
-      ]),
-    ).toEqual([null, null]);
-    expect(
-      noise([
-        [5, 0],
-        [2, 0],
-      ]),
-    ).toEqual([null, 'dampersMove']);
-    expect(
-      noise([
-        [2, 8],
-        [3, 7],
-      ]),
-    ).toEqual([null, null]);
-  });
-
-  // rulings.md, Damping: what is not in the same pick needs a damper, and after a pick over several strings all of them sound.
-  it('takes strings that are struck together for one sound, and stops all of them afterwards', () => {
-    const one = line([
-      [4, 7],
-      [3, 7],
-      [1, 5],
-    ]);
-    const [low, high, last] = one.notes;
-    const passage = { ...one, notes: [low!, { ...high!, onsetTicks: low!.onsetTicks }, last!] };
-    const steps = dampingPlan(passage, fingerPassage(passage, DEFAULT_SETUP), false);
-    const heldBy = (step: number) => steps[step]!.strings.map(({ string }) => string);
-    expect([heldBy(0), heldBy(1)]).toEqual([
-      [1, 2, 5, 6],
-      [1, 2, 5, 6],
-    ]);
-    const after = new Map(steps[2]!.strings.map(({ string, by }) => [string, by]));
-    expect([after.get(4), after.get(3)]).toEqual(['edge of the palm', 'edge of the palm']);
-  });
-
-  it('lays the first finger over the thinner strings of an open one wherever the hand is on the neck', () => {
-    const dampers = (all: readonly (readonly [number, number])[]) => {
-      const passage = line(all);
-      const steps = dampingPlan(passage, fingerPassage(passage, DEFAULT_SETUP), false);
-      return steps.at(-1)!.strings.find(({ string }) => string === 1)!.by;
-    };
-    expect(
-      dampers([
-        [5, 7],
-        [4, 0],
-      ]),
-    ).toBe('underside of the first finger');
-    // A hand that stops no note is nowhere.
-    expect(dampers([[4, 0]])).toBe('nothing');
-  });
-
-  it('lets a rest stroke lie where its stroke really goes, locked or not', () => {
-    const one = line([[3, 5]]);
-    const passage = { ...one, notes: [{ ...one.notes[0]!, restStroke: true as const }] };
-    const restsOn = (stroke: 'down' | 'up') =>
-      dampingPlan(passage, fingerPassage(passage, DEFAULT_SETUP), false, [stroke])[0]!.strings.find(
-        ({ by }) => by === 'pick at rest',
-      )?.string;
-    expect([restsOn('down'), restsOn('up')]).toEqual([2, 4]);
-  });
-
-  it('of every note of a worked-out scale is made', () => {
-    const composed = compose(firstRecipe('scale'), DEFAULT_SETUP);
-    const sounds = 'cells' in composed ? composed.cells.flat() : [];
-    const passage = line(sounds.map(({ string, fret }) => [string, fret] as const));
-    expect(fingerPassage(passage, DEFAULT_SETUP).beyond).toEqual([]);
-    expect(dampingPlan(passage, fingerPassage(passage, DEFAULT_SETUP), false)).toHaveLength(18);
   });
 });

@@ -48,6 +48,8 @@ export interface Note {
   /** A slide that begins before or goes on after the note, to or from no written fret. */
   readonly slideIn?: 'from below' | 'from above';
   readonly slideOut?: 'upward' | 'downward';
+  /** The number of its held span, whose notes ring on together; no order lies in the numbers. */
+  readonly held?: number;
 }
 
 /** Beats in a bar and how long one is: 4 × 6,720 is 4/4, 2 × 10,080 is 6/8 counted in two. */

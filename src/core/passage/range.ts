@@ -2,6 +2,7 @@
 import { MAX_FRET } from '../instrument/instrument';
 import { slotAt, slotsOf } from '../rhythm/slots';
 import { deleteSlot, insertSlot, setLock, setLocks } from './edits';
+import { heldApart, mostHeld } from './held';
 import { compareNotes, type Lock, type Note, type Passage, type Stroke } from './passage';
 
 /** From the beginning of a slot to the end of a slot, in ticks. */
@@ -46,6 +47,18 @@ export function muteRange(passage: Passage, range: Range, muted: boolean): Passa
     if (!ids.has(note.id)) return note;
     const { palmMute: _, ...rest } = note;
     return muted ? { ...rest, palmMute: true as const } : rest;
+  });
+  return { ...passage, notes };
+}
+
+/** Makes the notes of a range one held span, or no span any more. Notes outside it stay as they are. */
+export function holdRange(passage: Passage, range: Range, isHeld: boolean): Passage {
+  const ids = new Set(idsIn(passage, range));
+  const number = mostHeld(passage.notes) + 1;
+  const notes = passage.notes.map((note) => {
+    if (!ids.has(note.id)) return note;
+    const { held: _, ...rest } = note;
+    return isHeld ? { ...rest, held: number } : rest;
   });
   return { ...passage, notes };
 }
@@ -141,7 +154,7 @@ export function insertPassage(
   const indexAt = new Map(slotsOf(other).map(({ ticks }, index) => [ticks, index]));
   const fits = other.notes.filter(({ string }) => string <= passage.tuning.length);
   let number = next.nextNoteNumber;
-  const added = fits.map((note): Note => {
+  const added = heldApart(fits, next.notes).map((note): Note => {
     const slot = slotAt(other, note.onsetTicks);
     const target = here[indexAt.get(slot.ticks) ?? 0]!;
     const stretch = target.durationTicks / slot.durationTicks;

@@ -21,7 +21,8 @@ const cell = fc.record({ fret: fc.integer({ min: 0, max: 24 }), marks });
 const moment = fc.record({
   on: fc.dictionary(fc.integer({ min: 1, max: 9 }).map(String), cell, { minKeys: 1, maxKeys: 2 }),
   palmMute: fc.boolean(),
-  held: fc.integer({ min: 1, max: 3 }),
+  lasts: fc.integer({ min: 1, max: 3 }),
+  ring: fc.constantFrom('not' as const, 'not' as const, 'on' as const, 'anew' as const),
   rest: fc.integer({ min: 0, max: 2 }),
 });
 
@@ -36,8 +37,13 @@ export const passages = fc
     const slotTicks = 6720 / subdivision;
     const notes: Note[] = [];
     let slot = 0;
-    for (const { on, palmMute, held, rest } of moments) {
+    let [span, wasRinging] = [0, false];
+    for (const { on, palmMute, lasts, ring, rest } of moments) {
       const here = Object.entries(on).filter(([string]) => Number(string) <= strings);
+      if (here.length > 0) {
+        if (ring === 'anew' || (ring === 'on' && !wasRinging)) span++;
+        wasRinging = ring !== 'not';
+      }
       const lock = here.find(([, one]) => one.marks.lock && !one.marks.technique)?.[1].marks.lock;
       for (const [string, { fret, marks: some }] of here.sort((a, b) => Number(b[0]) - Number(a[0]))) {
         const { technique = 'pick', lock: _, slideIn, bend, ...others } = some;
@@ -49,14 +55,15 @@ export const passages = fc
           fret,
           technique,
           onsetTicks: slot * slotTicks,
-          durationTicks: held * slotTicks,
+          durationTicks: lasts * slotTicks,
           ...(bend && !some.dead ? { bend } : {}),
           ...(picked && slideIn ? { slideIn } : {}),
           ...(picked && lock ? { lock } : {}),
+          ...(ring === 'not' ? {} : { held: span }),
           ...(palmMute ? { palmMute: true as const } : {}),
         });
       }
-      slot += here.length > 0 ? held + rest : 0;
+      slot += here.length > 0 ? lasts + rest : 0;
     }
     return {
       tuning: usualTuning(strings),

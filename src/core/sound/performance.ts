@@ -6,6 +6,7 @@ import { PLAIN_CLICK, type ClickAccent, type ClickPattern } from './clicks';
 import type { ChangeKind } from '../picking/changes';
 import type { Strike } from '../picking/strikes';
 import { swung, unswung } from '../rhythm/swing';
+import { ringUntil } from '../passage/held';
 import { loopSpan, pitchOf, type Meter, type Note, type Passage } from '../passage/passage';
 
 /** How a note is set sounding: by the pick, by a finger, by sliding, or hardly at all. */
@@ -109,6 +110,7 @@ function attackOf(note: Note): Attack {
 /** The notes of one pass as they are heard. */
 export function soundingsOf(passage: Passage): Sounding[] {
   const { notes } = passage;
+  const ringing = ringUntil(notes);
   const hasAccents = notes.some(({ accent }) => accent);
   const nextOnString = new Map<number, number>();
   const before = new Map<string, number>();
@@ -124,10 +126,12 @@ export function soundingsOf(passage: Passage): Sounding[] {
       nextOnString.set(note.string, note.onsetTicks);
       const attack = attackOf(note);
       const from = before.get(note.id)!;
+      const heldTicks = (ringing.get(note.id) ?? 0) - note.onsetTicks;
+      const lasts = Math.max(note.durationTicks, note.dead ? 0 : heldTicks);
       return {
         noteId: note.id,
         ticks: note.onsetTicks,
-        durationTicks: Math.max(1, Math.min(note.durationTicks, struckAgain - note.onsetTicks)),
+        durationTicks: Math.max(1, Math.min(lasts, struckAgain - note.onsetTicks)),
         pitch: pitchOf(passage, note),
         string: note.string,
         attack,

@@ -17,6 +17,7 @@ import {
   fretsBy,
   lockMarked,
   openMarked,
+  heldMarked,
   palmMarked,
   stretched,
   transposed,
@@ -148,6 +149,11 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
             id: 'palm',
             name: 'Palm mute, on or off (Q)',
             run: () => apply((of) => palmMarked(of, range, caret)),
+          },
+          {
+            id: 'held',
+            name: 'Held together, ringing on, or let go',
+            run: () => apply((of) => heldMarked(of, range, caret)),
           },
           {
             id: 'dead',

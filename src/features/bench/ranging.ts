@@ -5,6 +5,7 @@ import {
   extractRange,
   fingerByPosition,
   fingerRange,
+  holdRange,
   insertPassage,
   lockRange,
   moveRangeAcross,
@@ -135,6 +136,18 @@ export function palmMarked(passage: Passage, range: Range, caret: Place): Edit {
   return {
     label: isMuted ? 'Ring again' : 'Palm mute',
     passage: muteRange(passage, range, !isMuted),
+    caret,
+  };
+}
+
+/** Held together, so that they ring on, or let go where all of them are. */
+export function heldMarked(passage: Passage, range: Range, caret: Place): Edit {
+  const marked = notesIn(passage, range);
+  if (marked.length === 0) return { fault: 'There is no note among the marked slots.' };
+  const isHeld = marked.every(({ held }) => held !== undefined && held === marked[0]!.held);
+  return {
+    label: isHeld ? 'Let go' : 'Hold together',
+    passage: holdRange(passage, range, !isHeld),
     caret,
   };
 }

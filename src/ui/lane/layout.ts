@@ -4,6 +4,7 @@ import {
   gapAfter,
   gapBefore,
   loopSpan,
+  ringUntil,
   slotAt,
   slotsOf,
   type Analysis,
@@ -80,6 +81,8 @@ export interface LaneChange {
 export interface LaneSystem {
   readonly index: number;
   readonly columns: readonly LaneColumn[];
+  /** When each held note of the passage stops ringing, in ticks, by id. */
+  readonly ringing: ReadonlyMap<string, number>;
   readonly picks: readonly LanePick[];
   readonly changes: readonly LaneChange[];
   readonly width: number;
@@ -201,6 +204,7 @@ export function layoutLane(content: Content, width: number, size: LaneSize): Lan
   const slotWidth = exact(
     Math.min(size.slotMax, Math.max(size.slotMin, (width - size.gutter) / (longest + 0.6))),
   );
+  const ringing = ringUntil(passage.notes);
   const indexOf = new Map(passage.notes.map((note, index) => [note.id, index]));
   const strokesIn = (which: number): StrokeOf => {
     const strokes = assignment.passes[which % assignment.passes.length] ?? [];
@@ -235,6 +239,7 @@ export function layoutLane(content: Content, width: number, size: LaneSize): Lan
     return {
       index,
       columns,
+      ringing,
       picks: ghost ? [...struck, ghost] : struck,
       changes: struck.flatMap((from) =>
         from.noteIds

@@ -128,7 +128,7 @@ function notePart(note: Note, y: number, slurFrom: number, heldTo: number | null
 
 /** How far on a note that is longer than its slot is held, in the drawing of its system; null for others. */
 function holdEnd({ system, slotWidth }: DrawingProps, note: Note, column: LaneColumn): number | null {
-  const end = note.onsetTicks + note.durationTicks;
+  const end = system.ringing.get(note.id) ?? note.onsetTicks + note.durationTicks;
   if (end <= column.slot.ticks + column.slot.durationTicks) return null;
   const last = system.columns.findLast((one) => one.ticks < end);
   return last && last !== column ? last.x - column.x + slotWidth * 0.3 : null;

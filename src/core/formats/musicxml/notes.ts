@@ -145,6 +145,7 @@ function notationsOf(
   const content = [
     piece.tiedFrom ? el('tied', null, { type: 'stop' }) : null,
     piece.tiedTo ? el('tied', null, { type: 'start' }) : null,
+    note.held === undefined || piece.tiedTo ? null : el('tied', null, { type: 'let-ring' }),
     ...slurs,
     ...(isLead ? tuplets(piece) : []),
     isFirst ? technicalOf(note, index, context, technical, staffName) : null,

@@ -14,6 +14,8 @@ export interface ReadNote {
   readonly pitch: number | null;
   readonly element: XmlElement;
   readonly where: string;
+  /** Whether it rings on beyond its value. */
+  isLetRing: boolean;
 }
 
 /** What a part holds, with moments in ticks from its beginning. */
@@ -60,6 +62,13 @@ export function technicalOf(note: XmlElement): XmlElement[] {
   return childrenOf(note, 'notations').flatMap((notations) =>
     childrenOf(notations, 'technical').flatMap((technical) => technical.children),
   );
+}
+
+/** Whether a note rings on beyond its value. */
+function isLetRing(note: XmlElement): boolean {
+  return childrenOf(note, 'notations')
+    .flatMap((notations) => childrenOf(notations, 'tied'))
+    .some((tied) => tied.attributes.type === 'let-ring');
 }
 
 function hasPlace(note: XmlElement): boolean {
@@ -156,6 +165,7 @@ export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): Rea
       : undefined;
     if (from) {
       from.durationTicks = onset + duration - from.onsetTicks;
+      from.isLetRing ||= isLetRing(note);
       if (!tied.includes('start')) held.delete(`${from.string}/${from.fret}`);
       return;
     }
@@ -170,6 +180,7 @@ export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): Rea
       pitch,
       element: note,
       where,
+      isLetRing: isLetRing(note),
     };
     notes.push(read);
     if (tied.includes('start')) held.set(key, read);

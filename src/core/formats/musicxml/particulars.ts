@@ -22,6 +22,8 @@ export interface Particulars {
   readonly swingPercent?: number;
   /** Indices of notes whose stroke comes to rest; absent where there are none. */
   readonly restStrokes?: readonly number[];
+  /** By index of a note, the number of its held span; absent where there are none. */
+  readonly held?: Readonly<Record<number, number>>;
   /** Of the notes, so that locks and pinned notes are put back only on the notes they were on. */
   readonly notesAre: string;
   readonly locks: Readonly<Record<number, Lock>>;
@@ -46,6 +48,7 @@ export function particularsOf({
 }: Exercise): string {
   const index = new Map(passage.notes.map((note, at) => [note.id, at]));
   const rests = passage.notes.flatMap(({ restStroke }, at) => (restStroke ? [at] : []));
+  const held = passage.notes.flatMap((note, at) => (note.held === undefined ? [] : [[at, note.held]]));
   const particulars: Particulars = {
     policy,
     goal,
@@ -56,6 +59,7 @@ export function particularsOf({
     beatSubdivisions: passage.beatSubdivisions,
     ...(passage.swingPercent === undefined ? {} : { swingPercent: passage.swingPercent }),
     ...(rests.length > 0 ? { restStrokes: rests } : {}),
+    ...(held.length > 0 ? { held: Object.fromEntries(held) } : {}),
     notesAre: digestOf(passage),
     locks: Object.fromEntries(passage.notes.flatMap((note, at) => (note.lock ? [[at, note.lock]] : []))),
     studentNotes: studentNotes.map(({ text, pinnedTo }) => ({
@@ -76,6 +80,7 @@ const schema = Joi.object({
   beatSubdivisions: exerciseParts.beatSubdivisions.required(),
   swingPercent: exerciseParts.swingPercent,
   restStrokes: Joi.array().items(Joi.number().integer().min(0)).max(20_000),
+  held: Joi.object().pattern(/^\d+$/, Joi.number().integer().min(1)),
   notesAre: Joi.string().allow('').max(2_000_000).required(),
   locks: Joi.object().pattern(/^\d+$/, exerciseParts.lock).required(),
   studentNotes: Joi.array()

@@ -128,6 +128,8 @@ function placeNotes(
   /** How many notes of one moment and pitch were met. */
   const unisons = new Map<string, number>();
   let mismatched = 0;
+  // Notes that ring on one after the other are one span; those at one moment with one of them are in it.
+  let [span, wasRinging] = [0, false];
   const notes = inOrder.map((read, at): Note => {
     const id = `n${at + 1}`;
     if (read.pitch !== null && read.pitch !== pitchAt(tuning, read.string, read.fret) + capo) mismatched++;
@@ -135,10 +137,13 @@ function placeNotes(
     const other = part.marksElsewhere.get(place)?.[unisons.get(place) ?? 0];
     unisons.set(place, (unisons.get(place) ?? 0) + 1);
     const { note, stroke } = noteFrom(read, other, left);
+    if (read.isLetRing && !wasRinging) span++;
+    if (read.isLetRing || inOrder[at + 1]?.onsetTicks !== read.onsetTicks) wasRinging = read.isLetRing;
     if (stroke && note.technique === 'pick') strokes[id] = stroke;
     else if (stroke) left.add('stroke on a note that is slurred or tapped', read.where);
     return {
       ...note,
+      ...(read.isLetRing ? { held: span } : {}),
       id,
       onsetTicks: read.onsetTicks - offset,
       durationTicks: Math.max(1, read.durationTicks),
@@ -179,11 +184,13 @@ function studentNotesOf(part: ReadPart, notes: readonly Note[], offset: number):
 }
 
 /** Puts back what travelled in the miscellaneous field. */
-function withRestStrokes(passage: Passage, at: ReadonlySet<number>): Passage {
-  if (at.size === 0) return passage;
-  const notes = passage.notes.map((note, index) =>
-    at.has(index) ? { ...note, restStroke: true as const } : note,
-  );
+function withMarks(passage: Passage, { restStrokes = [], held = {} }: Particulars): Passage {
+  const rests = new Set(restStrokes);
+  const notes = passage.notes.map((note, index): Note => ({
+    ...note,
+    ...(rests.has(index) ? { restStroke: true } : {}),
+    ...(note.held !== undefined && held[index] !== undefined ? { held: held[index] } : {}),
+  }));
   return { ...passage, notes };
 }
 
@@ -217,10 +224,7 @@ function withParticulars(exercise: Exercise, particulars: Particulars, left: Lef
   });
   return {
     ...back,
-    passage: withRestStrokes(
-      setLocks(back.passage, Object.fromEntries(locks)),
-      new Set(particulars.restStrokes),
-    ),
+    passage: withMarks(setLocks(back.passage, Object.fromEntries(locks)), particulars),
     studentNotes: particulars.studentNotes.map(({ text, pinnedTo }, at) => ({
       id: `w${at + 1}`,
       text,

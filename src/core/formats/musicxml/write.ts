@@ -183,7 +183,8 @@ export function writeMusicXml(exercise: Exercise, bpm = exercise.startBpm): stri
           { id: 'P1' },
         ),
       ],
-      { version: '3.0' },
+      // All of it is 3.0, but the tie of a note that is let ring.
+      { version: passage.notes.some(({ held }) => held !== undefined) ? '4.0' : '3.0' },
     ),
   );
 }

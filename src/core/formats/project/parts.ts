@@ -78,4 +78,5 @@ export const noteMarks = {
   bend: Joi.object({ semitones: orNull(Joi.number().min(0).max(12)), released: Joi.boolean().required() }),
   slideIn: Joi.string().valid('from below', 'from above'),
   slideOut: Joi.string().valid('upward', 'downward'),
+  held: Joi.number().integer().min(1).max(1_000_000),
 };

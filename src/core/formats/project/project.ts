@@ -135,7 +135,8 @@ function withoutSittings(backup: unknown): unknown {
 /** A file of an older version in the shape of the current one; a damaged one goes on to the schema as it is. */
 function upToDate(value: object): Record<string, unknown> {
   const file = value as Record<string, unknown>;
-  if (![1, 2, 3, 4, 5, 6, 7, 8].includes(file.version as number)) return file;
+  if (![1, 2, 3, 4, 5, 6, 7, 8, 9].includes(file.version as number)) return file;
+  if (file.version === 9) return { ...file, version: PROJECT_VERSION };
   const since9 = (older: Record<string, unknown>) => ({
     ...older,
     version: PROJECT_VERSION,

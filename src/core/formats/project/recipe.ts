@@ -48,7 +48,7 @@ const source = Joi.alternatives(
     perString: Joi.number().valid(1, 2).required(),
     shape: whole(0, 100_000),
   }),
-  of('chord', { tonic, chord, inversion: whole(0, 12), fret, shape: whole(0, 100_000) }),
+  of('chord', { tonic, chord, inversion: whole(0, 12), fret, shape: whole(0, 100_000), held: Joi.boolean() }),
   of('cell', {
     notes: some(
       Joi.object({

@@ -1,6 +1,6 @@
-/** Lines of plain text told apart: string lines, rows of strokes, counts or palm mutes, and everything else. */
+/** Lines of plain text told apart: string lines, rows of strokes, counts, palm mutes or ringing, and everything else. */
 
-export type LineRole = 'blank' | 'string' | 'strokes' | 'count' | 'palmMute' | 'text';
+export type LineRole = 'blank' | 'string' | 'strokes' | 'count' | 'palmMute' | 'ring' | 'text';
 
 export interface TextLine {
   /** From 1. */
@@ -95,6 +95,7 @@ function roleOf(
   const asString = stringLine(text);
   if (asString) return { role: 'string', ...asString };
   if (/P\.?M/i.test(text) && /^[\sPMpm.\-_|>~]*$/.test(text)) return other('palmMute');
+  if (/ring/i.test(text) && /^[\sringlet().\-_|>~]*$/i.test(text)) return other('ring');
   if (isCountRow(text, underStrings)) return other('count');
   if (STROKE_SIGNS.test(text) && /[DUdu↓↑⊓∏ΠVvnN^]/.test(text)) return other('strokes');
   return other('text');

@@ -6,7 +6,7 @@ import { MAX_TAB_NOTES, readColumns, type Columns } from './columns';
 import { readLines, type LineRole } from './lines';
 import type { Problem } from './problems';
 import { MAX_BEATS, timeByCount, timeByOrder } from './rhythm';
-import { readCountRows, readPalmMutes, readStrokeRows } from './rows';
+import { readCountRows, readPalmMutes, readRinging, readStrokeRows } from './rows';
 import { gatherSystems } from './systems';
 
 /** Longer texts are refused whole: no exercise has this many characters. */
@@ -63,7 +63,7 @@ function byPlace(a: Problem, b: Problem): number {
 
 /**
  * Reads plain-text tab: systems of four to nine string lines under each other, each column of notes in the next slot,
- * with stroke, count and palm-mute rows over or under them. Never throws on bad text; every line is either used or
+ * with rows of strokes, counts, palm mutes and ringing over or under them. Never throws on bad text; every line is either used or
  * named in `problems` with its line and column.
  */
 export function readTabText(text: string, options: ReadTabOptions = {}): TabReading {
@@ -121,6 +121,7 @@ export function readTabText(text: string, options: ReadTabOptions = {}): TabRead
     });
 
   const muted = readPalmMutes(systems, columns);
+  const ringing = readRinging(systems, columns);
   const strokes: Record<string, Stroke> = {};
   const notes: Note[] = [];
   columns.forEach((column, at) => {
@@ -136,6 +137,7 @@ export function readTabText(text: string, options: ReadTabOptions = {}): TabRead
         ...noteOf(cell, id, timing.onsetTicks[at]!, timing.durationTicks[at]!),
         ...(isLocked ? { lock: { stroke: read.stroke } } : {}),
         ...(muted.has(at) ? { palmMute: true as const } : {}),
+        ...(ringing.has(at) ? { held: ringing.get(at)! } : {}),
         ...(slideIn ? { slideIn } : {}),
         ...(slideOut ? { slideOut } : {}),
       });

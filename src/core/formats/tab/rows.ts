@@ -198,20 +198,37 @@ export function readCountRows(
   return slots.length > 0 ? slots : null;
 }
 
-/** Numbers of the columns that a palm-mute row covers. */
-export function readPalmMutes(systems: readonly System[], columns: readonly Column[]): Set<number> {
-  const muted = new Set<number>();
+/** The runs of columns that a row of a kind covers: by number of the column, which run from 1. */
+function readRuns(
+  systems: readonly System[],
+  columns: readonly Column[],
+  kind: 'palmMute' | 'ring',
+  drawn: RegExp,
+): Map<number, number> {
+  const runs = new Map<number, number>();
+  let run = 0;
   systems.forEach((system, index) => {
-    const row = system.rows.palmMute;
+    const row = system.rows[kind];
     if (!row) return;
     const offset = bodyStartOf(system);
-    for (const match of row.text.matchAll(/P\.?M\.?[-. _>]*-*\|?/gi)) {
-      const drawn = match[0].trimEnd();
+    for (const match of row.text.matchAll(drawn)) {
       const from = match.index - offset;
-      const to = from + drawn.length - 1;
+      const to = from + match[0].trimEnd().length - 1;
+      // In brackets it goes on from the system before.
+      if (!match[0].startsWith('(') || run === 0) run++;
       for (const { index: at, column } of columnsOf(columns, index))
-        if (column.end >= from && column.start <= to) muted.add(at);
+        if (column.end >= from && column.start <= to) runs.set(at, run);
     }
   });
-  return muted;
+  return runs;
+}
+
+/** Numbers of the columns that a palm-mute row covers. */
+export function readPalmMutes(systems: readonly System[], columns: readonly Column[]): Set<number> {
+  return new Set(readRuns(systems, columns, 'palmMute', /P\.?M\.?[-. _>]*-*\|?/gi).keys());
+}
+
+/** By number of the column, the run of a row of ringing that covers it: each is a held span. */
+export function readRinging(systems: readonly System[], columns: readonly Column[]): Map<number, number> {
+  return readRuns(systems, columns, 'ring', /\(?(?:let\s+)?ring(?:ing)?\)?[-. _>~]*\|?/gi);
 }

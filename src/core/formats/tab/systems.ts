@@ -14,7 +14,7 @@ export interface SystemLine {
   readonly string: number;
 }
 
-export type RowKind = 'strokes' | 'count' | 'palmMute';
+export type RowKind = 'strokes' | 'count' | 'palmMute' | 'ring';
 
 export interface System {
   readonly lines: readonly SystemLine[];
@@ -106,10 +106,11 @@ function attachRows(
   lines: readonly TextLine[],
 ) {
   const homeless: TextLine[] = [];
-  for (const kind of ['strokes', 'count', 'palmMute'] as const) {
+  for (const kind of ['strokes', 'count', 'palmMute', 'ring'] as const) {
     const rows = lines.filter((line) => line.role === kind);
     const overFirst = rows[0] !== undefined && systems[0] !== undefined && rows[0].number < systems[0].first;
-    const style = overFirst || (kind === 'palmMute' && systems.length > 1) ? 'over' : 'under';
+    const style =
+      overFirst || ((kind === 'palmMute' || kind === 'ring') && systems.length > 1) ? 'over' : 'under';
     for (const row of rows) {
       const below = systems.find((system) => system.first > row.number);
       const above = systems.findLast((system) => system.last < row.number);

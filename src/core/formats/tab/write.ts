@@ -13,6 +13,9 @@ export interface WriteTabOptions {
 }
 
 const DEFAULT_WIDTH = 78;
+const RING = 'ring';
+/** Room for it, in brackets too. */
+const RING_WIDTH = RING.length + 2;
 const LINKS = { pick: '', hammer: 'h', pull: 'p', slide: 's', tap: 't' } as const;
 
 /** One place in time with what stands there on every row. */
@@ -24,7 +27,9 @@ interface Column {
   readonly digitsWidth: number;
   readonly stroke: string;
   readonly count: string;
-  readonly muted: boolean;
+  /** Its run of palm mutes and of ringing; null: in none. */
+  readonly muted: number | null;
+  readonly ringing: number | null;
   readonly barBefore: boolean;
   readonly openBefore: boolean;
   readonly closeBefore: boolean;
@@ -56,6 +61,8 @@ function tailOf(note: Note, { after }: Neighbours): string {
   return `${tail}${note.vibrato ? '~' : ''}${note.ghost ? ')' : ''}`;
 }
 
+const heldIn = (notes: readonly Note[]) => notes.find(({ held }) => held !== undefined)?.held ?? null;
+
 function strokeToken(notes: readonly { note: Note; stroke: Stroke | null }[]): string {
   const lock = notes.find(({ note }) => note.lock && note.technique === 'pick')?.note.lock;
   const stroke = lock?.stroke ?? notes.find((one) => one.stroke)?.stroke;
@@ -86,6 +93,7 @@ function columnsOf(passage: Passage, options: WriteTabOptions): Column[] {
   const sounding = moments.flatMap(([, indices], index) => (indices.length > 0 ? [index] : []));
   const rank = new Map(sounding.map((index, order) => [index, order]));
   let heldUntil = -Infinity;
+  let ringing: number | null = null;
   let barCount: number | null = null;
   return moments.map(([ticks, indices], index): Column => {
     const order = rank.get(index);
@@ -107,16 +115,25 @@ function columnsOf(passage: Passage, options: WriteTabOptions): Column[] {
     barCount = bar;
     const digits = at(index).map((note) => (note.dead ? 1 : String(note.fret).length));
     const stroke = strokeToken(here);
+    // A column without notes is held on in the span before it.
+    if (indices.length > 0) ringing = heldIn(at(index));
+    const endsRinging = ringing !== null && heldIn(neighbours.after) !== ringing;
     const count = counting ? `${countSyllable(passage, slotAt(passage, ticks))}${held ? '=' : ''}` : '';
     return {
       head,
       tail,
       headWidth: Math.max(...head.map((one) => one.length)),
-      tailWidth: Math.max(1, stroke.length, count.length, ...tail.map((one) => one.length)),
+      tailWidth: Math.max(
+        endsRinging ? RING_WIDTH : 1,
+        stroke.length,
+        count.length,
+        ...tail.map((one) => one.length),
+      ),
       digitsWidth: Math.max(1, ...digits),
       stroke,
       count,
-      muted: at(index).some((note) => note.palmMute),
+      muted: at(index).some((note) => note.palmMute) ? 1 : null,
+      ringing,
       barBefore,
       openBefore: passage.loopBounds !== undefined && ticks === span.startTicks,
       closeBefore: passage.loopBounds !== undefined && ticks === span.endTicks,
@@ -158,16 +175,37 @@ function wrap(columns: readonly Column[], room: number): Column[][] {
   return systems;
 }
 
-function writeSystem(columns: readonly Column[], labels: readonly string[], closes: boolean): string[] {
+/** A row of runs, each begun by a word and drawn on with dashes; columns of one run have one number, null is in none. `goingOn` began before. */
+function runRow(word: string, goingOn: number | null = null) {
+  let text = '';
+  let run: { number: number; from: number } | null = null;
+  const end = (to: number): string => {
+    if (run) {
+      const sign = run.number === goingOn ? `(${word})` : word;
+      text = `${text.padEnd(run.from)}${sign}${'-'.repeat(Math.max(0, to - run.from - sign.length))}`;
+    }
+    run = null;
+    return text;
+  };
+  const put = (number: number | null, at: number, to: number) => {
+    if (number === (run?.number ?? null)) return;
+    end(to);
+    if (number !== null) run = { number, from: at };
+  };
+  return { put, end };
+}
+
+function writeSystem(
+  columns: readonly Column[],
+  labels: readonly string[],
+  closes: boolean,
+  before: Column | undefined,
+): string[] {
   const lines = labels.map((label) => `${label}|`);
   const start = lines[0]!.length;
-  let [strokes, count, muted] = ['', '', ''];
-  let runStart: number | null = null;
-  const endRun = (end: number) => {
-    if (runStart !== null)
-      muted = `${muted.padEnd(runStart)}PM${'-'.repeat(Math.max(0, end - runStart - 2))}`;
-    runStart = null;
-  };
+  let [strokes, count] = ['', ''];
+  const muted = runRow('PM');
+  const ringing = runRow(RING, before?.ringing ?? null);
   let at = start;
   let digitsEnd = start;
   columns.forEach((column, index) => {
@@ -177,16 +215,16 @@ function writeSystem(columns: readonly Column[], labels: readonly string[], clos
       const head = column.head[string]!.padStart(column.headWidth + 1, '-');
       lines[string] = `${line}${separator}${head}${column.tail[string]!.padEnd(column.tailWidth, '-')}`;
     });
-    if (column.muted) runStart ??= digitsAt;
-    else endRun(digitsEnd);
+    muted.put(column.muted, digitsAt, digitsEnd);
+    ringing.put(column.ringing, digitsAt, digitsEnd);
     digitsEnd = digitsAt + column.digitsWidth;
     if (column.stroke) strokes = strokes.padEnd(digitsAt) + column.stroke;
     if (column.count) count = count.padEnd(digitsAt) + column.count;
     at = digitsAt + column.tailWidth;
   });
-  endRun(digitsEnd);
   const end = closes ? '-:|' : '-|';
-  return [muted, strokes, ...lines.map((line) => line + end), count].filter((line) => line !== '');
+  const rows = [muted, ringing].map((row) => row.end(digitsEnd));
+  return [...rows, strokes, ...lines.map((line) => line + end), count].filter((line) => line !== '');
 }
 
 /**
@@ -204,7 +242,8 @@ export function writeTabText(passage: Passage, options: WriteTabOptions = {}): s
   const closesAtEnd = passage.loopBounds !== undefined && passage.loopBounds.endTicks >= passage.lengthTicks;
   return systems
     .map(
-      (system, at) => `${writeSystem(system, labels, closesAtEnd && at === systems.length - 1).join('\n')}\n`,
+      (system, at) =>
+        `${writeSystem(system, labels, closesAtEnd && at === systems.length - 1, systems[at - 1]?.at(-1)).join('\n')}\n`,
     )
     .join('\n');
 }

@@ -172,6 +172,12 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
           </Button>
           <FrettingAlone exercise={exercise} />
         </FieldRow>
+        {fingering.differing.map((firstNotes) => (
+          <p key={firstNotes[0]}>
+            {firstNotes.map(placeOf).join('; ')}: what begins there is alike, and cannot be fingered alike
+            with this stretch limit.
+          </p>
+        ))}
         {fingering.beyond.length > 0 ? (
           <Places aria-label="Beyond the reach of this hand">
             {[...new Set(fingering.beyond)].map((id) => (

@@ -146,7 +146,11 @@ function ChordFields({
           ]}
           onChange={(id) => set({ perString: id === '1' ? 1 : 2, shape: 0 })}
         />
-      ) : null}
+      ) : (
+        <Switch isOn={source.held !== false} onChange={(held) => set({ held })}>
+          held, all of it ringing on
+        </Switch>
+      )}
       <NumberField
         label={shapes === 0 ? 'Shape (none)' : `Shape, easiest first (of ${shapes})`}
         value={Math.min(source.shape, Math.max(0, shapes - 1)) + 1}
