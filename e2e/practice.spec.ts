@@ -182,7 +182,7 @@ test('what cannot be is said, and nothing is lost', async ({ page }) => {
   await page.getByLabel('Day', { exact: true }).fill('2026-01-02');
   await fill(page, 'Runs like this', '3');
   await page.getByRole('button', { name: 'Log 3 runs' }).click();
-  await expect(page.getByText('3 runs of 2026-01-02 logged')).toBeVisible();
+  await expect(page.getByText('3 runs of 2 Jan 2026 logged')).toBeVisible();
 });
 
 async function chooseStudent(page: Page, name: string): Promise<void> {

@@ -224,7 +224,7 @@ test.describe('by the clock', () => {
     expect(kept[0]).toBe('letter.json');
     expect(kept[1]).toContain('2026-02-11');
     await menu.click();
-    await expect(page.getByRole('menu')).toContainText('Last backup 2026-03-03');
+    await expect(page.getByRole('menu')).toContainText('Last backup 3 Mar 2026');
   });
 
   test('where no folder can be chosen, a word is said after a week of changes without an export', async ({

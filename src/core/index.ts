@@ -32,13 +32,22 @@ export {
   type Versions,
 } from './exercise/versions';
 export { planOf, type Plan } from './exercise/plan';
+export { dayText, momentText } from './exercise/dayText';
 export { planTab } from './exercise/planTab';
 export * from './exercise/climb';
 export * from './exercise/tempoSteps';
 export * from './exercise/hand';
 export { cuesFor, cuesOf } from './exercise/cues';
 export { pinnedWhere, pinNumbers, spokenNote, spokenPlace } from './exercise/spoken';
-export { exerciseFromTab, fitPolicy, takeStrokes, withTab } from './exercise/taking';
+export {
+  exerciseFromTab,
+  firstNotes,
+  fitPolicy,
+  restrung,
+  stringsText,
+  takeStrokes,
+  withTab,
+} from './exercise/taking';
 export * from './picking/analysis';
 export {
   describeChanges,

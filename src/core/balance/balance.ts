@@ -61,8 +61,7 @@ export function trainsSentence(analysis: Analysis, schools: Schools): string {
   const { outside, inside, sweep, backtrack } = kinds;
   const changes = outside + inside + sweep + backtrack;
   if (picks === 0) return 'No picked notes yet.';
-  if (changes === 0)
-    return `No string changes: ${counted(picks, 'stroke')} on one string, the hand stays in place.`;
+  if (changes === 0) return `No string changes: ${counted(picks, 'stroke')} on one string.`;
   const named = [
     outside + inside > 0 ? `${countText(outside)} outside, ${countText(inside)} inside` : '',
     sweep > 0 ? counted(sweep, 'sweep') : '',

@@ -32,7 +32,7 @@ function sourceText({ source }: Recipe): string {
     case 'fingers':
       return `Fingers ${source.order.join(' ')}${source.rotate ? ', each string from the next finger,' : ''} at fret ${source.fret}`;
     case 'scale':
-      return `${source.tonic} ${source.scale} from fret ${source.fret}, ${source.perString.length === 0 ? `within ${source.span} frets` : perStringText(source.perString)}`;
+      return `${source.tonic} ${source.scale} from fret ${source.fret}, ${source.perString.length === 0 ? `within ${source.span} frets` : perStringText(source.perString)}${source.perString.length > 1 ? ', from the thickest' : ''}`;
     case 'arpeggio':
     case 'chord':
       return `${source.tonic} ${chordName(source.chord)} ${source.kind} from fret ${source.fret}${source.kind === 'chord' && source.held === false ? ', let go string by string' : ''}`;

@@ -1,6 +1,7 @@
 /** An exercise: a passage with its goal, its policy and what the teacher says about it. */
 import type { Brief } from '../brief/brief';
 import type { KeptRecipe } from '../compose/recipe';
+import type { Tuning } from '../instrument/instrument';
 import type { Passage, Stroke } from '../passage/passage';
 import type { PickingPolicy } from '../picking/policy';
 import type { Direction } from '../picking/changes';
@@ -105,9 +106,26 @@ export interface Origin {
   readonly remarks: readonly string[];
 }
 
-/** A question that a pasted tab leaves open: what `v` means, or whether its strokes hold. */
+/** Which strings of which instrument the lines of a tab are, from top to bottom. */
+export interface TabStrings {
+  readonly strings: readonly number[];
+  readonly tuning: Tuning;
+}
+
+/**
+ * A question that a pasted tab leaves open: which strings its lines are (the first reading was taken; `next` is asked after it), what
+ * `v` means, or whether its strokes hold.
+ */
 export type OpenQuestion =
-  | { readonly kind: 'vMeans' }
+  | {
+      readonly kind: 'strings';
+      readonly readings: readonly TabStrings[];
+      readonly next: StrokeQuestion | null;
+    }
+  | StrokeQuestion;
+export type StrokeQuestion =
+  /** `reading`: of the lines, where it is not the first. */
+  | { readonly kind: 'vMeans'; readonly reading?: number }
   | { readonly kind: 'strokes'; readonly strokes: Readonly<Record<string, Stroke>> };
 
 export const NO_GOAL: Goal = {

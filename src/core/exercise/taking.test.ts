@@ -1,7 +1,7 @@
 /** Taking tab with strokes: what needs no question, and what is asked once. */
 import { describe, expect, it } from 'vitest';
 import { assignStrokes } from '../picking/strokes';
-import { exerciseFromTab, takeStrokes, withTab } from './taking';
+import { exerciseFromTab, restrung, stringsText, takeStrokes, withTab } from './taking';
 
 const TAB = 'e|-----------|\nB|-----------|\nG|-------5-7-|\nD|-5-7-8-----|\nA|-----------|\nE|-----------|';
 const strokesOf = (row: string) => exerciseFromTab(`  ${row}\n${TAB}`, 'Tab')!;
@@ -33,5 +33,43 @@ describe('strokes that come with a tab', () => {
     const asked = strokesOf(' v v v v v');
     expect(asked.question).toEqual({ kind: 'vMeans' });
     expect(withTab(asked, asked.sourceText, { vMeans: 'down' }).question?.kind).toBe('strokes');
+  });
+});
+
+describe('lines that are fewer than the strings', () => {
+  const four = 'G|-5-7-----|\nD|-----5-7-|\nA|---------|\nE|---------|';
+  const asked = exerciseFromTab(four, 'Tab')!;
+  const stringsOf = ({ passage }: typeof asked) => passage.notes.map(({ string }) => string);
+
+  it('are asked about, and go to the strings that are answered with what was edited since', () => {
+    expect(asked.question?.kind === 'strings' && asked.question.readings.map(stringsText)).toEqual([
+      'strings 3 to 6 of 6',
+      'an instrument of 4 strings, G D A E',
+    ]);
+    expect(stringsOf(asked)).toEqual([3, 3, 4, 4]);
+    const edited = {
+      ...asked,
+      passage: {
+        ...asked.passage,
+        notes: asked.passage.notes.map((note) => ({ ...note, fret: note.fret + 1 })),
+      },
+    };
+    const bass = restrung(edited, 1)!;
+    expect(bass).toMatchObject({ question: null, passage: { tuning: [43, 38, 33, 28] } });
+    expect(bass.passage.notes.map(({ string, fret }) => `${string}:${fret}`)).toEqual([
+      '1:6',
+      '1:8',
+      '2:6',
+      '2:8',
+    ]);
+    expect(restrung(asked, 0)).toEqual({ ...asked, question: null });
+  });
+
+  it('keep the next question for afterwards, and refuse where a note stands on a string that they do not have', () => {
+    const withStrokes = exerciseFromTab(` D D U D\n${four}`, 'Tab')!;
+    expect(restrung(withStrokes, 1)!.question?.kind).toBe('strokes');
+    const { passage } = asked;
+    const beside = { ...asked, passage: { ...passage, notes: [{ ...passage.notes[0]!, string: 1 }] } };
+    expect(restrung(beside, 1)).toBeNull();
   });
 });

@@ -1,10 +1,11 @@
 /** Taking pasted tab into an exercise, with the strokes that came with it. */
 import { readTabText, type ReadTabOptions, type TabReading } from '../formats/tab/read';
 import { setLocks } from '../passage/edits';
-import type { Lock, Passage, Stroke } from '../passage/passage';
+import { compareNotes, type Lock, type Note, type Passage, type Stroke } from '../passage/passage';
 import type { PickingPolicy } from '../picking/policy';
 import { assignStrokes } from '../picking/strokes';
-import { newExercise, type Exercise } from './exercise';
+import { stringLetters } from '../instrument/instrument';
+import { newExercise, type Exercise, type StrokeQuestion, type TabStrings } from './exercise';
 
 const LOCK_REASON = 'as written';
 
@@ -64,21 +65,83 @@ export function takeStrokes(exercise: Exercise, strokes: Strokes): Exercise {
   return { ...exercise, passage, policy, question: null };
 }
 
-/** Puts the notes of a text into an exercise. Strokes that need no decision are taken; others become a question. */
+/**
+ * Puts the notes of a text into an exercise, on the strings of its instrument where it has notes already. Strokes that need no decision
+ * are taken; what is a guess, and other strokes, become a question.
+ */
 export function withTab(exercise: Exercise, text: string, options: ReadTabOptions = {}): Exercise {
-  return withReading(exercise, text, readTabText(text, options));
+  return withReading(exercise, text, readTabText(text, options), options);
 }
 
-function withReading(exercise: Exercise, text: string, reading: TabReading): Exercise {
-  const { passage, strokes, problems, repeats } = reading;
-  const policy = repeats ? { ...exercise.policy, loop: true } : exercise.policy;
-  const read: Exercise = { ...exercise, passage, policy, sourceText: text, question: null };
+function strokeQuestion(
+  exercise: Exercise,
+  { strokes, problems }: TabReading,
+): { policy: PickingPolicy; question: StrokeQuestion | null } {
+  const { passage, policy } = exercise;
   if (problems.some((problem) => problem.code === 'strokeMeaning'))
-    return { ...read, question: { kind: 'vMeans' } };
-  if (!strokes) return read;
+    return { policy, question: { kind: 'vMeans' } };
+  if (!strokes) return { policy, question: null };
   const fit = fitPolicy(passage, strokes, policy);
   const isPlain = fit.locks.length === 0 && fit.policy.kind === policy.kind;
-  return isPlain ? { ...read, policy: fit.policy } : { ...read, question: { kind: 'strokes', strokes } };
+  return isPlain
+    ? { policy: fit.policy, question: null }
+    : { policy, question: { kind: 'strokes', strokes } };
+}
+
+function withReading(
+  exercise: Exercise,
+  text: string,
+  reading: TabReading,
+  options: ReadTabOptions = {},
+): Exercise {
+  const { passage, repeats, readings } = reading;
+  const looped = repeats ? { ...exercise.policy, loop: true } : exercise.policy;
+  const read: Exercise = { ...exercise, passage, policy: looped, sourceText: text, question: null };
+  const { policy, question } = strokeQuestion(read, reading);
+  const isGuess = readings.length > 1 && options.reading === undefined;
+  return {
+    ...read,
+    policy,
+    question: isGuess ? { kind: 'strings', readings, next: question } : question,
+  };
+}
+
+/** "strings 3 to 6 of 6", "an instrument of 4 strings, G D A E". */
+export function stringsText({ strings, tuning }: TabStrings): string {
+  if (strings.length === tuning.length)
+    return `an instrument of ${tuning.length} strings, ${stringLetters(tuning).join(' ')}`;
+  const [first, last] = [strings[0]!, strings.at(-1)!];
+  return `${strings.length === 1 ? `string ${first}` : `strings ${first} to ${last}`} of ${tuning.length}`;
+}
+
+/** A passage of no more notes than so many, for a drawing. */
+export function firstNotes(passage: Passage, most: number): Passage {
+  const { loopBounds: _, ...rest } = passage;
+  const notes = passage.notes.slice(0, most);
+  const last = notes.at(-1);
+  return { ...rest, notes, lengthTicks: last ? last.onsetTicks + last.durationTicks : passage.lengthTicks };
+}
+
+/**
+ * Answers which strings the lines of a tab are: its notes, as they are by now, go from the strings of the first reading to those of
+ * another. Null where a note stands on a string that this reading does not have.
+ */
+export function restrung(exercise: Exercise, reading: number): Exercise | null {
+  const { question, passage } = exercise;
+  if (question?.kind !== 'strings') return null;
+  const { readings, next } = question;
+  const [from, to] = [readings[0]!, readings[reading]!];
+  const notes = passage.notes.flatMap((note): Note[] => {
+    const string = to.strings[from.strings.indexOf(note.string)];
+    return string === undefined ? [] : [{ ...note, string }];
+  });
+  if (notes.length < passage.notes.length) return null;
+  const asked = next?.kind === 'vMeans' && reading > 0 ? { ...next, reading } : next;
+  return {
+    ...exercise,
+    passage: { ...passage, tuning: to.tuning, notes: notes.sort(compareNotes) },
+    question: asked,
+  };
 }
 
 /** Titles longer than this are cut; the whole line stays in the source text. */

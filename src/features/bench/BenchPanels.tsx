@@ -13,6 +13,7 @@ import {
   type Plan,
   type Range,
   type Setup,
+  type Tuning,
 } from '@/core';
 import { Tabs } from '@/ui/controls/Tabs';
 import type { Place } from '@/ui/lane/place';
@@ -89,9 +90,9 @@ const FingersPanel = dynamic(() => import('./fingers/FingersPanel').then((module
 });
 
 /** How many things in a pasted text were not understood or not taken as written; lines that are no tab at all apart. */
-function notUnderstood(text: string): number {
+function notUnderstood(text: string, tuning: Tuning): number {
   if (text.trim() === '') return 0;
-  return readTabText(text).problems.filter((problem) => problem.code !== 'textLine').length;
+  return readTabText(text, { tuning }).problems.filter((problem) => problem.code !== 'textLine').length;
 }
 
 /** How many of the notes that need a finger have one. */
@@ -122,7 +123,10 @@ export function BenchPanels(props: BenchPanelsProps) {
   } = props;
   const { passage } = exercise;
   const { kinds } = plan.analysis.figures;
-  const odd = useMemo(() => notUnderstood(exercise.sourceText), [exercise.sourceText]);
+  const odd = useMemo(
+    () => notUnderstood(exercise.sourceText, passage.tuning),
+    [exercise.sourceText, passage.tuning],
+  );
   const remarks = exercise.origin?.remarks.length ?? 0;
   return (
     <Tabs<TabId>

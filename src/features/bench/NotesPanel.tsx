@@ -51,14 +51,15 @@ export function NotesPanel({ exercise, plan, pass, edit }: NotesPanelProps) {
   // The text that was read is shown as long as it gives the notes that are there; then the notes themselves are.
   const fits = useMemo(
     () =>
-      sourceText.trim() !== '' && passageHash(withTab(exercise, sourceText).passage) === passageHash(passage),
+      sourceText.trim() !== '' &&
+      passageHash(withTab(exercise, sourceText, { tuning: passage.tuning }).passage) === passageHash(passage),
     [exercise, sourceText, passage],
   );
   const ofNotes = passage.notes.length === 0 ? '' : asText();
   const text = draft?.text ?? (fits && !asNotes ? sourceText : ofNotes);
   const isStale = draft !== null && draft.of !== passage;
   const type = (typed: string) => setDraft({ text: typed, of: draft?.of ?? passage });
-  const reading = text.trim() === '' ? null : readTabText(text);
+  const reading = text.trim() === '' ? null : readTabText(text, { tuning: passage.tuning });
   return (
     <Panel>
       <Column aria-label="Tab text">
@@ -75,7 +76,7 @@ export function NotesPanel({ exercise, plan, pass, edit }: NotesPanelProps) {
             look="primary"
             isDisabled={reading === null || reading.passage.notes.length === 0}
             onPress={() => {
-              edit('Read tab', (one) => withTab(one, text));
+              edit('Read tab', (one) => withTab(one, text, { tuning: one.passage.tuning }));
               setDraft(null);
             }}
           >

@@ -1,6 +1,20 @@
 'use client';
 import styled from 'styled-components';
-import { fitPolicy, takeStrokes, withTab, type Exercise, type OpenQuestion, type Stroke } from '@/core';
+import { useState } from 'react';
+import {
+  counted,
+  firstNotes,
+  fitPolicy,
+  restrung,
+  stringsText,
+  takeStrokes,
+  withTab,
+  writeTabText,
+  type Exercise,
+  type OpenQuestion,
+  type Stroke,
+  type TabStrings,
+} from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
@@ -19,6 +33,82 @@ const Strip = styled.div`
   }
 `;
 
+const Readings = styled.ul`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.75rem;
+  flex: 1 1 100%;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  li {
+    display: grid;
+    gap: 0.4rem;
+    justify-items: start;
+    padding: 0.5rem 0.75rem;
+    border: 1px solid ${colour.line};
+    border-radius: 0.4rem;
+  }
+  pre {
+    margin: 0;
+    font-size: 0.8rem;
+    line-height: 1.15;
+  }
+`;
+
+/** So much of the tab is drawn. */
+const DRAWN_NOTES = 10;
+const DRAWN_WIDTH = 48;
+
+interface StringsQuestionProps {
+  readonly exercise: Exercise;
+  readonly readings: readonly TabStrings[];
+  readonly edit: EditExercise;
+}
+
+/** Which strings the lines of a tab are, each way drawn. */
+function StringsQuestion({ exercise, readings, edit }: StringsQuestionProps) {
+  const [refused, setRefused] = useState(false);
+  const begun = { ...exercise, passage: firstNotes(exercise.passage, DRAWN_NOTES) };
+  const lines = readings[0]!.strings.length;
+  return (
+    <Strip role="group" aria-label="A question about the tab">
+      <p>
+        The tab has {counted(lines, 'line')}, which was read as {stringsText(readings[0]!)}. Which strings are
+        they?
+      </p>
+      <Readings>
+        {readings.map((reading, at) => {
+          const drawn = restrung(begun, at);
+          return (
+            <li key={stringsText(reading)}>
+              <b>{stringsText(reading)}</b>
+              <pre aria-hidden>
+                {drawn ? writeTabText(drawn.passage, { countRow: false, width: DRAWN_WIDTH }) : ''}
+              </pre>
+              <Button
+                look={at === 0 ? 'primary' : 'plain'}
+                onPress={() => {
+                  if (!restrung(exercise, at)) setRefused(true);
+                  else edit('Say which strings they are', (one) => restrung(one, at) ?? one);
+                }}
+              >
+                {at === 0 ? 'Keep it so' : 'Read it so'}
+              </Button>
+            </li>
+          );
+        })}
+      </Readings>
+      {refused ? (
+        <p role="alert">
+          A note was written on a string that those lines do not have; delete or move it first. Nothing was
+          changed.
+        </p>
+      ) : null}
+    </Strip>
+  );
+}
+
 interface QuestionStripProps {
   readonly exercise: Exercise;
   readonly question: OpenQuestion;
@@ -29,11 +119,14 @@ interface QuestionStripProps {
 export function QuestionStrip({ exercise, question, edit }: QuestionStripProps) {
   const { passage, policy } = exercise;
   const drop = () => edit('Leave the strokes to the plan', (one) => ({ ...one, question: null }));
+  if (question.kind === 'strings')
+    return <StringsQuestion exercise={exercise} readings={question.readings} edit={edit} />;
   if (question.kind === 'vMeans') {
     const answer = (vMeans: Stroke) =>
       edit('Answer what v means', (one) =>
         withTab(one, one.sourceText, {
           vMeans,
+          ...(question.reading === undefined ? {} : { reading: question.reading }),
           subdivision: one.passage.subdivision,
           meter: one.passage.meter,
         }),

@@ -141,7 +141,9 @@ export function useRange(
           import('@/ui/shell/tabReading'),
           loadEdits(),
         ]);
-        apply((of) => pasted(of, caret, readTabText(text, { subdivision: of.subdivision })));
+        apply((of) =>
+          pasted(of, caret, readTabText(text, { subdivision: of.subdivision, tuning: of.tuning })),
+        );
       });
     },
   };

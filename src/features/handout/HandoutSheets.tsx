@@ -4,7 +4,7 @@ import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import styled from 'styled-components';
-import { ME } from '@/core';
+import { ME, dayText } from '@/core';
 import {
   database,
   handoutSettings,
@@ -57,11 +57,6 @@ const PARTS = [
   { key: 'room', name: 'Room to write' },
 ] as const;
 
-/** A day as it is written out. */
-function longDate(iso: string): string {
-  return new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
-}
-
 /** The Handout: exercises on paper, as they will be printed. */
 export function HandoutSheets({ ids }: { ids: readonly string[] }) {
   const player = usePlayer();
@@ -73,7 +68,7 @@ export function HandoutSheets({ ids }: { ids: readonly string[] }) {
   );
   const settings = useLiveQuery(() => handoutSettings(database()));
   useKeySheet(KEYS);
-  const date = useMemo(() => longDate(timestamp()), []);
+  const date = useMemo(() => dayText(timestamp()), []);
   const pieces = useMemo(
     () =>
       items && settings ? piecesOf(items, player, settings, view, contentSize(settings.paper).width) : null,

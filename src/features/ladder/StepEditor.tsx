@@ -60,8 +60,8 @@ const LOOKS = [
   { id: 'camera', name: 'with the camera' },
 ] as const;
 const RUN_LENGTHS = [
-  { id: 'passes', name: 'passes' },
-  { id: 'minutes', name: 'minutes' },
+  { id: 'passes', name: 'passes of the exercise' },
+  { id: 'minutes', name: 'minutes of playing' },
 ] as const;
 
 /** A question that always helps: common practice, no source. */
@@ -141,7 +141,7 @@ export function StepEditor(props: StepEditorProps) {
         />
       ) : (
         <NumberField
-          label="Minutes a run"
+          label="Minutes of playing a run"
           value={step.minutes}
           min={0.25}
           max={MAX_STEP_MINUTES}

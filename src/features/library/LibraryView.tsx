@@ -15,6 +15,7 @@ import { keyHandler, useKeySheet, useUndoKeys, type KeyGroup } from '@/ui/keys/k
 import { exportLibrary } from '@/ui/shell/exportLibrary';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
+import { useHasStarted } from '@/ui/shell/start';
 import { attempt } from '@/work/perform';
 import { takeStep } from '@/work/undoing';
 import { useImporting, useLibraryActions } from './actions';
@@ -189,7 +190,8 @@ export function LibraryView() {
   );
   const chosenItems = chosenIds.flatMap((id) => items?.find(({ record }) => record.id === id) ?? []);
   const isDeleted = wanted.shelf === 'deleted';
-  const isEmpty = items?.length === 0 && !isDeleted;
+  const hasStarted = useHasStarted();
+  const isEmpty = hasStarted && items?.length === 0 && !isDeleted;
 
   return (
     <Root tabIndex={-1} onKeyDown={onKeyDown}>
@@ -259,7 +261,9 @@ export function LibraryView() {
         {items !== undefined && !isDeleted ? `${counted(found.length, 'exercise')} shown.` : ''}
         {chosenItems.length > 0 ? ` ${chosenItems.length} ticked.` : ''}
       </p>
-      {items === undefined ? <p aria-busy="true">Opening the library …</p> : null}
+      {items === undefined || (items.length === 0 && !hasStarted) ? (
+        <p aria-busy="true">Opening the library …</p>
+      ) : null}
       {isEmpty ? (
         <EmptyState title="Nothing here yet">
           <p>
@@ -279,7 +283,7 @@ export function LibraryView() {
         </EmptyState>
       ) : null}
       {isDeleted ? <DeletedShelf /> : null}
-      {items !== undefined && !isEmpty && !isDeleted && found.length === 0 ? (
+      {items !== undefined && hasStarted && !isEmpty && !isDeleted && found.length === 0 ? (
         <EmptyState title={wanted.shelf === 'archived' ? 'Nothing is archived' : 'No exercise fits'}>
           <p>
             {wanted.shelf === 'archived'

@@ -1,4 +1,5 @@
 'use client';
+import { dayText } from '@/core';
 import dynamic from 'next/dynamic';
 import { useSearchParams } from 'next/navigation';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
@@ -218,8 +219,8 @@ export function Logbook() {
       </Bar>
       {book.isRead && now > book.today ? (
         <p role="status">
-          The last runs are dated {days.at(-1)?.day}, after today by this device’s clock. Was it set back?
-          They are kept, and count as of today.
+          The last runs are dated {dayText(days.at(-1)?.day ?? '')}, after today by this device’s clock. Was
+          it set back? They are kept, and count as of today.
         </p>
       ) : null}
       {book.isRead ? <Shown book={book} wanted={deferred} /> : <p aria-busy="true">Opening the logbook …</p>}

@@ -1,7 +1,16 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { memo, useCallback, useRef, useState } from 'react';
-import { bpmText, counted, KIND_NAMES, PART_NAMES, type ExerciseRecord, type RunRecord } from '@/core';
+import {
+  bpmText,
+  counted,
+  KIND_NAMES,
+  PART_NAMES,
+  type ExerciseRecord,
+  type RunRecord,
+  dayText,
+  momentText,
+} from '@/core';
 import { REASON_MENDINGS } from '@/core/record';
 import { addRuns, correctRun, database, readRuns, removeRuns } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -33,7 +42,7 @@ const NO_EXERCISE = 'That exercise is not there any more, so nothing was changed
 
 async function remove(run: RunRecord): Promise<void> {
   const entry = await removeRuns(database(), [run]);
-  say(`The run at ${bpmText(run.bpm)} of ${run.day} was deleted.`, undoOf(entry));
+  say(`The run at ${bpmText(run.bpm)} of ${dayText(run.day)} was deleted.`, undoOf(entry));
 }
 
 interface RowProps {
@@ -56,7 +65,7 @@ const Row = memo(function Row({ run, title, onChange, onDelete }: RowProps) {
   ];
   return (
     <tr>
-      <th scope="row">{run.byHand ? `${run.day}, by hand` : moment.replace('T', ' ')}</th>
+      <th scope="row">{run.byHand ? `${dayText(run.day)}, by hand` : momentText(moment)}</th>
       {title === null ? null : <td className="long">{title}</td>}
       <td className="number">{bpmText(run.bpm)}</td>
       <td className="number">{run.passes}</td>
@@ -104,7 +113,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
     if (!run) return say(NO_EXERCISE);
     const entry = await addRuns(db, run, typed.count);
     close();
-    say(`${counted(typed.count, 'run')} of ${typed.day} logged.`, undoOf(entry));
+    say(`${counted(typed.count, 'run')} of ${dayText(typed.day)} logged.`, undoOf(entry));
   };
   const correct = async (old: RunRecord, typed: TypedRun) => {
     const run = await figured(typed, player, old);

@@ -1,6 +1,6 @@
 'use client';
 import { memo, useState } from 'react';
-import { bpmText, times, type SignRecord } from '@/core';
+import { bpmText, times, type SignRecord, dayText } from '@/core';
 import { database, removeSign } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { RowButton } from '@/ui/controls/RowButton';
@@ -14,7 +14,7 @@ const NAMES = { tight: 'tight', pain: 'it hurt' } as const;
 
 async function takeAway(sign: SignRecord): Promise<void> {
   const entry = await removeSign(database(), sign);
-  say(`“${NAMES[sign.kind]}” of ${sign.day} was deleted.`, undoOf(entry));
+  say(`“${NAMES[sign.kind]}” of ${dayText(sign.day)} was deleted.`, undoOf(entry));
 }
 
 /** What the hand said while it practised: tight, or pain. Nothing is drawn where it said nothing. */
@@ -56,13 +56,13 @@ export const Signs = memo(function Signs({
         <tbody>
           {listed.slice(0, shown).map((sign) => (
             <tr key={sign.id}>
-              <th scope="row">{sign.day}</th>
+              <th scope="row">{dayText(sign.day)}</th>
               {titleOf ? <td className="long">{titleOf(sign.exerciseId) || 'Untitled'}</td> : null}
               <td className="number">{bpmText(sign.bpm)}</td>
               <td>{sign.kind === 'pain' ? <strong>{NAMES.pain}</strong> : NAMES.tight}</td>
               <td>
                 <RowButton
-                  aria-label={`Delete “${NAMES[sign.kind]}” of ${sign.day}`}
+                  aria-label={`Delete “${NAMES[sign.kind]}” of ${dayText(sign.day)}`}
                   onClick={() => attempt('Deleting', () => takeAway(sign))}
                 >
                   Delete

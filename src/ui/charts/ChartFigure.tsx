@@ -2,6 +2,7 @@
 import { Download } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import styled from 'styled-components';
+import { dayText } from '@/core';
 import { attempt } from '@/work/perform';
 import { Button } from '../controls/Button';
 import { download } from '../shell/download';
@@ -56,6 +57,13 @@ const Figure = styled.figure`
     font-weight: 500;
   }
 `;
+
+const ISO_DAY = /^\d{4}-\d{2}-\d{2}$/;
+
+/** Days are written out on the screen; the file keeps them as they are, to be sorted. */
+function shown<T>(cell: T): T | string {
+  return typeof cell === 'string' && ISO_DAY.test(cell) ? dayText(cell) : cell;
+}
 
 /** A table behind a chart: heads and rows of plain values. */
 export interface ChartTable {
@@ -124,10 +132,10 @@ export function ChartFigure({ title, said, table, file, choices, children }: Cha
                   {row.map((cell, column) =>
                     column === 0 ? (
                       <th scope="row" key={column}>
-                        {cell}
+                        {shown(cell)}
                       </th>
                     ) : (
-                      <td key={column}>{cell ?? '–'}</td>
+                      <td key={column}>{shown(cell ?? '–')}</td>
                     ),
                   )}
                 </tr>

@@ -1,4 +1,5 @@
 'use client';
+import { momentText } from '@/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { HardDriveDownload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
@@ -20,7 +21,7 @@ const picker = (): Picker | undefined =>
 
 /** When all was last saved, in words. */
 export function backupText({ folder, folderName, lastAt, lastWay, fault }: BackupState): string {
-  const when = lastAt === '' ? '' : `${lastAt.slice(0, 10)} at ${lastAt.slice(11, 16)}`;
+  const when = momentText(lastAt);
   const last =
     lastWay === null
       ? 'Never backed up'

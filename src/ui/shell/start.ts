@@ -1,6 +1,6 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import {
   askToPersist,
   database,
@@ -88,6 +88,26 @@ function onEscaped(event: ErrorEvent | PromiseRejectionEvent): void {
   );
 }
 
+let hasStarted = false;
+const waiting = new Set<() => void>();
+
+/** Whether the start is over, the demo loaded where it was asked for; until then an empty library is no empty library. */
+export function useHasStarted(): boolean {
+  return useSyncExternalStore(
+    (changed) => {
+      waiting.add(changed);
+      return () => waiting.delete(changed);
+    },
+    () => hasStarted,
+    () => false,
+  );
+}
+
+function startOver(): void {
+  hasStarted = true;
+  for (const changed of waiting) changed();
+}
+
 /** Opens the database once, loads the demo where it is asked for, and knows the exercise last worked on. */
 export function useStart(
   withDemo: boolean,
@@ -96,7 +116,7 @@ export function useStart(
 ): { isReady: boolean; lastExercise: string | null } {
   const [isReady, setIsReady] = useState(false);
   useEffect(() => {
-    started ??= start(withDemo, seed);
+    started ??= start(withDemo, seed).finally(startOver);
     let isHere = true;
     started.then(
       () => isHere && setIsReady(true),

@@ -54,12 +54,14 @@ const note = Joi.object({
   ...noteMarks,
 });
 
+const tuning = Joi.array()
+  .items(Joi.number().integer().min(0).max(127))
+  .min(MIN_STRINGS)
+  .max(MAX_STRINGS)
+  .required();
+
 const passage = Joi.object({
-  tuning: Joi.array()
-    .items(Joi.number().integer().min(0).max(127))
-    .min(MIN_STRINGS)
-    .max(MAX_STRINGS)
-    .required(),
+  tuning,
   capo: Joi.number().integer().min(1).max(MAX_CAPO),
   meter: Joi.object({
     beats: Joi.number().integer().min(1).max(32).required(),
@@ -100,6 +102,20 @@ const policy = Joi.object({
 
 const cues = orNull(Joi.string().allow('').max(PROJECT_LIMITS.textLength));
 
+/** What a pasted tab may leave open about its strokes. */
+const strokeQuestions = [
+  Joi.object({
+    kind: Joi.string().valid('vMeans').required(),
+    reading: Joi.number().integer().min(0).max(9),
+  }),
+  Joi.object({
+    kind: Joi.string().valid('strokes').required(),
+    strokes: Joi.object()
+      .pattern(/^.{1,40}$/, stroke)
+      .required(),
+  }),
+];
+
 /** Parts of an exercise that other formats carry too. */
 export const exerciseParts = {
   policy,
@@ -134,12 +150,17 @@ const exercise = Joi.object({
   sourceText: text(PROJECT_LIMITS.sourceLength),
   question: orNull(
     Joi.alternatives(
-      Joi.object({ kind: Joi.string().valid('vMeans').required() }),
+      ...strokeQuestions,
       Joi.object({
-        kind: Joi.string().valid('strokes').required(),
-        strokes: Joi.object()
-          .pattern(/^.{1,40}$/, stroke)
+        kind: Joi.string().valid('strings').required(),
+        readings: Joi.array()
+          .items(
+            Joi.object({ strings: Joi.array().items(string).min(1).max(MAX_STRINGS).required(), tuning }),
+          )
+          .min(1)
+          .max(10)
           .required(),
+        next: orNull(Joi.alternatives(...strokeQuestions)),
       }),
     ),
   ),

@@ -1,4 +1,5 @@
 /** Plain-text tab read into a passage. */
+import type { TabStrings } from '../../exercise/exercise';
 import type { Tuning } from '../../instrument/instrument';
 import { compareNotes, type Meter, type Note, type Passage, type Stroke } from '../../passage/passage';
 import type { Cell } from './cells';
@@ -13,8 +14,10 @@ import { gatherSystems } from './systems';
 export const MAX_TAB_CHARACTERS = 4_000_000;
 
 export interface ReadTabOptions {
-  /** The instrument, where the letters of the tab do not say otherwise. */
+  /** The instrument, where the letters of the tab do not say otherwise. Absent: six strings in standard tuning. */
   readonly tuning?: Tuning;
+  /** Which of the `readings` of its lines is taken. Absent: the first. */
+  readonly reading?: number;
   readonly meter?: Meter;
   /** Slots a beat, 1–8. */
   readonly subdivision?: number;
@@ -30,6 +33,8 @@ export interface TabReading {
   readonly lines: readonly LineRole[];
   /** Strokes of a row that does not mark its locks, by note id: the teacher is asked once whether they hold. */
   readonly strokes: Readonly<Record<string, Stroke>> | null;
+  /** The ways in which its lines may be read, the likeliest first; more than one where that is a guess. */
+  readonly readings: readonly TabStrings[];
   /** Whether the tab had repeat signs or a loop is otherwise written. */
   readonly repeats: boolean;
 }
@@ -80,7 +85,11 @@ export function readTabText(text: string, options: ReadTabOptions = {}): TabRead
         text: line.raw,
         message: 'This line is not tab. It is kept as text.',
       });
-  const { systems: all, tuning } = gatherSystems(lines, options.tuning, problems);
+  const {
+    systems: all,
+    tuning,
+    readings,
+  } = gatherSystems(lines, options.tuning, options.reading ?? 0, problems);
   const found = readColumns(all, problems);
   const systems = found === null ? [] : all;
   const tooLong = isLongText || found === null;
@@ -163,6 +172,7 @@ export function readTabText(text: string, options: ReadTabOptions = {}): TabRead
     problems: problems.sort(byPlace),
     lines: lines.map((line) => line.role),
     strokes: Object.keys(strokes).length > 0 && !strokeRows.own ? strokes : null,
+    readings,
     repeats: repeatStart !== null || repeatEnd !== null,
   };
 }

@@ -6,6 +6,7 @@ import {
   usualTuning,
   type Tuning,
 } from '../../instrument/instrument';
+import type { TabStrings } from '../../exercise/exercise';
 import type { TextLine } from './lines';
 import type { Problem } from './problems';
 
@@ -36,32 +37,67 @@ function misfit(labels: readonly (string | null)[], tuning: Tuning, first: numbe
   }, 0);
 }
 
-/** Strings of the lines of one block from top to bottom, or null where that cannot be told. */
-function stringsOf(
-  labels: readonly (string | null)[],
-  given: Tuning | undefined,
-): { strings: number[]; count: number } | null {
-  const numbers = labels.map((label) => (label !== null && /^\d$/.test(label) ? Number(label) : null));
-  if (numbers.every((number) => number !== null) && new Set(numbers).size === numbers.length) {
-    const strings = numbers.map((number) => number!);
-    const count = Math.max(given?.length ?? USUAL_SYSTEM, ...strings);
-    return count <= MAX_STRINGS ? { strings, count } : null;
+/** The usual bass guitar of four and five strings: an octave below the guitar's thickest; common practice, no source. */
+const BASSES: readonly Tuning[] = [
+  [43, 38, 33, 28],
+  [43, 38, 33, 28, 23],
+];
+
+/** The tuning that letters name: each string at the pitch nearest to the instrument that is there, or the usual one. */
+function tuningFrom(labels: readonly (string | null)[], near: Tuning): Tuning {
+  return near.map((usual, at) => {
+    const label = labels[at] ?? null;
+    const pitch = label === null ? null : pitchClassOfLetter(label);
+    if (pitch === null) return usual;
+    const up = (pitch - (usual % 12) + 12) % 12;
+    return up <= 6 ? usual + up : usual + up - 12;
+  });
+}
+
+/** An instrument that has just the strings of the lines. */
+function wholeReading(labels: readonly (string | null)[], given: Tuning | undefined): TabStrings {
+  const size = labels.length;
+  const isNamed = labels.every((label) => label !== null);
+  const bass = BASSES.find((one) => one.length === size && misfit(labels, one, 0) === 0);
+  if (given?.length !== size && isNamed && bass)
+    return { strings: labels.map((_, at) => at + 1), tuning: bass };
+  const near = given?.length === size ? given : usualTuning(size);
+  const isUpsideDown = misfit([...labels].reverse(), near, 0) < misfit(labels, near, 0);
+  const strings = labels.map((_, at) => (isUpsideDown ? size - at : at + 1));
+  return { strings, tuning: tuningFrom(isUpsideDown ? [...labels].reverse() : labels, near) };
+}
+
+/**
+ * The ways to read the lines of one block, the likeliest first; none where it cannot be told. Fewer lines than the instrument has
+ * strings are the strings that their letters name, without letters the thinnest; four and five may be an instrument of their own.
+ */
+function readingsOf(labels: readonly (string | null)[], given: Tuning | undefined): TabStrings[] {
+  const size = labels.length;
+  const player = given ?? usualTuning(USUAL_SYSTEM);
+  const numbers = labels.flatMap((label) => (label !== null && /^\d$/.test(label) ? [Number(label)] : []));
+  if (numbers.length === size && new Set(numbers).size === size) {
+    const count = Math.max(player.length, ...numbers);
+    if (count > MAX_STRINGS) return [];
+    return [{ strings: numbers, tuning: count === player.length ? player : usualTuning(count) }];
   }
-  const count = given && labels.length <= given.length ? given.length : Math.max(USUAL_SYSTEM, labels.length);
-  const whole = labels.length >= MIN_STRINGS && (labels.length === count || given === undefined);
-  if (whole && labels.length <= MAX_STRINGS && labels.length !== 5) {
-    const tuning = given?.length === labels.length ? given : usualTuning(labels.length);
-    const forward = misfit(labels, tuning, 0);
-    const backward = misfit([...labels].reverse(), tuning, 0);
-    const strings = labels.map((_, at) => (backward < forward ? labels.length - at : at + 1));
-    return { strings, count: labels.length };
-  }
-  // Fewer lines than strings: letters say which, if they fit exactly.
-  if (count > MAX_STRINGS || labels.some((label) => label === null)) return null;
-  const tuning = given ?? usualTuning(count);
-  for (let first = 0; first + labels.length <= tuning.length; first++)
-    if (misfit(labels, tuning, first) === 0) return { strings: labels.map((_, at) => first + at + 1), count };
-  return null;
+  if (size > MAX_STRINGS) return [];
+  if (size >= player.length) return size >= MIN_STRINGS ? [wholeReading(labels, given)] : [];
+  const isBare = labels.every((label) => label === null);
+  const isNamed = !labels.includes(null);
+  const firsts = isNamed
+    ? Array.from({ length: player.length - size + 1 }, (_, first) => first).filter(
+        (first) => misfit(labels, player, first) === 0,
+      )
+    : isBare && size > 1
+      ? [0]
+      : [];
+  const runs = firsts.map((first): TabStrings => ({
+    strings: labels.map((_, at) => first + at + 1),
+    tuning: player,
+  }));
+  // Five strings that no letters name are none that there are.
+  const isOwn = size >= MIN_STRINGS && (size !== 5 || runs.length > 0 || isNamed);
+  return isOwn ? [...runs, wholeReading(labels, undefined)] : runs;
 }
 
 /** Where a run of string lines splits: several systems may follow each other without a blank line. */
@@ -87,17 +123,6 @@ function blocksOf(lines: readonly TextLine[]): TextLine[][] {
     }
   }
   return blocks;
-}
-
-/** The tuning that the letters of a whole system name: each string at the pitch nearest to the usual one. */
-function tuningFrom(lines: readonly SystemLine[], count: number): Tuning {
-  return usualTuning(count).map((usual, at) => {
-    const label = lines.find((line) => line.string === at + 1)?.line.label ?? null;
-    const pitch = label === null ? null : pitchClassOfLetter(label);
-    if (pitch === null) return usual;
-    const up = (pitch - (usual % 12) + 12) % 12;
-    return up <= 6 ? usual + up : usual + up - 12;
-  });
 }
 
 /** Gives each row of a kind to the system above or below it; returns rows that found none. */
@@ -126,20 +151,32 @@ function attachRows(
   return homeless;
 }
 
+/** What a text has of string lines. */
+export interface Gathered {
+  readonly systems: System[];
+  readonly tuning: Tuning;
+  /** The ways in which the lines of the first system may be read, the likeliest first; none where there is none. */
+  readonly readings: readonly TabStrings[];
+}
+
 /** The systems of a text with the tuning they name. Lines that fit no system are reported. */
 export function gatherSystems(
   lines: readonly TextLine[],
   given: Tuning | undefined,
+  reading: number,
   problems: Problem[],
-): { systems: System[]; tuning: Tuning } {
+): Gathered {
   const found: { first: number; last: number; lines: SystemLine[]; rows: System['rows'] }[] = [];
-  let tuning = given;
+  let readings: readonly TabStrings[] = [];
+  let tuning: Tuning | undefined;
   for (const block of blocksOf(lines)) {
-    const placed = stringsOf(
-      block.map((line) => line.label),
-      tuning,
-    );
-    if (!placed || (tuning && placed.count !== tuning.length)) {
+    const labels = block.map((line) => line.label);
+    const ways = readingsOf(labels, tuning ?? given);
+    if (!tuning) readings = ways;
+    const placed = tuning
+      ? ways.find((way) => way.tuning.length === tuning!.length)
+      : (ways[reading] ?? ways[0]);
+    if (!placed) {
       for (const line of block)
         problems.push({
           code: 'lineCount',
@@ -151,8 +188,9 @@ export function gatherSystems(
         });
       continue;
     }
+    const count = placed.tuning.length;
     const systemLines = block.map((line, at) => ({ line, string: placed.strings[at]! }));
-    if (systemLines.length < placed.count && !problems.some(({ code }) => code === 'fewerStrings')) {
+    if (systemLines.length < count && !problems.some(({ code }) => code === 'fewerStrings')) {
       const strings = placed.strings.map(String);
       const last = strings.pop()!;
       problems.push({
@@ -161,19 +199,19 @@ export function gatherSystems(
         line: block[0]!.number,
         column: 1,
         text: block[0]!.raw,
-        message: `${block.length} string lines: read as ${strings.length > 0 ? `strings ${strings.join(', ')} and ${last}` : `string ${last}`} of ${placed.count}.`,
+        message: `${block.length} string lines: read as ${strings.length > 0 ? `strings ${strings.join(', ')} and ${last}` : `string ${last}`} of ${count}.`,
       });
     }
     if (!tuning) {
-      tuning = tuningFrom(systemLines, placed.count);
-      if (placed.count !== USUAL_SYSTEM)
+      tuning = placed.tuning;
+      if (count !== (given?.length ?? USUAL_SYSTEM))
         problems.push({
           code: 'moreStrings',
           severity: 'adjusted',
           line: block[0]!.number,
           column: 1,
           text: block[0]!.raw,
-          message: `${block.length} string lines: read as a guitar with ${placed.count} strings.`,
+          message: `${block.length} string lines: read as an instrument of ${count} strings.`,
         });
     }
     found.push({ first: block[0]!.number, last: block.at(-1)!.number, lines: systemLines, rows: {} });
@@ -187,5 +225,5 @@ export function gatherSystems(
       text: row.raw,
       message: 'This row belongs to no tab, or the tab has such a row already. It is kept as text.',
     });
-  return { systems: found, tuning: tuning ?? usualTuning(USUAL_SYSTEM) };
+  return { systems: found, tuning: tuning ?? given ?? usualTuning(USUAL_SYSTEM), readings };
 }

@@ -30,7 +30,9 @@ describe('round trip', () => {
   it('keeps strings, frets, marks, locks and rhythm, at any width', () => {
     fc.assert(
       fc.property(passages, fc.integer({ min: 20, max: 200 }), (passage, width) => {
-        const reading = readTabText(writeTabText(passage, { width }));
+        // Fewer lines than a guitar has are read for the instrument that is there.
+        const { tuning } = passage;
+        const reading = readTabText(writeTabText(passage, { width }), tuning.length < 6 ? { tuning } : {});
         expect(reading.problems.filter((problem) => problem.code !== 'moreStrings')).toEqual([]);
         expect(reading.passage.tuning).toEqual(passage.tuning);
         // Without a whole beat the number of slots in it cannot be told, so times are only kept from one beat on.
@@ -181,6 +183,37 @@ describe('what is not understood', () => {
     expect(seven.passage.tuning).toHaveLength(7);
     expect(seven.problems.map((problem) => problem.code)).toEqual(['moreStrings']);
     expect(readTabText('').problems.map((problem) => problem.code)).toEqual(['noTab']);
+  });
+
+  // rulings.md, Fewer lines than strings.
+  it('fewer lines are the strings that their letters name, without letters the thinnest, and other ways are offered', () => {
+    const tab = (letters: string) => [...letters].map((letter) => `${letter.trim()}|-5-7-|`).join('\n');
+    const waysOf = (text: string) =>
+      readTabText(text).readings.map(({ strings, tuning }) => [strings, tuning]);
+    const guitar = [64, 59, 55, 50, 45, 40];
+    expect(waysOf(tab('BG'))).toEqual([[[2, 3], guitar]]);
+    expect(waysOf(tab('eBGD'))).toEqual([
+      [[1, 2, 3, 4], guitar],
+      [[1, 2, 3, 4], guitar.slice(0, 4)],
+    ]);
+    // Or a bass, an octave below the thickest four; common practice, no source.
+    expect(waysOf(tab('GDAE'))).toEqual([
+      [[3, 4, 5, 6], guitar],
+      [
+        [1, 2, 3, 4],
+        [43, 38, 33, 28],
+      ],
+    ]);
+    expect(waysOf(tab('  '))).toEqual([[[1, 2], guitar]]);
+    expect(waysOf(tab('E'))).toEqual([
+      [[1], guitar],
+      [[6], guitar],
+    ]);
+    // On an instrument of four strings they are its strings, at its pitches.
+    const bass = [43, 38, 33, 28];
+    expect(readTabText(tab('GDAE'), { tuning: bass }).passage.tuning).toEqual(bass);
+    // Letters that are no run of the player's strings are an instrument of their own.
+    expect(readTabText(tab('CGDA')).passage.tuning).toHaveLength(4);
   });
 
   it('never throws and never loses a line or a sign', () => {

@@ -94,7 +94,7 @@ function ScaleFields({ source, set }: SourceProps<'scale'>) {
         />
       ) : (
         <NumberList
-          label="Notes a string"
+          label="Notes a string, from the thickest"
           value={source.perString}
           fault={countsFault}
           onChange={(perString) => set({ perString })}

@@ -133,7 +133,7 @@ export function WayFields({ recipe, set }: RecipeFieldsProps) {
               isOn={strings[0]! < strings.at(-1)!}
               onChange={() => set({ strings: [...strings].reverse() })}
             >
-              thinnest first
+              from the thinnest string
             </Switch>
           ) : null}
           <Select
