@@ -32,7 +32,6 @@ export {
   type Versions,
 } from './exercise/versions';
 export { planOf, type Plan } from './exercise/plan';
-export { dayText, momentText } from './exercise/dayText';
 export { planTab } from './exercise/planTab';
 export * from './exercise/climb';
 export * from './exercise/tempoSteps';

@@ -4,7 +4,7 @@ import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import styled from 'styled-components';
-import { ME, dayText } from '@/core';
+import { ME } from '@/core';
 import {
   database,
   handoutSettings,
@@ -25,6 +25,7 @@ import { attempt } from '@/work/perform';
 import { Pages } from './Pages';
 import { contentSize, PAPER_NAMES } from './paper';
 import { piecesOf } from './pieces';
+import { dayText } from '@/ui/dayText';
 
 const Choices = styled.div`
   position: sticky;

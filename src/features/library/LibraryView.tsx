@@ -15,7 +15,7 @@ import { keyHandler, useKeySheet, useUndoKeys, type KeyGroup } from '@/ui/keys/k
 import { exportLibrary } from '@/ui/shell/exportLibrary';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
-import { useHasStarted } from '@/ui/shell/start';
+import { useHasStarted } from '@/ui/shell/started';
 import { attempt } from '@/work/perform';
 import { takeStep } from '@/work/undoing';
 import { useImporting, useLibraryActions } from './actions';

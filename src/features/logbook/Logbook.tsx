@@ -1,5 +1,4 @@
 'use client';
-import { dayText } from '@/core';
 import dynamic from 'next/dynamic';
 import { useSearchParams } from 'next/navigation';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
@@ -13,6 +12,7 @@ import { takeStep } from '@/work/undoing';
 import { Exercises } from './Exercises';
 import { Filters } from './Filters';
 import { chosen, useBook, type Book, type Wanted } from './useBook';
+import { dayText } from '@/ui/dayText';
 
 const TempoChart = dynamic(() => import('./charts').then((module) => module.TempoChart), { ssr: false });
 const WeekCharts = dynamic(() => import('./charts').then((module) => module.WeekCharts), { ssr: false });

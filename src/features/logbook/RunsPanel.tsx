@@ -1,16 +1,7 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { memo, useCallback, useRef, useState } from 'react';
-import {
-  bpmText,
-  counted,
-  KIND_NAMES,
-  PART_NAMES,
-  type ExerciseRecord,
-  type RunRecord,
-  dayText,
-  momentText,
-} from '@/core';
+import { bpmText, counted, KIND_NAMES, PART_NAMES, type ExerciseRecord, type RunRecord } from '@/core';
 import { REASON_MENDINGS } from '@/core/record';
 import { addRuns, correctRun, database, readRuns, removeRuns } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -22,6 +13,7 @@ import { undoOf } from '@/work/undoing';
 import { Panel, Table } from './look';
 import { figured } from './figured';
 import { RunForm, type TypedRun } from './RunForm';
+import { dayText, momentText } from '@/ui/dayText';
 
 const STRETCH = 25;
 

@@ -1,6 +1,6 @@
 'use client';
 import { memo, useState } from 'react';
-import { bpmText, times, type SignRecord, dayText } from '@/core';
+import { bpmText, times, type SignRecord } from '@/core';
 import { database, removeSign } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { RowButton } from '@/ui/controls/RowButton';
@@ -8,6 +8,7 @@ import { say } from '@/ui/controls/say';
 import { attempt } from '@/work/perform';
 import { undoOf } from '@/work/undoing';
 import { Panel, Table } from './look';
+import { dayText } from '@/ui/dayText';
 
 const STRETCH = 8;
 const NAMES = { tight: 'tight', pain: 'it hurt' } as const;

@@ -2,11 +2,11 @@
 import { Download } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import styled from 'styled-components';
-import { dayText } from '@/core';
 import { attempt } from '@/work/perform';
 import { Button } from '../controls/Button';
 import { download } from '../shell/download';
 import { colour } from '../theme/tokens';
+import { dayText } from '@/ui/dayText';
 
 const Figure = styled.figure`
   margin: 0;

@@ -1,8 +1,8 @@
 /** Local days as they are written and counted. */
-import { dayText } from '@/core';
 import { addDays } from 'date-fns/addDays';
 import { formatISO } from 'date-fns/formatISO';
 import { parseISO } from 'date-fns/parseISO';
+import { dayText } from '@/ui/dayText';
 
 const isoDay = (moment: Date) => formatISO(moment, { representation: 'date' });
 

@@ -1,5 +1,4 @@
 'use client';
-import { momentText } from '@/core';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { HardDriveDownload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
@@ -10,6 +9,7 @@ import { Menu } from '../controls/Menu';
 import type { MenuAction } from '../controls/props';
 import { say } from '../controls/say';
 import { exportLibrary } from './exportLibrary';
+import { momentText } from '@/ui/dayText';
 
 type Picker = (options: { mode: 'readwrite'; id: string }) => Promise<FileSystemDirectoryHandle>;
 type Asking = FileSystemDirectoryHandle & {

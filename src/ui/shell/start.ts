@@ -1,6 +1,6 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useEffect, useState } from 'react';
 import {
   askToPersist,
   database,
@@ -11,6 +11,7 @@ import {
   sweepUnused,
 } from '@/storage';
 import { ahead, attempt, inWords, perform, setTell, told } from '@/work/perform';
+import { startOver } from './started';
 import { say, unsay } from '../controls/say';
 
 setTell(say, unsay);
@@ -86,26 +87,6 @@ function onEscaped(event: ErrorEvent | PromiseRejectionEvent): void {
   told(
     `Something went wrong that was not foreseen (${message.slice(0, 200)}). What was said to be saved is kept.`,
   );
-}
-
-let hasStarted = false;
-const waiting = new Set<() => void>();
-
-/** Whether the start is over, the demo loaded where it was asked for; until then an empty library is no empty library. */
-export function useHasStarted(): boolean {
-  return useSyncExternalStore(
-    (changed) => {
-      waiting.add(changed);
-      return () => waiting.delete(changed);
-    },
-    () => hasStarted,
-    () => false,
-  );
-}
-
-function startOver(): void {
-  hasStarted = true;
-  for (const changed of waiting) changed();
 }
 
 /** Opens the database once, loads the demo where it is asked for, and knows the exercise last worked on. */
