@@ -42,6 +42,7 @@ export {
   exerciseFromTab,
   firstNotes,
   fitPolicy,
+  guessesOf,
   restrung,
   stringsText,
   takeStrokes,

@@ -1,7 +1,8 @@
 /** Taking tab with strokes: what needs no question, and what is asked once. */
 import { describe, expect, it } from 'vitest';
 import { assignStrokes } from '../picking/strokes';
-import { exerciseFromTab, restrung, stringsText, takeStrokes, withTab } from './taking';
+import { setSubdivision } from '../passage/edits';
+import { exerciseFromTab, guessesOf, restrung, stringsText, takeStrokes, withTab } from './taking';
 
 const TAB = 'e|-----------|\nB|-----------|\nG|-------5-7-|\nD|-5-7-8-----|\nA|-----------|\nE|-----------|';
 const strokesOf = (row: string) => exerciseFromTab(`  ${row}\n${TAB}`, 'Tab')!;
@@ -71,5 +72,25 @@ describe('lines that are fewer than the strings', () => {
     const { passage } = asked;
     const beside = { ...asked, passage: { ...passage, notes: [{ ...passage.notes[0]!, string: 1 }] } };
     expect(restrung(beside, 1)).toBeNull();
+  });
+});
+
+describe('what was guessed of a text', () => {
+  it('is said as long as it is so: slots a beat where no count tells them, strings where no letter does', () => {
+    const plain = exerciseFromTab(TAB, 'Tab')!;
+    expect(guessesOf(plain)).toEqual({ slotsABeat: 4, letters: null });
+    const thirds = { ...plain, passage: setSubdivision(plain.passage, 3) };
+    expect(guessesOf(thirds).slotsABeat).toBe(3);
+    const counted = exerciseFromTab(`${TAB}\n  1 & 2 & 3`, 'Tab')!;
+    expect(guessesOf(counted).slotsABeat).toBeNull();
+    const moved = { ...plain.passage.notes[0]!, onsetTicks: plain.passage.notes[0]!.onsetTicks + 1 };
+    const edited = {
+      ...plain,
+      passage: { ...plain.passage, notes: [moved, ...plain.passage.notes.slice(1)] },
+    };
+    expect(guessesOf(edited).slotsABeat).toBeNull();
+    const bare = exerciseFromTab(TAB.replace(/^[eBGDAE]/gm, ''), 'Tab')!;
+    expect(guessesOf(bare).letters).toEqual(['e', 'B', 'G', 'D', 'A', 'E']);
+    expect(guessesOf({ ...plain, sourceText: '' })).toEqual({ slotsABeat: null, letters: null });
   });
 });

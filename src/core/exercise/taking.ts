@@ -144,6 +144,27 @@ export function restrung(exercise: Exercise, reading: number): Exercise | null {
   };
 }
 
+/** What was guessed of the text that an exercise was read from, as long as it is so. */
+export interface Guesses {
+  /** The text tells no rhythm: its notes stand one a slot, so many a beat. Null: it does, or they stand otherwise by now. */
+  readonly slotsABeat: number | null;
+  /** The text names no string: its lines are those of this tuning. */
+  readonly letters: readonly string[] | null;
+}
+
+/** The guesses that still stand in an exercise; nothing of one that was read from no text. */
+export function guessesOf({ sourceText, passage }: Exercise): Guesses {
+  if (sourceText.trim() === '') return { slotsABeat: null, letters: null };
+  const { tuning, subdivision, meter } = passage;
+  const { guessed, passage: read } = readTabText(sourceText, { tuning, subdivision, meter });
+  const moments = (notes: readonly Note[]) => notes.map(({ onsetTicks }) => onsetTicks).join();
+  const isAsRead = moments(read.notes) === moments(passage.notes);
+  return {
+    slotsABeat: guessed.rhythm && isAsRead ? subdivision : null,
+    letters: guessed.tuning && isAsRead ? stringLetters(tuning) : null,
+  };
+}
+
 /** Titles longer than this are cut; the whole line stays in the source text. */
 const TITLE_LENGTH = 80;
 

@@ -46,6 +46,9 @@ const NoteStrip = dynamic(() => import('./NoteStrip').then((module) => module.No
   ssr: false,
   loading: () => <div style={{ height: '4.5rem' }} />,
 });
+const GuessedLine = dynamic(() => import('./GuessedLine').then((module) => module.GuessedLine), {
+  ssr: false,
+});
 const DrillStrip = dynamic(() => import('./drilling/DrillStrip').then((module) => module.DrillStrip), {
   ssr: false,
 });
@@ -158,6 +161,7 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
           {isPainted ? <ViewButton /> : null}
         </div>
       </Trains>
+      {isPainted && exercise.sourceText !== '' ? <GuessedLine exercise={exercise} edit={hands.edit} /> : null}
       {isPainted ? (
         <BenchPanels
           exerciseId={exerciseId}

@@ -43,6 +43,8 @@ const Readings = styled.ul`
   list-style: none;
   li {
     display: grid;
+    grid-template-rows: auto 1fr auto;
+    align-items: start;
     gap: 0.4rem;
     justify-items: start;
     padding: 0.5rem 0.75rem;
@@ -74,8 +76,7 @@ function StringsQuestion({ exercise, readings, edit }: StringsQuestionProps) {
   return (
     <Strip role="group" aria-label="A question about the tab">
       <p>
-        The tab has {counted(lines, 'line')}, which was read as {stringsText(readings[0]!)}. Which strings are
-        they?
+        The tab has {counted(lines, 'line')}, read as {stringsText(readings[0]!)}. Which strings are they?
       </p>
       <Readings>
         {readings.map((reading, at) => {

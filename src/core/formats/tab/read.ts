@@ -35,6 +35,8 @@ export interface TabReading {
   readonly strokes: Readonly<Record<string, Stroke>> | null;
   /** The ways in which its lines may be read, the likeliest first; more than one where that is a guess. */
   readonly readings: readonly TabStrings[];
+  /** What the text does not say and was taken as usual. */
+  readonly guessed: { readonly rhythm: boolean; readonly tuning: boolean };
   /** Whether the tab had repeat signs or a loop is otherwise written. */
   readonly repeats: boolean;
 }
@@ -173,6 +175,11 @@ export function readTabText(text: string, options: ReadTabOptions = {}): TabRead
     lines: lines.map((line) => line.role),
     strokes: Object.keys(strokes).length > 0 && !strokeRows.own ? strokes : null,
     readings,
+    guessed: {
+      rhythm: byCount === null && columns.length > 0,
+      tuning:
+        systems.length > 0 && systems.every((one) => one.lines.every(({ line }) => line.label === null)),
+    },
     repeats: repeatStart !== null || repeatEnd !== null,
   };
 }
