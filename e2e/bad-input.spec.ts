@@ -29,7 +29,6 @@ test('seven lines, Windows line ends, tabs and typographic dashes are read; what
   await pasteTab(page, `\t${odd}\r\nslowly at first`);
   await openNotes(page, 3);
   const list = page.getByRole('list', { name: 'What was not understood' });
-  await expect(list).toContainText('7 string lines: read as a guitar with 7 strings.');
   await expect(list).toContainText('line 3, column 9 § The sign “§” is not understood');
   await expect(list).toContainText('slowly at first');
   await saved(page);
@@ -59,6 +58,26 @@ test('strokes of a foreign row become locks only where the plan differs, after o
   ).toBeVisible();
   await page.getByRole('button', { name: 'Take them over' }).click();
   await expect(page.getByText(/The stroke rule is broken at note 3/)).toBeVisible();
+});
+
+test('four lines are asked about with both ways drawn; what the text does not say stands under the lane', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await pasteTab(page, 'G|-7-9---|\nD|-----7-|\nA|-------|\nE|-------|');
+  const question = page.getByRole('group', { name: 'A question about the tab' });
+  await expect(question.getByRole('listitem')).toContainText([
+    /strings 3 to 6 of 6.*e\|/s,
+    /an instrument of 4 strings, G D A E/,
+  ]);
+  await question.getByRole('button', { name: 'Read it so' }).press('Enter');
+  await expect(question).toBeHidden();
+  await expect(page.locator('[data-lane]').first()).not.toContainText('6');
+  const guessed = page.getByRole('group', { name: 'Guessed of the text' });
+  await guessed.getByRole('button', { name: 'Slots a beat' }).press('Enter');
+  await page.getByRole('menuitem', { name: '3 slots a beat' }).press('Enter');
+  await expect(page.getByRole('tab', { name: /^Rhythm 4\/4 · 3/ })).toBeVisible();
+  await expect(guessed).toContainText('3 slots a beat');
 });
 
 test('ten thousand notes are read, shown and edited', async ({ page }) => {

@@ -68,6 +68,25 @@ for (const [paper, points] of [
     await page.getByRole('radio', { name: paper }).click();
     const sheets = page.locator('[data-sheet] section');
     await expect(sheets.first()).toBeVisible();
+    await page.getByRole('button', { name: 'Title and order' }).click();
+    await page.getByLabel('Title of the sheet, for a group for example').fill('Tuesday group');
+    const order = page.getByRole('list', { name: 'Order of the exercises' }).getByRole('listitem');
+    const [first, second] = await order.allInnerTexts();
+    await order
+      .nth(1)
+      .getByRole('button', { name: /earlier$/ })
+      .click();
+    await expect(order.first()).toContainText(second!.split('\n').at(-1)!);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('button', { name: 'Title and order' })).toBeFocused();
+    await expect(sheets.first()).toContainText('Tuesday group');
+    await page.getByRole('switch', { name: 'For whom' }).press('Space');
+    await expect(sheets.first()).not.toContainText('For ___');
+    await page.reload();
+    await expect(sheets.first()).toContainText('Tuesday group');
+    await expect(sheets.first()).not.toContainText('For ___');
+    const headings = await sheets.getByRole('heading', { level: 2 }).allInnerTexts();
+    expect(headings.slice(0, 2)).toEqual([second, first].map((text) => text!.split('\n').at(-1)));
     const shown = await sheets.count();
     const printed = await print(page, info.outputPath('sheet.pdf'));
     expect(printed.pages).toBe(shown);

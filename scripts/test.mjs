@@ -1,16 +1,16 @@
 /** `npm test`: everything that must hold. Quiet when green; prints what failed when not. */
 import { readFileSync } from 'node:fs';
-import { build, installPackages, installPrograms, run, TEST_PROGRAMS } from './tools.mjs';
+import { build, installPackages, installPrograms, run, runBeside, TEST_PROGRAMS } from './tools.mjs';
 
 const bin = (path) => [process.execPath, [`node_modules/${path}`]];
 
 installPackages();
 installPrograms(TEST_PROGRAMS);
 
-/** Each check: a name, and what runs it. The build stands before what looks at its result. */
-const checks = [
-  ['formatting', bin('prettier/bin/prettier.cjs'), ['--check', '--log-level', 'warn', '.']],
+/** Checks that look at the sources alone, two beside each other: a name, and what runs it. */
+const sourceChecks = [
   ['lint', bin('eslint/bin/eslint.js'), ['--max-warnings', '0', '.']],
+  ['formatting', bin('prettier/bin/prettier.cjs'), ['--check', '--log-level', 'warn', '.']],
   ['types of the core alone', bin('typescript/bin/tsc'), ['-p', 'tsconfig.core.json']],
   ['types', bin('typescript/bin/tsc'), ['--noEmit']],
   [
@@ -19,6 +19,11 @@ const checks = [
     ['--config', '.dependency-cruiser.cjs', 'src'],
   ],
   ['unused code', bin('knip/bin/knip.js'), []],
+];
+const AT_ONCE = 2;
+
+/** Then one after the other; the build stands before what looks at its result. */
+const checks = [
   [
     'unit tests',
     bin('vitest/vitest.mjs'),
@@ -41,10 +46,29 @@ function countTests(file, read) {
   }
 }
 
+const plain = { env: { ...process.env, FORCE_COLOR: '0' } };
+
+function note(name, started, { code, output }, counts = null) {
+  passed += counts?.[0] ?? (code === 0 ? 1 : 0);
+  failed += Math.max(counts?.[1] ?? 0, code === 0 ? 0 : 1);
+  slow.push(`${name} ${((Date.now() - started) / 1000).toFixed(0)} s`);
+  if (code !== 0) console.error(`\n── ${name}: failed ──\n${output.trim()}\n`);
+}
+
+const waiting = [...sourceChecks];
+const work = async () => {
+  for (let next = waiting.shift(); next; next = waiting.shift()) {
+    const [name, [command, first], args] = next;
+    const started = Date.now();
+    note(name, started, await runBeside(command, [...first, ...args], plain));
+  }
+};
+await Promise.all(Array.from({ length: AT_ONCE }, work));
+
 for (const [name, command, args] of checks) {
   const started = Date.now();
-  const { code, output } = command
-    ? run(command[0], [...command[1], ...args], { env: { ...process.env, FORCE_COLOR: '0' } })
+  const result = command
+    ? run(command[0], [...command[1], ...args], plain)
     : (build(), { code: 0, output: '' });
   const counts =
     name === 'unit tests'
@@ -55,11 +79,7 @@ for (const [name, command, args] of checks) {
             stats.unexpected,
           ])
         : null;
-  passed += counts?.[0] ?? (code === 0 ? 1 : 0);
-  failed += Math.max(counts?.[1] ?? 0, code === 0 ? 0 : 1);
-  const seconds = ((Date.now() - started) / 1000).toFixed(0);
-  slow.push(`${name} ${seconds} s`);
-  if (code !== 0) console.error(`\n── ${name}: failed ──\n${output.trim()}\n`);
+  note(name, started, result, counts);
 }
 
 console.log(slow.join(', '));

@@ -18,6 +18,18 @@ export function run(command, args, options = {}) {
   };
 }
 
+/** Runs a command beside others; resolves to its exit code and everything it printed. */
+export function runBeside(command, args, options = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], ...options });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr])
+      stream.setEncoding('utf8').on('data', (text) => (output += text));
+    child.on('error', (error) => resolve({ code: 1, output: `${output}${String(error)}` }));
+    child.on('close', (code) => resolve({ code: code ?? 1, output }));
+  });
+}
+
 /** Runs a command and ends the process, with what it printed, when it fails. */
 export function must(what, command, args, options = {}) {
   const { code, output } = run(command, args, options);

@@ -141,6 +141,7 @@ describe('a backup', () => {
           ladder: true,
           room: false,
           pageEach: true,
+          forWhom: false,
         });
         const to = fresh();
         const device = (await to.meta.get('deviceId'))!.value;

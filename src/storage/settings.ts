@@ -73,6 +73,8 @@ export interface HandoutSettings {
   readonly room: boolean;
   /** Each exercise begins a page. */
   readonly pageEach: boolean;
+  /** Whom it is for stands at the head. */
+  readonly forWhom: boolean;
 }
 
 /** What stands on a handout, as last chosen. */
@@ -82,6 +84,7 @@ export const { read: handoutSettings, keep: keepHandoutSettings } = settings<Han
   ladder: true,
   room: true,
   pageEach: false,
+  forWhom: true,
 });
 
 /** A part of the warm-up. */

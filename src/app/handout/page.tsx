@@ -8,7 +8,7 @@ export default async function HandoutPage({
 }: {
   searchParams: Promise<Readonly<Record<string, string | string[] | undefined>>>;
 }) {
-  const { ids } = await searchParams;
+  const { ids, title } = await searchParams;
   const wanted = (Array.isArray(ids) ? ids : [ids ?? '']).flatMap((some) => some.split(',')).filter(Boolean);
-  return <HandoutView ids={[...new Set(wanted)]} />;
+  return <HandoutView ids={[...new Set(wanted)]} title={typeof title === 'string' ? title : ''} />;
 }

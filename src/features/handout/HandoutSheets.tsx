@@ -2,6 +2,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import { ME } from '@/core';
@@ -22,6 +23,7 @@ import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
+import { OrderButton } from './OrderButton';
 import { Pages } from './Pages';
 import { contentSize, PAPER_NAMES } from './paper';
 import { piecesOf } from './pieces';
@@ -59,7 +61,8 @@ const PARTS = [
 ] as const;
 
 /** The Handout: exercises on paper, as they will be printed. */
-export function HandoutSheets({ ids }: { ids: readonly string[] }) {
+export function HandoutSheets({ ids, title }: { ids: readonly string[]; title: string }) {
+  const router = useRouter();
   const player = usePlayer();
   const view = useView();
   const wanted = ids.join();
@@ -88,6 +91,12 @@ export function HandoutSheets({ ids }: { ids: readonly string[] }) {
     );
   const set = (change: Partial<HandoutSettings>) =>
     attempt('Keeping the choice', () => keepHandoutSettings(database(), { ...settings, ...change }));
+  // What the sheet holds stands in its address: it is the same after a reload, and in a bookmark.
+  const go = (order: readonly string[], name: string) =>
+    router.replace(
+      `/handout?ids=${order.join()}${name.trim() === '' ? '' : `&title=${encodeURIComponent(name)}`}`,
+      { scroll: false },
+    );
   const missing = ids.length - items.length;
   return (
     <>
@@ -110,6 +119,12 @@ export function HandoutSheets({ ids }: { ids: readonly string[] }) {
             A page each
           </Switch>
         ) : null}
+        <Switch isOn={settings.forWhom} onChange={(forWhom) => set({ forWhom })}>
+          For whom
+        </Switch>
+        {items.length > 1 ? (
+          <OrderButton items={items} title={title} onChange={(order, name) => go(order, name)} />
+        ) : null}
         <Button look="primary" onPress={() => window.print()} style={{ marginLeft: 'auto' }}>
           <Printer size={16} aria-hidden /> Print
         </Button>
@@ -123,7 +138,10 @@ export function HandoutSheets({ ids }: { ids: readonly string[] }) {
       <Pages
         pieces={pieces}
         paper={settings.paper}
-        head={player.id === ME ? 'For ________________________' : `For ${player.name}`}
+        head={
+          !settings.forWhom ? '' : player.id === ME ? 'For ________________________' : `For ${player.name}`
+        }
+        title={title}
         date={date}
       />
     </>

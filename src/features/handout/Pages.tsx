@@ -28,6 +28,9 @@ const Sheet = styled.div`
     font-size: 20px;
     overflow-wrap: anywhere;
   }
+  .heading {
+    padding-top: 12px;
+  }
   h3 {
     font-size: 14px;
   }
@@ -75,7 +78,6 @@ const Sheet = styled.div`
   }
   .steps {
     display: grid;
-    grid-template-columns: repeat(3, 1fr);
     gap: 0 18px;
   }
   .steps li {
@@ -180,7 +182,9 @@ const PrintStyle = createGlobalStyle<{ $paper: Paper }>`
 interface PagesProps {
   readonly pieces: readonly SheetPiece[];
   readonly paper: Paper;
+  /** Who it is for, and what the sheet is called; empty: nothing is said. */
   readonly head: string;
+  readonly title: string;
   readonly date: string;
 }
 
@@ -226,17 +230,18 @@ function useZoom(pageWidthMm: number) {
 }
 
 /** The sheet as pages: on screen just as on paper. */
-export function Pages({ pieces, paper, head, date }: PagesProps) {
+export function Pages({ pieces, paper, head, title, date }: PagesProps) {
   const [measure, heights] = useHeights(pieces);
   const { width, height } = contentSize(paper);
   const [pageWidth, pageHeight] = PAPER_MM[paper];
   const [room, zoom] = useZoom(pageWidth);
   const pages = useMemo(() => {
     if (pieces.some(({ key }) => !heights.has(key))) return [];
-    const sized = pieces.map(({ key, withNext, startsPage }) => ({
+    const sized = pieces.map(({ key, withNext, startsPage, of }) => ({
       height: heights.get(key)!,
       withNext,
       startsPage,
+      of,
     }));
     return paginate(sized, height);
   }, [pieces, heights, height]);
@@ -259,7 +264,7 @@ export function Pages({ pieces, paper, head, date }: PagesProps) {
               style={{ width: `${pageWidth}mm`, height: `${pageHeight}mm` }}
             >
               <div className="head">
-                <span>{head}</span>
+                <span>{[title, head].filter((part) => part !== '').join(' · ')}</span>
                 <span>{date}</span>
               </div>
               <div className="content">

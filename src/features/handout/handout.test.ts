@@ -15,6 +15,7 @@ const pieces = fc.array(
     height: fc.integer({ min: 1, max: 600 }),
     withNext: fc.boolean(),
     startsPage: fc.integer({ min: 0, max: 9 }).map((one) => one === 0),
+    of: fc.constant('one'),
   }),
   { maxLength: 40 },
 );
@@ -55,6 +56,25 @@ describe('pages', () => {
       }),
     );
   });
+
+  it('are not turned inside an exercise that fits a page', () => {
+    const exercises = fc.array(fc.array(fc.integer({ min: 1, max: 300 }), { minLength: 1, maxLength: 6 }), {
+      minLength: 1,
+      maxLength: 8,
+    });
+    fc.assert(
+      fc.property(exercises, (all) => {
+        const some = all.flatMap((heights, of) =>
+          heights.map((height) => ({ height, withNext: false, startsPage: false, of: String(of) })),
+        );
+        const pages = paginate(some, PAGE);
+        all.forEach((heights, of) => {
+          if (heights.reduce((sum, height) => sum + height, 0) > PAGE) return;
+          expect(pages.filter((page) => page.some((at) => some[at]!.of === String(of)))).toHaveLength(1);
+        });
+      }),
+    );
+  });
 });
 
 it.each(['even', 'density', 'overshoot'] as const)(
@@ -65,7 +85,14 @@ it.each(['even', 'density', 'overshoot'] as const)(
     const { passage } = passages.find(({ hash }) => hash === record.passageHash)!;
     const exercise = { ...record, passage };
     const ladder = { ...FRESH_LADDER, kind, startBpm: 60, goalBpm: 84 } as unknown as SheetItem['ladder'];
-    const settings = { paper: 'a4', notes: false, ladder: true, room: false, pageEach: false } as const;
+    const settings = {
+      paper: 'a4',
+      notes: false,
+      ladder: true,
+      room: false,
+      pageEach: false,
+      forWhom: true,
+    } as const;
     const player = { setup: DEFAULT_SETUP, hand: OPEN_HAND };
     const printed = piecesOf([{ id: 'k', exercise, ladder }], player, settings, VIEW_AT_FIRST, 700)
       .filter(({ key }) => key.includes('ladder'))

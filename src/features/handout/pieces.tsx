@@ -19,6 +19,7 @@ import {
   planOf,
   policyText,
   spokenNote,
+  techniqueText,
   trainsSentence,
   withArticle,
   type Exercise,
@@ -41,8 +42,13 @@ export interface SheetPiece {
   readonly key: string;
   readonly withNext: boolean;
   readonly startsPage: boolean;
+  /** The exercise that it is of. */
+  readonly of: string;
   readonly body: ReactNode;
 }
+
+/** A piece before it is known where it stands. */
+type LoosePiece = Omit<SheetPiece, 'startsPage' | 'of'>;
 
 export interface SheetItem {
   readonly id: string;
@@ -66,6 +72,7 @@ interface Shown {
 
 function Heading({ exercise, plan, view, usual }: Shown & { readonly usual: PickingHand }) {
   const { goal, policy, alsoTrains } = exercise;
+  const technique = techniqueText(exercise, view);
   const hand = handText(handFor(exercise.hand, usual));
   const start = plan.assignment.passes[0]?.find((stroke) => stroke !== null);
   return (
@@ -77,7 +84,8 @@ function Heading({ exercise, plan, view, usual }: Shown & { readonly usual: Pick
         {alsoTrains ? `Also trains ${alsoTrains}.` : ''}
       </p>
       <p>
-        {capital(policyText(policy, view))}
+        {capital(technique)}
+        {technique === policyText(policy, view) ? '' : `, ${policyText(policy, view)}`}
         {start ? `, starts with ${withArticle(start)}` : ''}
         {policy.loop ? ', round and round' : ''}.{hand === '' ? '' : ` Picking hand: ${hand}.`}{' '}
         {trainsSentence(plan.analysis, view)}
@@ -139,7 +147,7 @@ function spokenSystem(exercise: Exercise, plan: Plan, system: LaneSystem, pass: 
   return notes.map((note) => spokenNote(plan.passage, plan, note, pass)).join('; ');
 }
 
-function lanePieces({ exercise, plan, view }: Shown, width: number): Omit<SheetPiece, 'startsPage'>[] {
+function lanePieces({ exercise, plan, view }: Shown, width: number): LoosePiece[] {
   const { passage, studentNotes } = exercise;
   const rows = rowsFor(
     passage.tuning.length,
@@ -186,7 +194,7 @@ function lanePieces({ exercise, plan, view }: Shown, width: number): Omit<SheetP
   });
 }
 
-function notePieces(exercise: Exercise, plan: Plan): Omit<SheetPiece, 'startsPage'>[] {
+function notePieces(exercise: Exercise, plan: Plan): LoosePiece[] {
   const said = exercise.studentNotes.flatMap((note, at) => (note.text.trim() === '' ? [] : [{ note, at }]));
   return said.map(({ note, at }) => ({
     key: `note-${note.id}`,
@@ -205,24 +213,39 @@ function notePieces(exercise: Exercise, plan: Plan): Omit<SheetPiece, 'startsPag
 
 /** Boxes a step at most; more passes are one box with their number. */
 const MOST_BOXES = 8;
-const STEPS_A_ROW = 3;
+/** Pixels of a tempo, a box, a letter of what is said beside them, and between two steps. */
+const TEMPO_WIDTH = 50;
+const BOX_WIDTH = 19;
+const LETTER_WIDTH = 6.5;
+const STEP_GAP = 18;
 
 /** What of a step must be said beside its tempo. */
-function stepNote({ subdivision, part, isBurst, sound }: LadderStep): ReactNode {
+function stepNote({ subdivision, part, isBurst, sound }: LadderStep): string {
   const words = [
     part && PART_NAMES[part],
     subdivision && `${subdivision} a beat`,
     isBurst && 'burst',
     sound,
   ].filter(Boolean);
-  return words.length > 0 ? <small>{words.join(', ')}</small> : null;
+  return words.join(', ');
 }
 
-function ladderPieces({ exercise, ladder }: SheetItem, setup: Setup): Omit<SheetPiece, 'startsPage'>[] {
+/** How many steps stand beside each other: as many as the widest allows. */
+function columnsOf(steps: readonly LadderStep[], width: number): number {
+  const widths = steps.map((step) => {
+    const boxes = step.upAfter > MOST_BOXES ? 3 : Math.max(1, step.upAfter);
+    const note = stepNote(step).length * LETTER_WIDTH;
+    return TEMPO_WIDTH + boxes * BOX_WIDTH + (note > 0 ? note + 10 : 0);
+  });
+  return Math.max(1, Math.floor((width + STEP_GAP) / (Math.max(...widths) + STEP_GAP)));
+}
+
+function ladderPieces({ exercise, ladder }: SheetItem, setup: Setup, width: number): LoosePiece[] {
   // The same climb as the Ladder and the runner have, parts of a density ladder included.
   const { spec, steps, times } = climbOf(exercise, ladder, setup);
-  const rows = Array.from({ length: Math.ceil(steps.length / STEPS_A_ROW) }, (_, row) =>
-    steps.slice(row * STEPS_A_ROW, (row + 1) * STEPS_A_ROW),
+  const columns = columnsOf(steps, width);
+  const rows = Array.from({ length: Math.ceil(steps.length / columns) }, (_, row) =>
+    steps.slice(row * columns, (row + 1) * columns),
   );
   const heading = {
     key: 'ladder',
@@ -244,13 +267,13 @@ function ladderPieces({ exercise, ladder }: SheetItem, setup: Setup): Omit<Sheet
       key: `ladder-${row}`,
       withNext: false,
       body: (
-        <ul className="steps">
+        <ul className="steps" style={{ gridTemplateColumns: `repeat(${columns}, 1fr)` }}>
           {some.map((step, at) => {
             const boxes = Math.max(1, step.upAfter);
             return (
               <li key={at}>
                 <b>{bpmText(step.bpm)}</b>
-                {stepNote(step)}
+                {stepNote(step) === '' ? null : <small>{stepNote(step)}</small>}
                 {boxes > MOST_BOXES ? (
                   <span>
                     <i className="box" /> × {boxes}
@@ -271,7 +294,7 @@ function ladderPieces({ exercise, ladder }: SheetItem, setup: Setup): Omit<Sheet
   ];
 }
 
-function roomPiece(): Omit<SheetPiece, 'startsPage'> {
+function roomPiece(): LoosePiece {
   return {
     key: 'room',
     withNext: false,
@@ -298,7 +321,7 @@ export function piecesOf(
     const { exercise } = item;
     const plan = planOf(exercise.passage, exercise.policy, setup);
     const shown: Shown = { exercise, plan, view };
-    const pieces: Omit<SheetPiece, 'startsPage'>[] = [
+    const pieces: LoosePiece[] = [
       { key: 'heading', withNext: true, body: <Heading {...shown} usual={hand} /> },
       ...(cuesFor(exercise, plan, view).length > 0
         ? [{ key: 'cues', withNext: true, body: <Cues {...shown} /> }]
@@ -307,12 +330,13 @@ export function piecesOf(
       ...lanePieces(shown, width),
       { key: 'larger', withNext: false, body: <LargerStrokes exercise={exercise} plan={plan} /> },
       ...(settings.notes ? notePieces(exercise, plan) : []),
-      ...(settings.ladder ? ladderPieces(item, setup) : []),
+      ...(settings.ladder ? ladderPieces(item, setup, width) : []),
       ...(settings.room ? [roomPiece()] : []),
     ];
     return pieces.map((piece, at) => ({
       ...piece,
       key: `${item.id}-${piece.key}`,
+      of: item.id,
       startsPage: at === 0 && index > 0 && settings.pageEach,
     }));
   });

@@ -60,6 +60,7 @@ const settings = Joi.object({
     ladder: Joi.boolean(),
     room: Joi.boolean(),
     pageEach: Joi.boolean(),
+    forWhom: Joi.boolean(),
   }),
   practice: Joi.object({
     clicks: Joi.object().unknown(true),
