@@ -15,7 +15,8 @@ import { commit, type Edit } from './log';
 /** What of a ladder can be set. */
 export type LadderFields = Partial<Omit<LadderRecord, StampKey | 'exerciseId' | 'playerId'>>;
 
-function ownLadder(db: Database, exerciseId: string, playerId: string): Promise<LadderRecord | undefined> {
+/** The ladder that was made for a player on just this exercise. */
+export function ownLadder(db: Database, exerciseId: string, playerId: string): Promise<LadderRecord | undefined> {
   return db.ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();
 }
 

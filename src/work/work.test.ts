@@ -2,20 +2,25 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { emptyPassage, newExercise, putNote, writeProject, type Exercise } from '@/core';
+import { emptyPassage, ME, newExercise, putNote, writeProject, type Exercise } from '@/core';
 import type { FileReading } from '@/core/formats';
 import {
   addExercise,
+  addPlayer,
   ConflictError,
+  currentPlayer,
   database,
   deleteExercise,
   exportProject,
+  keptLadder,
   LIBRARY,
   renameExercise,
+  setLadder,
   type ImportSummary,
 } from '@/storage';
 import { leftOutText } from './givingOut';
 import { attempt, failureText, perform, setTell, tellRefused, type Offer } from './perform';
+import { exercisesShown, offerLadders, switchStudent } from './takingAlong';
 import { importFiles, summaryText, type Answer, type Question } from './takingIn';
 import { steppedText, takeStep, undoOf } from './undoing';
 
@@ -35,7 +40,7 @@ beforeEach(() => {
 afterEach(async () => {
   const db = database();
   await Promise.all(
-    [db.exercises, db.log, db.shelf, db.tombstones, db.passages].map((table) => table.clear()),
+    [db.exercises, db.log, db.shelf, db.tombstones, db.passages, db.ladders].map((table) => table.clear()),
   );
 });
 
@@ -289,5 +294,33 @@ describe('sentences about files', () => {
     expect(leftOutText({ leftOut: [one, one, one], isWithoutLog: true })).toMatch(
       /3 records .* and 2 others\..*undone/,
     );
+  });
+});
+
+describe('a ladder that was made before the student was chosen', () => {
+  it('is offered to the student that is chosen then, taken over as it is, and the offer can be taken back', async () => {
+    const db = database();
+    const { id } = await addExercise(db, newExercise('Weir', emptyPassage()), 'New');
+    await setLadder(db, id, ME, 60, { startBpm: 80, goalBpm: 112 });
+    await addPlayer(db, 'Tarn');
+    const tarn = (await currentPlayer(db))!;
+    const me = { id: ME, name: 'Me' };
+    await offerLadders(await exercisesShown(`/bench/${id}`, ''), me, tarn);
+    const { text, offer } = told.at(-1)!;
+    expect(text).toBe('Tarn has no ladder here yet; Me has the ladder from 80 to 112.');
+    offer!.run();
+    await vi.waitFor(async () =>
+      expect(await keptLadder(db, id, tarn.id)).toMatchObject({ startBpm: 80, goalBpm: 112 }),
+    );
+    await vi.waitFor(() => expect(told.at(-1)!.text).toBe('Tarn has the ladder from 80 to 112 now.'));
+    told.at(-1)!.offer!.run();
+    await vi.waitFor(async () => expect(await keptLadder(db, id, tarn.id)).toBeUndefined());
+    expect(await keptLadder(db, id, ME)).toMatchObject({ startBpm: 80 });
+    // Nothing is offered where there is nothing to take, or one has a ladder of one's own.
+    await setLadder(db, id, tarn.id, 60, { startBpm: 50 });
+    told.length = 0;
+    await switchStudent(me, tarn, '/handout', `?ids=${id},gone`);
+    expect(told).toEqual([]);
+    expect((await currentPlayer(db))!.id).toBe(tarn.id);
   });
 });

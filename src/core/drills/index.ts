@@ -9,5 +9,5 @@ export {
   passesIn,
   type Drill,
 } from './group';
-export { problemExercise, type Problem } from './problem';
+export { problemExercise, temposFor, type Problem } from './problem';
 export { climbOf, type Climbing, type Stepped } from './stepped';

@@ -1,5 +1,5 @@
 /** A figure for a change that is a problem, where there is no exercise to cut it out of. */
-import { newExercise, NO_GOAL, type Exercise } from '../exercise/exercise';
+import { MAX_BPM, MIN_BPM, newExercise, NO_GOAL, type Exercise } from '../exercise/exercise';
 import { pitchAt, STANDARD_TUNING } from '../instrument/instrument';
 import { emptyPassage } from '../passage/empty';
 import type { Note, Stroke } from '../passage/passage';
@@ -13,6 +13,16 @@ export interface Problem {
 
 /** Three frets under four fingers, well up the neck where they lie close: our own choice. */
 const FRETS = [7, 8, 10];
+
+/** Of the tempo at which it falls apart: well below it, where it holds, and a step beyond it. Common practice, no source. */
+const START_SHARE = 0.75;
+const GOAL_SHARE = 1.1;
+
+/** Where the ladder of a change begins and ends, in whole bpm, that falls apart at a tempo. */
+export function temposFor(breaksAtBpm: number): { readonly startBpm: number; readonly goalBpm: number } {
+  const bounded = (bpm: number) => Math.max(MIN_BPM, Math.min(MAX_BPM, Math.round(bpm)));
+  return { startBpm: bounded(breaksAtBpm * START_SHARE), goalBpm: bounded(breaksAtBpm * GOAL_SHARE) };
+}
 
 /** The stroke that the change leaves its string with. */
 function exitStroke({ kind, from, to }: Problem): Stroke {

@@ -61,6 +61,16 @@ describe('the damping plan', () => {
     ).toEqual([null, null]);
   });
 
+  it('of a loop goes on through the seam: the last note is left by the first', () => {
+    const passage = line([
+      [2, 0],
+      [1, 0],
+    ]);
+    const fingering = fingerPassage(passage, DEFAULT_SETUP);
+    const first = (loop: boolean) => dampingPlan(passage, fingering, loop)[0]!.noise?.code ?? null;
+    expect([first(false), first(true)]).toEqual([null, 'ringsOn']);
+  });
+
   // rulings.md, Damping: what is not in the same pick needs a damper, and after a pick over several strings all of them sound.
   it('takes strings that are struck together for one sound, and stops all of them afterwards', () => {
     const one = line([

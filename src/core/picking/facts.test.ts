@@ -1,4 +1,5 @@
 /** Facts of the trade (common practice, no source) and what follows from the definitions. */
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { analyseStrokes } from './analysis';
@@ -128,4 +129,32 @@ describe('economy', () => {
     expect(plan([6, 6, 6, 4], { kind: 'economy' }).strokes[0]!.at(-1)).toBe('up');
     expect(plan([6, 6, 6, 4], { kind: 'economy', travelOverSkips: true }).strokes[0]!.at(-1)).toBe('down');
   });
+});
+
+// rulings.md, Slant switches.
+it('slant switches lie early right after the pick that asked last, late at the next that asks otherwise', () => {
+  const strings = fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 14 });
+  fc.assert(
+    fc.property(strings, fc.boolean(), (of, loop) => {
+      const { transitions, slants } = plan(of, { loop });
+      const count = transitions.length + (loop ? 0 : 1);
+      const asks = Array.from(
+        { length: count },
+        (_, pick) => transitions.find(({ from }) => from === pick)?.slant,
+      );
+      const expected: { early: number; late: number; towards: unknown }[] = [];
+      asks.forEach((slant, pick) => {
+        if (!slant) return;
+        for (let on = 1; on <= count; on++) {
+          if (!loop && pick + on >= count) return;
+          const next = asks[(pick + on) % count];
+          if (!next) continue;
+          if (next !== slant)
+            expected.push({ early: (pick + 1) % count, late: (pick + on) % count, towards: next });
+          return;
+        }
+      });
+      expect(slants.switches).toEqual(expected);
+    }),
+  );
 });

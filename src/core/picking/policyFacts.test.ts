@@ -72,6 +72,58 @@ describe('by pulse', () => {
     );
   });
 
+  // rulings.md, By pulse: slot 0 is the first bar line, pick-up slots are negative, the start names the stroke of slot 0 and each restart.
+  it('counts a pick-up backward from the bar line, and beats that are divided otherwise by their own slots', () => {
+    const uneven = fc.record({
+      beats: fc.array(fc.integer({ min: 1, max: 5 }), { minLength: 2, maxLength: 6 }),
+      subdivision: fc.integer({ min: 1, max: 4 }),
+      pickup: fc.nat(4),
+      restart: fc.constantFrom('never' as const, 'beat' as const, 'bar' as const),
+      start: stroke,
+    });
+    fc.assert(
+      fc.property(uneven, ({ beats, subdivision, pickup, restart, start }) => {
+        const before = Math.min(pickup, subdivision);
+        const beatTicks = 6720;
+        // Each slot with its onset and how many slots lie between it and where its count begins.
+        const slots: { onsetTicks: number; durationTicks: number; count: number }[] = [];
+        for (let at = -before; at < 0; at++) {
+          const durationTicks = beatTicks / subdivision;
+          const inBeat = subdivision + at;
+          const count = restart === 'never' ? at : restart === 'beat' ? inBeat : subdivision + inBeat;
+          slots.push({ onsetTicks: at * durationTicks, durationTicks, count });
+        }
+        let [all, inBar] = [0, 0];
+        beats.forEach((here, beat) => {
+          if (beat % 2 === 0) inBar = 0;
+          for (let at = 0; at < here; at++) {
+            const durationTicks = beatTicks / here;
+            const count = restart === 'never' ? all : restart === 'beat' ? at : inBar;
+            slots.push({ onsetTicks: beat * beatTicks + at * durationTicks, durationTicks, count });
+            all++;
+            inBar++;
+          }
+        });
+        const base = passageOn(slots.map((_, at) => 1 + (at % 6)));
+        const passage: Passage = {
+          ...base,
+          subdivision,
+          meter: { beats: 2, beatTicks },
+          pickupTicks: (before * beatTicks) / subdivision,
+          beatSubdivisions: Object.fromEntries(beats.map((here, beat) => [beat, here])),
+          lengthTicks: beats.length * beatTicks,
+          notes: base.notes.map((note, at) => {
+            const { onsetTicks, durationTicks } = slots[at]!;
+            return { ...note, onsetTicks, durationTicks };
+          }),
+        };
+        const { passes } = assignStrokes(passage, { kind: 'alternateByPulse', restart, start });
+        expect(passes[0]).toEqual(slots.map(({ count }) => (count % 2 === 0 ? start : otherStroke(start))));
+      }),
+      { numRuns: 200 },
+    );
+  });
+
   it('groups of three that begin anew each beat run down, up, down', () => {
     const passage = { ...passageOn([3, 3, 3, 2, 2, 2]), subdivision: 3 };
     const notes = passage.notes.map((note, at) => ({ ...note, onsetTicks: at * 2240, durationTicks: 2240 }));

@@ -33,6 +33,18 @@ describe('a run', () => {
     expect(broken.seconds).toBeCloseTo(2.5, 9);
   });
 
+  it('counts wide stretches where the frets lie behind the capo', () => {
+    // Frets 1 and 7 span 179 mm of a 648 mm neck, behind a capo at 12 they span 90 mm; the limit is 128 mm.
+    const stretch = readTabText('e|-----|\nB|-1-7-|', { subdivision: 4 }).passage;
+    const wide = (capo: number) => {
+      const exercise = newExercise('Wide', capo > 0 ? { ...stretch, capo } : stretch);
+      const plan = planOf(exercise.passage, exercise.policy, DEFAULT_SETUP);
+      return playedFigures({ exercise, plan, passes: 1, bpm: 60, untilTicks: null }, DEFAULT_SETUP)
+        .wideStretches;
+    };
+    expect([wide(0), wide(12)]).toEqual([1, 0]);
+  });
+
   it('load: the longest stretch without a rest, on one exercise and in all', () => {
     const at = (minute: number) => `2026-05-04T10:${String(minute).padStart(2, '0')}:00+02:00`;
     const run = (exerciseId: string, minute: number, minutes: number) => ({

@@ -18,11 +18,13 @@ export interface PlayedPasses {
 }
 
 /** Frets follow each other on the neck within one hand position or not; open strings stretch nothing. */
-function wideAmong(notes: readonly Note[], setup: Setup): number {
+function wideAmong(notes: readonly Note[], setup: Setup, capo: number): number {
   const fretted = notes.filter(({ fret }) => fret > 0);
   return fretted.filter((note, at) => {
     const before = fretted[at - 1];
-    return before && stretchMm(before.fret, note.fret, setup.scaleLengthMm) > setup.stretchLimitMm;
+    return (
+      before && stretchMm(before.fret + capo, note.fret + capo, setup.scaleLengthMm) > setup.stretchLimitMm
+    );
   }).length;
 }
 
@@ -47,7 +49,7 @@ export function playedFigures(
       if (strokesOf[pass % strokesOf.length]![at]) strokes++;
       return true;
     });
-    wideStretches += wideAmong(inPass, setup);
+    wideStretches += wideAmong(inPass, setup, plan.passage.capo ?? 0);
   }
   return {
     strokes,

@@ -110,6 +110,22 @@ describe('the planner', () => {
     );
   });
 
+  it('rests after a run as long as its own step says, before the next step too', () => {
+    const { steps, times, passes } = climbing({
+      startBpm: 60,
+      climb: 8,
+      stepBpm: 4,
+      passes: 4,
+      upAfter: 2,
+      restSeconds: 0,
+    });
+    const rested = steps.map((step, at) => ({ ...step, restSeconds: [30, 7, 100][at]! }));
+    const plan = planClimb(rested, times, passes, { sessionsAWeek: 3, minutesASession: 240, weeks: null });
+    const played = times.reduce((sum, { runSeconds, runs }) => sum + runSeconds * runs, 0);
+    // Two runs a step: within and after the first 30 s each, the second 7, within the third 100, none after the last.
+    expect(plan.minutes * 60).toBeCloseTo(played + 2 * 30 + 2 * 7 + 100, 6);
+  });
+
   it('with no time at all plans nothing and says so', () => {
     const { steps, times, passes } = climbing({
       startBpm: 60,

@@ -1,16 +1,26 @@
 'use client';
+import { useLiveQuery } from 'dexie-react-hooks';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { counted, DEFAULT_SETUP, planOf, STANDARD_TUNING } from '@/core';
-import { drillExercises, drillName, drillsOf, fittedTo, problemExercise, type Problem } from '@/core/drills';
-import { addExercises, database, newId } from '@/storage';
+import { bpmText, counted, DEFAULT_SETUP, MAX_BPM, MIN_BPM, planOf, STANDARD_TUNING } from '@/core';
+import {
+  drillExercises,
+  drillName,
+  drillsOf,
+  fittedTo,
+  problemExercise,
+  temposFor,
+  type Problem,
+} from '@/core/drills';
+import { addExercises, choosePlayer, database, newId, setLadder } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { Dialog } from '@/ui/controls/Dialog';
 import { NumberField } from '@/ui/controls/NumberField';
 import { SelectBox } from '@/ui/controls/SelectBox';
 import { SmallLane } from '@/ui/lane/SmallLane';
+import { usePlayer } from '@/ui/shell/player';
 import { attempt } from '@/work/perform';
 
 const Form = styled.div`
@@ -37,6 +47,11 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
   const router = useRouter();
   const [problem, setProblem] = useState<Problem>({ kind: 'inside', from: 3, to: 2 });
   const [minutes, setMinutes] = useState(8);
+  const [breaksAt, setBreaksAt] = useState<number | null>(null);
+  const player = usePlayer();
+  const players = useLiveQuery(() => database().players.toArray()) ?? [player];
+  const [chosen, setChosen] = useState<string | null>(null);
+  const playerId = chosen ?? player.id;
   const isSame = problem.from === problem.to;
   const { figure, plan, change, drills } = useMemo(() => {
     const made = problemExercise(
@@ -49,11 +64,15 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
     return { figure: made, plan: its, change: first, drills: drillsOf(made, its, first, DEFAULT_SETUP) };
   }, [problem, isSame]);
   const cards = fittedTo(drills, minutes);
+  const tempos = breaksAt === null ? null : temposFor(breaksAt);
   const make = async () => {
     const id = newId();
     const made = drillExercises(figure, cards, change, ['both'], id, 0);
     const exercises = [{ id, exercise: figure }, ...made.map((exercise) => ({ exercise }))];
     await addExercises(database(), exercises, `Drills: ${figure.title}`);
+    const whom = players.find((one) => one.id === playerId) ?? player;
+    if (whom.id !== player.id) await choosePlayer(database(), whom.id);
+    if (tempos) await setLadder(database(), id, whom.id, tempos.startBpm, tempos);
     router.push(`/bench/${id}`);
   };
   return (
@@ -86,6 +105,26 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
             max={60}
             onChange={(value) => value !== null && setMinutes(value)}
           />
+        </div>
+        <div className="row">
+          <SelectBox
+            label="For"
+            value={playerId}
+            options={players.map(({ id, name }) => ({ id, name }))}
+            onChange={setChosen}
+          />
+          <NumberField
+            label={`Falls apart at, bpm (${figure.passage.subdivision} notes a beat)`}
+            value={breaksAt}
+            min={MIN_BPM}
+            max={MAX_BPM}
+            onChange={setBreaksAt}
+          />
+          <p>
+            {tempos
+              ? `The ladder goes from ${bpmText(tempos.startBpm)} to ${bpmText(tempos.goalBpm)}.`
+              : 'Left empty, the ladder begins where every new one does.'}
+          </p>
         </div>
         {isSame ? (
           <p role="alert">A change goes from one string to another: choose two different strings.</p>

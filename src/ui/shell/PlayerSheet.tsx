@@ -4,8 +4,9 @@ import { useState, type RefObject } from 'react';
 import { Dialog } from 'react-aria-components';
 import styled from 'styled-components';
 import { ME } from '@/core';
-import { addPlayer, choosePlayer, database } from '@/storage';
+import { addPlayer, currentPlayer, database } from '@/storage';
 import { attempt } from '@/work/perform';
+import { exercisesShown, offerLadders, switchStudent } from '@/work/takingAlong';
 import { undoOf } from '@/work/undoing';
 import { Button } from '../controls/Button';
 import { SelectBox } from '../controls/SelectBox';
@@ -35,7 +36,10 @@ function PlayerForm({ onDone, onMore }: { onDone: () => void; onMore: () => void
       <SelectBox
         label="Student of the moment"
         value={player.id}
-        onChange={(id) => attempt('Choosing', () => choosePlayer(db, id))}
+        onChange={(id) => {
+          const to = others.find((one) => one.id === id) ?? player;
+          attempt('Choosing', () => switchStudent(player, to, location.pathname, location.search));
+        }}
         options={others.map((one) => ({ id: one.id, name: one.name }))}
       />
       <Button onPress={onMore}>{player.name}: hand, instrument, goals, limits</Button>
@@ -62,6 +66,8 @@ function PlayerForm({ onDone, onMore }: { onDone: () => void; onMore: () => void
     attempt('Adding a student', async () => {
       const entry = await addPlayer(db, name.trim());
       say(`${name.trim()} is the student of the moment.`, undoOf(entry));
+      const added = (await currentPlayer(db)) ?? player;
+      await offerLadders(await exercisesShown(location.pathname, location.search), player, added);
       onDone();
     });
   }
