@@ -2,6 +2,7 @@
 import type { Setup } from '../instrument/instrument';
 import { MAX_BRIEF_NOTES, MIN_BRIEF_NOTES, slantOfBrief, wishesOf, type Brief, type Wish } from './brief';
 import { hasLine } from './bound';
+import { mannersOf, type Manner } from './grid';
 import { latticeOf } from './lattice';
 import { possible, type Verdict } from './possible';
 import { findFlow, skeletonOf } from './skeleton';
@@ -60,7 +61,13 @@ function isImpossible(brief: Brief, setup: Setup, given: readonly Wish[] = []): 
 }
 
 function isImpossibleAsLong(brief: Brief, setup: Setup, given: readonly Wish[]): boolean {
-  const lattice = latticeOf(withoutPlaces(brief, given), setup);
+  // Without a slant the policy is another, and so are its manners.
+  const rest = withoutPlaces(brief, given);
+  return mannersOf(rest).every((manner) => isImpossibleIn(rest, setup, given, manner));
+}
+
+function isImpossibleIn(rest: Brief, setup: Setup, given: readonly Wish[], manner: Manner): boolean {
+  const lattice = latticeOf(rest, setup, manner);
   const skeleton = skeletonOf(lattice);
   if (findFlow(lattice.brief, lattice.rules, skeleton, { without: given }).state === 'none') return true;
   const isLengthKept = given.every(({ kind }) => kind !== 'notes');

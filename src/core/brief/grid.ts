@@ -7,7 +7,7 @@ import { fretMm } from '../instrument/neck';
 import { pitchClassOf } from '../compose/tones';
 import type { Stroke } from '../passage/passage';
 import { contactOf, kindOf, slantOf, type ChangeKind } from '../picking/changes';
-import { strokeFor } from '../picking/policy';
+import { isTravelled, strokeFor } from '../picking/policy';
 import { pitchClasses, policyOf, slantOfBrief, type Brief, type Target } from './brief';
 
 /** A note as the fretting hand has it. */
@@ -173,36 +173,49 @@ export interface PickRules {
   readonly ways: (stringFrom: number, stroke: number, stringTo: number) => readonly Way[];
 }
 
-/** Whether an odd round swaps all strokes, so that it takes two passes. */
-export function swapsEachPass({ policy, loop, notes }: Brief): boolean {
-  return policy === 'alternateByNote' && loop && notes % 2 === 1;
+/**
+ * How the strokes of a line may go. `swapping`: an odd round swaps all of them, so that it takes two passes; by economy and sweep only
+ * where no neighbour string is entered. `against the grain`: with what one slant does only where a line needs it, changes against the
+ * grain and sweeps over a skip.
+ */
+export type Manner = 'plain' | 'swapping' | 'against the grain';
+
+/** The manners in which a policy plays lines of a brief with nothing unmet. */
+export function mannersOf({ policy, loop, notes }: Brief): readonly Manner[] {
+  const isOddRound = loop && notes % 2 === 1;
+  if (policy === 'oneSlant') return ['plain', 'against the grain'];
+  if (!isOddRound) return ['plain'];
+  return policy === 'alternateByNote' ? ['swapping'] : ['plain', 'swapping'];
 }
 
-function kindsFrom(brief: Brief, stringFrom: number, stroke: Stroke, stringTo: number) {
+function kindsFrom(brief: Brief, manner: Manner, stringFrom: number, stroke: Stroke, stringTo: number) {
   const policy = policyOf(brief);
   const given = strokeFor(policy, stringFrom - stringTo, stroke);
+  // What sweeps on has the stroke of its direction in every pass.
+  if (manner === 'swapping' && isTravelled(policy, stringFrom - stringTo)) return [];
   const slant = slantOfBrief(brief);
+  const isStrict = given === null && manner !== 'against the grain';
   return (given === null ? STROKES : [given]).flatMap((to) => {
     const kind = kindOf(stroke, to, stringFrom - stringTo);
     const skipped = Math.max(0, Math.abs(stringFrom - stringTo) - 1);
     const asked = slantOf(contactOf(kind, skipped), stroke);
     if (slant !== null && asked !== null && asked !== slant) return [];
-    // By policies that leave it open nothing goes against the grain, and a sweep runs over neighbours.
-    if (given === null && (kind === 'backtrack' || kind === 'repeat')) return [];
-    if (kind === 'sweep' && skipped > 0 && given === null) return [];
+    // By policies that leave it open nothing goes against the grain, and a sweep runs over neighbours, unless it is needed.
+    if (given === null && kind === 'repeat') return [];
+    if (isStrict && (kind === 'backtrack' || (kind === 'sweep' && skipped > 0))) return [];
     return [{ to, kind }];
   });
 }
 
 /** The rules of the picking hand under a brief. */
-export function pickRules(brief: Brief): PickRules {
-  const swaps = swapsEachPass(brief);
+export function pickRules(brief: Brief, manner: Manner): PickRules {
+  const swaps = manner === 'swapping';
   const known = new Map<number, readonly Way[]>();
   const gainsOf = (kinds: readonly ChangeKind[], stringFrom: number, stringTo: number) =>
     brief.targets.map((target) => kinds.filter((kind) => counts(target, kind, stringFrom, stringTo)).length);
   const waysFrom = (stringFrom: number, stroke: number, stringTo: number): Way[] => {
     if (swaps) {
-      const both = STROKES.flatMap((one) => kindsFrom(brief, stringFrom, one, stringTo));
+      const both = STROKES.flatMap((one) => kindsFrom(brief, manner, stringFrom, one, stringTo));
       if (both.length < 2) return [];
       return [
         {
@@ -215,7 +228,7 @@ export function pickRules(brief: Brief): PickRules {
         },
       ];
     }
-    return kindsFrom(brief, stringFrom, STROKES[stroke]!, stringTo).map(({ to, kind }) => ({
+    return kindsFrom(brief, manner, stringFrom, STROKES[stroke]!, stringTo).map(({ to, kind }) => ({
       stroke: STROKES.indexOf(to),
       gains: gainsOf([kind], stringFrom, stringTo),
     }));

@@ -7,6 +7,7 @@ import type { Brief } from './brief';
 import {
   endCost,
   likenessCost,
+  mannersOf,
   mayBegin,
   mayEnd,
   pickRules,
@@ -14,6 +15,7 @@ import {
   stepCost,
   wantedWay,
   WEIGHTS,
+  type Manner,
   type PickRules,
   type Place,
 } from './grid';
@@ -80,9 +82,9 @@ function matrixOf(brief: Brief, setup: Setup, places: readonly Place[]): Int16Ar
   return steps;
 }
 
-/** The lattice of a brief. */
-export function latticeOf(brief: Brief, setup: Setup): Lattice {
-  const rules = pickRules(brief);
+/** The lattice of a brief; left out, the manner is the first of those there are. */
+export function latticeOf(brief: Brief, setup: Setup, manner: Manner = mannersOf(brief)[0]!): Lattice {
+  const rules = pickRules(brief, manner);
   const places = placesOf(brief, setup);
   const steps = matrixOf(brief, setup, places);
   const numbers = new Map<string, number>();

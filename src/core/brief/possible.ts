@@ -4,6 +4,7 @@ import type { Brief } from './brief';
 import { candidateOf } from './candidate';
 import { chanceOf } from './chance';
 import { proven } from './exact';
+import { mannersOf, type Manner } from './grid';
 import { latticeOf } from './lattice';
 import { findFlow, skeletonOf } from './skeleton';
 import { groundOf, lines } from './trails';
@@ -17,7 +18,17 @@ const BUDGET = { expansions: 60_000, looks: 40_000_000 };
 
 /** Looks for one line that grants a brief, then for the proof that there is none; it can be stopped between any two steps. */
 export function* possible(brief: Brief, setup: Setup): Generator<void, Verdict> {
-  const lattice = latticeOf(brief, setup);
+  let verdict: Verdict = 'no';
+  for (const manner of mannersOf(brief)) {
+    const here = yield* possibleIn(brief, setup, manner);
+    if (here === 'yes') return 'yes';
+    if (here === 'unknown') verdict = 'unknown';
+  }
+  return verdict;
+}
+
+function* possibleIn(brief: Brief, setup: Setup, manner: Manner): Generator<void, Verdict> {
+  const lattice = latticeOf(brief, setup, manner);
   const skeleton = skeletonOf(lattice);
   if (findFlow(brief, lattice.rules, skeleton).state === 'none') return 'no';
   yield;

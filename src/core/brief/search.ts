@@ -10,6 +10,7 @@ import { candidateOf, differs, lineIn, ranked, type Candidate } from './candidat
 import { chanceOf } from './chance';
 import { conflictIn, type Conflict } from './conflict';
 import { oneMore, proven } from './exact';
+import { mannersOf, type Manner } from './grid';
 import { latticeOf } from './lattice';
 import { findFlow, skeletonOf } from './skeleton';
 import { groundOf, lines, type Ground } from './trails';
@@ -48,7 +49,8 @@ export interface Outcome {
 }
 
 /**
- * Searches for lines that grant a brief; a generator, so that whoever runs it can stop between any two steps.
+ * Searches for lines that grant a brief; a generator, so that whoever runs it can stop between any two steps. Where its policy plays
+ * lines in more than one manner all are searched; what is against the grain only where nothing else is found.
  * @throws RangeError for names of tones that are none.
  */
 export function* searching(
@@ -56,16 +58,58 @@ export function* searching(
   setup: Setup,
   options: SearchOptions = {},
 ): Generator<SearchEvent, Outcome> {
-  const { seed = 1, wanted = DEFAULT_WANTED, expansions = DEFAULT_EXPANSIONS } = options;
-  const tries = options.tries ?? wanted * TRIES_EACH;
-  const lattice = latticeOf(brief, setup);
-  const { rules } = lattice;
-  const skeleton = skeletonOf(lattice);
-  function* impossible(): Generator<SearchEvent, Outcome> {
+  const outcomes: Outcome[] = [];
+  const isSettled = (some: readonly Outcome[]) =>
+    some.every(({ state }) => state === 'best' || state === 'impossible');
+  for (const manner of mannersOf(brief)) {
+    if (manner === 'against the grain' && outcomes.some(({ state }) => state !== 'impossible')) continue;
+    const part = searchingIn(brief, setup, options, manner);
+    for (let next = part.next(); ; next = part.next()) {
+      if (next.done) {
+        outcomes.push(next.value);
+        break;
+      }
+      // Of more than one manner it is settled with the last.
+      if (next.value.kind !== 'settled') yield next.value;
+      else yield { ...next.value, isProven: next.value.isProven && isSettled(outcomes) };
+    }
+  }
+  if (outcomes.every(({ state }) => state === 'impossible')) {
     const conflict = yield* ticking(conflictIn(brief, setup));
     return { state: 'impossible', candidates: [], bound: null, conflict };
   }
-  if (findFlow(brief, rules, skeleton).state === 'none') return yield* impossible();
+  return joined(outcomes, options.wanted ?? DEFAULT_WANTED);
+}
+
+/** What the manners came to, as one. */
+function joined(outcomes: readonly Outcome[], wanted: number): Outcome {
+  const open = outcomes.filter(({ state }) => state !== 'impossible');
+  if (open.length === 1) return open[0]!;
+  const candidates = ranked(open.flatMap((one) => one.candidates)).slice(0, wanted);
+  const bounds = open.map(({ bound }) => bound);
+  const isBest = open.every(({ state }) => state === 'best');
+  return {
+    state: candidates.length === 0 ? 'none found' : isBest ? 'best' : 'best found',
+    candidates,
+    bound: bounds.includes(null) ? null : Math.min(...bounds.map((bound) => bound!)),
+    conflict: null,
+  };
+}
+
+/** The search in one manner; where nothing is possible it names no conflict. */
+function* searchingIn(
+  brief: Brief,
+  setup: Setup,
+  options: SearchOptions,
+  manner: Manner,
+): Generator<SearchEvent, Outcome> {
+  const { seed = 1, wanted = DEFAULT_WANTED, expansions = DEFAULT_EXPANSIONS } = options;
+  const tries = options.tries ?? wanted * TRIES_EACH;
+  const lattice = latticeOf(brief, setup, manner);
+  const { rules } = lattice;
+  const skeleton = skeletonOf(lattice);
+  const impossible: Outcome = { state: 'impossible', candidates: [], bound: null, conflict: null };
+  if (findFlow(brief, rules, skeleton).state === 'none') return impossible;
   const ground = groundOf(lattice, skeleton, setup);
   const candidates: Candidate[] = [];
   for (const line of lines(ground, chanceOf(seed), tries)) {
@@ -88,7 +132,7 @@ export function* searching(
   const { proof, prices } = yield* ticking(
     proven(lattice, ranked(candidates)[0]?.cost ?? Infinity, { expansions, looks: LOOKS }),
   );
-  if (proof.state === 'none' && candidates.length === 0) return yield* impossible();
+  if (proof.state === 'none' && candidates.length === 0) return impossible;
   const best = proof.state === 'best' ? candidateOf(lattice, proof.found, setup) : null;
   if (best) {
     candidates.push(best);

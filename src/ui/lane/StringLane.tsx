@@ -12,11 +12,12 @@ import { systemMemory } from './reuse';
 import { useWidth } from './useWidth';
 import { markX, rowsFor, stringHeight, type LaneHand } from './drawing';
 import { Caret } from './Caret';
-import { ChangeTip } from './ChangeTip';
-import { RangeField } from './RangeField';
 import { SystemDrawing } from './SystemDrawing';
 
 /** Loaded when something is played for the first time. */
+// None of these is there at first.
+const ChangeTip = dynamic(() => import('./ChangeTip').then((module) => module.ChangeTip), { ssr: false });
+const RangeField = dynamic(() => import('./RangeField').then((module) => module.RangeField), { ssr: false });
 const Playhead = dynamic(() => import('./Playhead').then((module) => module.Playhead), { ssr: false });
 
 const Frame = styled.div`
