@@ -1,7 +1,7 @@
 'use client';
 import { ChevronDown, ChevronRight, Ellipsis } from 'lucide-react';
 import Link from 'next/link';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { counted, countText, techniqueText } from '@/core';
 import { Menu } from '@/ui/controls/Menu';
@@ -138,6 +138,13 @@ export function ExerciseRow({
   };
   const isArchived = record.archivedAt !== null;
   const row = useRef<HTMLLIElement>(null);
+  // Ended by a key, the field takes the focus with it; it goes to the title.
+  const endedByKey = useRef(false);
+  useEffect(() => {
+    if (newTitle !== null || !endedByKey.current) return;
+    endedByKey.current = false;
+    row.current?.querySelector<HTMLElement>('h2 a')?.focus();
+  }, [newTitle]);
   return (
     <Row ref={row} className={isUnder ? 'under' : ''}>
       <input
@@ -166,6 +173,7 @@ export function ExerciseRow({
             onChange={setNewTitle}
             onBlur={rename}
             onKeyDown={(key) => {
+              endedByKey.current = key === 'Enter' || key === 'Escape';
               if (key === 'Enter') rename();
               if (key === 'Escape') setNewTitle(null);
               return key === 'Enter' || key === 'Escape';
