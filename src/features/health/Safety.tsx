@@ -1,0 +1,80 @@
+'use client';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { askToPersist, database } from '@/storage';
+import { backupState } from '@/storage/backup';
+import { Button } from '@/ui/controls/Button';
+import { say } from '@/ui/controls/say';
+import { backupText } from '@/ui/shell/DataMenu';
+import { download } from '@/ui/shell/download';
+import { exportLibrary } from '@/ui/shell/exportLibrary';
+import type { Room } from '@/work/health';
+import { rawLibrary } from '@/work/givingOut';
+import { attempt } from '@/work/perform';
+import { Facts, Part, sizeText } from './parts';
+
+/** Where everything is kept, how much room there is, and the ways to keep it elsewhere. */
+export function Safety({ room, onAsked }: { room: Room | null; onAsked: () => void }) {
+  const state = useLiveQuery(() => backupState(database()));
+  return (
+    <Part title="Where it is kept, and how safe">
+      <Facts>
+        <div>
+          <dt>Taken</dt>
+          <dd>{room ? sizeText(room.usedBytes) : '…'}</dd>
+        </div>
+        <div>
+          <dt>Room in this browser</dt>
+          <dd>{room ? sizeText(room.quotaBytes) : '…'}</dd>
+        </div>
+        <div>
+          <dt>May the browser clear it</dt>
+          <dd>
+            {room?.isPersistent === null ? 'not told' : room?.isPersistent ? 'no' : 'when it needs room'}
+          </dd>
+        </div>
+      </Facts>
+      <p>
+        Everything is in this browser alone. {state ? backupText(state) : ''}.
+        {state?.folder
+          ? ''
+          : ' A folder for backups can be chosen behind the drive sign at the top, where the browser allows it.'}
+      </p>
+      <div className="acts">
+        {room?.isPersistent === false ? (
+          <Button
+            onPress={() =>
+              attempt('Asking', async () => {
+                const isPromised = await askToPersist();
+                say(
+                  isPromised
+                    ? 'The browser promised to keep it.'
+                    : 'The browser did not promise. It does so for pages that are used often, bookmarked or installed.',
+                );
+                onAsked();
+              })
+            }
+          >
+            Ask the browser to keep it
+          </Button>
+        ) : null}
+        <Button look="primary" onPress={() => attempt('Exporting', exportLibrary)}>
+          Export all as a file
+        </Button>
+        <Button
+          onPress={() =>
+            attempt('Saving it raw', async () => {
+              const { name, text } = await rawLibrary();
+              download(name, text);
+            })
+          }
+        >
+          Save everything raw
+        </Button>
+      </div>
+      <p>
+        The file can be taken in again. Raw holds every record as it is, also those that cannot be read; it is
+        for looking into, not for taking in.
+      </p>
+    </Part>
+  );
+}
