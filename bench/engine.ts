@@ -9,6 +9,8 @@ import {
   newExercise,
   POLICY_KINDS,
   readTabText,
+  writeMidi,
+  type Exercise,
   type Note,
   type Passage,
   type PickingPolicy,
@@ -116,6 +118,13 @@ export function benchEngine(): void {
   const text = ['e', 'B', 'G', 'D', 'A', 'E']
     .map((letter) => `${letter}|${letter === 'G' ? body : silent}|`)
     .join('\n');
+  const long: Exercise = { ...newExercise('Long', passageOf(10_000)), startBpm: 100 };
+  report(
+    'write a MIDI file of 10,000 notes',
+    measure(3, () => writeMidi(long, { bpm: 100, passes: 1, countInBeats: 0, withClick: true })),
+    'ms',
+    200,
+  );
   report(
     'read a tab of 10,000 notes',
     measure(10, () => readTabText(text)),

@@ -1,5 +1,5 @@
 /** When a goal tempo may be reached: the power law of practice fitted to the record, as a band or not at all. */
-import quantile from '@stdlib/stats-base-dists-t-quantile';
+import { studentQuantile } from './studentT';
 
 /** The clean tempo as it stood after a session. */
 export interface TempoPoint {
@@ -57,7 +57,7 @@ export function fitPowerLaw(points: readonly TempoPoint[]): PowerLaw {
   const count = points.length;
   const residual = ys.reduce((sum, y, at) => sum + (y - logScale - exponent * xs[at]!) ** 2, 0) / (count - 2);
   const variance = residual + mean(points.map(({ seOctaves }) => seOctaves ** 2));
-  const t = quantile(0.95, count - 2);
+  const t = studentQuantile(0.95, count - 2);
   return {
     logScale,
     exponent,

@@ -1,11 +1,13 @@
 /** MIDI against an independent parser (Debian's midicsv, which shares no code with the library that writes), and back. */
 import { execFileSync } from 'node:child_process';
 import fc from 'fast-check';
+import { writeMidi as encode, type MidiEvent } from 'midi-file';
 import { describe, expect, it } from 'vitest';
 import { newExercise } from '../../exercise/exercise';
 import { pitchAt } from '../../instrument/instrument';
 import type { Passage } from '../../passage/passage';
 import { passages } from '../../passage/testing';
+import { midiBytes } from './encode';
 import { readMidi } from './read';
 import { writeMidi } from './write';
 
@@ -28,6 +30,22 @@ const lines = passages.map((passage): Passage => ({
 }));
 
 describe('a written file', () => {
+  it('of many events is byte for byte what the package writes in one piece', () => {
+    const events = Array.from({ length: 1_234 }, (_, at): MidiEvent => ({
+      deltaTime: (at * 37) % 20_000,
+      type: at % 2 === 0 ? 'noteOn' : 'noteOff',
+      channel: at % 6,
+      noteNumber: 40 + (at % 40),
+      velocity: at % 2 === 0 ? 90 : 0,
+    }));
+    const tracks: MidiEvent[][] = [
+      [{ deltaTime: 0, type: 'endOfTrack', meta: true }],
+      [...events, { deltaTime: 5, type: 'endOfTrack', meta: true }],
+    ];
+    const whole = encode({ header: { format: 1, numTracks: 2, ticksPerBeat: 6720 }, tracks });
+    expect([...midiBytes(tracks, 6720)]).toEqual(whole);
+  });
+
   it('has every note of every pass at its tick, by another parser', () => {
     for (const passage of fc.sample(lines, { numRuns: 12, seed: 4 })) {
       const exercise = { ...newExercise('Ärger & Überbau', passage), startBpm: 90 };

@@ -1,11 +1,12 @@
 /** An exercise played, as a Standard MIDI File. */
-import { writeMidi as encode, type MidiEvent } from 'midi-file';
+import type { MidiEvent } from 'midi-file';
 import { utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Exercise } from '../../exercise/exercise';
 import { withSlurs } from '../../picking/overlay';
 import { assignStrokes } from '../../picking/strokes';
 import { performanceOf, type PerformedEvent } from '../../sound/performance';
 import { TICKS_PER_QUARTER } from '../../rhythm/slots';
+import { midiBytes } from './encode';
 
 export interface WriteMidiOptions {
   readonly bpm: number;
@@ -176,9 +177,5 @@ export function writeMidi(exercise: Exercise, options: WriteMidiOptions): Uint8A
         end + shift,
       ),
     );
-  const bytes = encode({
-    header: { format: 1, numTracks: tracks.length, ticksPerBeat: TICKS_PER_QUARTER },
-    tracks,
-  });
-  return Uint8Array.from(bytes);
+  return midiBytes(tracks, TICKS_PER_QUARTER);
 }
