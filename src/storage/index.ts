@@ -12,7 +12,7 @@ export {
   step,
 } from './late';
 export type { AsideRecord } from './database';
-export { keptLadder, keptLadders, scaledBpm, setLadder, type LadderFields } from './ladders';
+export { keptLadder, keptLadders, setLadder, type LadderFields } from './ladders';
 export * from './library';
 export { ConflictError, isNoRoom, LIBRARY, recordScope } from './log';
 export type { Gone, Stepped } from './undo';
