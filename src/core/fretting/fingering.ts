@@ -5,7 +5,17 @@
 import type { Setup } from '../instrument/instrument';
 import type { Finger, Note, Passage } from '../passage/passage';
 import { alikePlaces, alikeSet, type Alike } from './alike';
-import { COSTS, handContext, LEAST_SHIFT, moveBetween, moveCost, shiftOf, spanMm, statesOf } from './hand';
+import {
+  COSTS,
+  handContext,
+  LEAST_SHIFT,
+  lowsWorth,
+  moveBetween,
+  moveCost,
+  shiftOf,
+  spanMm,
+  statesOf,
+} from './hand';
 import type { HandContext, HandMove, HandSchool, HandState } from './hand';
 import { momentsOf, patternOf, runsOf, type Moment } from './moments';
 import { cheapestWay } from './path';
@@ -119,8 +129,13 @@ function together(
     [...keyed[0]![step]!.keys()].filter((key) => keyed.every((place) => place[step]!.has(key))),
   );
   if (keys.some((some) => some.length === 0)) return null;
-  const of = (place: number, step: number, at: number) => keyed[place]![step]!.get(keys[step]![at]!)!;
-  const sum = (cost: (place: number) => number) => starts.reduce((all, _, place) => all + cost(place), 0);
+  const found = keyed.map((place) => place.map((some, step) => keys[step]!.map((key) => some.get(key)!)));
+  const of = (place: number, step: number, at: number) => found[place]![step]![at]!;
+  const sum = (cost: (place: number) => number) => {
+    let all = 0;
+    for (let place = 0; place < starts.length; place++) all += cost(place);
+    return all;
+  };
   const joins = starts.flatMap((start, place): [number, number][] => {
     const after = start + length;
     const next = starts.indexOf(after === moments.length && loops ? 0 : after);
@@ -163,43 +178,62 @@ function together(
 /** How many moments are beyond the reach of the hand. */
 const beyondIn = (cost: number) => Math.floor(cost / COSTS.beyondReach);
 
+/** What a stretch of a passage costs in some states, with the moves into and out of it. */
+function costOf(
+  { context, moments, loops }: Problem,
+  chosen: readonly HandState[],
+  start: number,
+  states: readonly HandState[],
+): number {
+  const n = moments.length;
+  const at = (index: number) => states[index - start] ?? chosen[index]!;
+  const moved = (from: number, to: number) =>
+    moveCost(context, moments[from]!, at(from), moments[to]!, at(to));
+  let cost = states.reduce((sum, state) => sum + state.cost, 0);
+  for (let index = start; index < start + states.length - 1; index++) cost += moved(index, index + 1);
+  const [before, after] = [start - 1, start + states.length];
+  if (before >= 0 || loops) cost += moved((before + n) % n, start);
+  if (after < n || loops) cost += moved(after - 1, after % n);
+  return cost;
+}
+
 /**
- * Takes some alike places alike: of the ways that one of them goes by itself, and the one that is cheapest for all together, the one
- * that costs the least in the whole. Null where taking them alike is beyond the hand and taking them each by itself is not.
+ * The states in which alike places are taken alike: of the ways that one of them goes by itself, and the one that is cheapest for all
+ * together, the one that costs the least where they stand. Null where taking them alike is beyond the hand and each by itself is not.
  */
 function tied(
   problem: Problem,
   states: States,
   alike: Alike,
-  free: { chosen: HandState[]; cost: number },
-): { states: States; chosen: HandState[]; cost: number } | null {
+  chosen: readonly HandState[],
+): readonly (readonly HandState[])[] | null {
   const { moments } = problem;
   const { starts, length } = alike;
-  if (starts.length < 2) return { states, ...free };
   const bases = starts.map((start) => moments[start]!.stopped[0]!.note.fret);
-  const own = starts.map((start, place) =>
-    Array.from({ length }, (_, step) => keyOf(free.chosen[start + step]!, bases[place]!)),
-  );
-  if (new Set(own.map((keys) => keys.join())).size === 1) return { states, ...free };
+  const own = starts.map((start) => chosen.slice(start, start + length));
+  const keysOf = (some: readonly HandState[], place: number) =>
+    some.map((state) => keyOf(state, bases[place]!));
+  const ownKeys = own.map(keysOf);
+  if (new Set(ownKeys.map((keys) => keys.join())).size === 1) return own;
   const keyed = starts.map((start, place) =>
     Array.from(
       { length },
       (_, step) => new Map(states[start + step]!.map((state) => [keyOf(state, bases[place]!), state])),
     ),
   );
+  const sum = (some: readonly (readonly HandState[])[]) =>
+    starts.reduce((all, start, place) => all + costOf(problem, chosen, start, some[place]!), 0);
   const all = together(problem, alike, keyed);
-  const ways = new Map([...(all ? [all] : []), ...own].map((keys) => [keys.join(), keys]));
-  let best: { states: States; chosen: HandState[]; cost: number } | null = null;
-  for (const keys of ways.values()) {
+  let best: { ways: HandState[][]; cost: number } | null = null;
+  for (const keys of new Map(
+    [...(all ? [all] : []), ...ownKeys].map((some) => [some.join(), some]),
+  ).values()) {
     if (!keyed.every((place) => keys.every((key, step) => place[step]!.has(key)))) continue;
-    const bound = [...states];
-    starts.forEach((start, place) =>
-      keys.forEach((key, step) => (bound[start + step] = [keyed[place]![step]!.get(key)!])),
-    );
-    const way = solved(problem, bound);
-    if (best === null || way.cost < best.cost) best = { states: bound, ...way };
+    const ways = keyed.map((place) => keys.map((key, step) => place[step]!.get(key)!));
+    const cost = sum(ways);
+    if (best === null || cost < best.cost) best = { ways, cost };
   }
-  return best && beyondIn(best.cost) <= beyondIn(free.cost) ? best : null;
+  return best && beyondIn(best.cost) <= beyondIn(sum(own)) ? best.ways : null;
 }
 
 /**
@@ -214,19 +248,28 @@ export function fingerPassage(passage: Passage, setup: Setup, options: Fingering
   const { moments, places } = alikeSet(found, alikePlaces(found, passage.meter.beatTicks));
   const context = handContext(setup, passage.capo ?? 0, options.school ?? 'rolls', moments);
   const problem: Problem = { context, moments, loops: options.loop === true && moments.length > 1 };
-  let states: States = moments.map((moment) => statesOf(context, moment));
-  let way = solved(problem, states);
+  const worth = lowsWorth(context, moments, problem.loops);
+  const states = moments.map((moment, at): readonly HandState[] => statesOf(context, moment, worth[at]));
+  const free = solved(problem, states);
+  const chosen = [...free.chosen];
   const differing: string[][] = [];
-  for (const alike of places) {
+  for (const { length, starts: all } of places) {
     // Where no hand can hold it, there is nothing to learn for the others.
     const isHeld = (start: number) =>
-      states.slice(start, start + alike.length).every((some) => some[0]!.cost < COSTS.beyondReach);
-    const starts = alike.starts.filter(isHeld);
-    const next = tied(problem, states, { ...alike, starts }, way);
-    if (next) ({ states, ...way } = next);
-    if (!next || (starts.length > 0 && starts.length < alike.starts.length))
-      differing.push(alike.starts.map((start) => moments[start]!.stopped[0]!.note.id));
+      states.slice(start, start + length).every((some) => some[0]!.cost < COSTS.beyondReach);
+    const starts = all.filter(isHeld);
+    const ways = starts.length > 1 ? tied(problem, states, { length, starts }, chosen) : [];
+    starts.forEach((start, place) =>
+      ways?.[place]?.forEach((state, step) => {
+        chosen[start + step] = state;
+        states[start + step] = [state];
+      }),
+    );
+    if (!ways || (starts.length > 0 && starts.length < all.length))
+      differing.push(all.map((start) => moments[start]!.stopped[0]!.note.id));
   }
+  // What lies between the alike places goes by how they are taken.
+  const way = places.length > 0 ? solved(problem, states) : free;
   return { ...described(problem, way.chosen), differing, cost: way.cost };
 }
 

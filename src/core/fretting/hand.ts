@@ -164,16 +164,51 @@ function stateCost(
   return cost;
 }
 
-/** Lowest frets that a hand in a position may reach for: its own, and those below that the passage plays. */
-function lowsOf({ played }: HandContext, position: number): number[] {
+/** Lowest frets that a hand in a position may reach for: its own, and those below that are worth it. */
+function lowsOf(worth: ReadonlySet<number>, position: number): number[] {
   const lows = [position];
   for (let low = position - 1; low >= Math.max(LOWEST_POSITION, position - MOST_BELOW); low--)
-    if (played.has(low)) lows.push(low);
+    if (worth.has(low)) lows.push(low);
   return lows;
 }
 
+/**
+ * By moment, the frets below a box that it is worth reaching for: those that are played somewhere in the stretch of moments round it
+ * that a hand with this lowest fret can go through. Any other is no better than a higher one.
+ */
+export function lowsWorth(
+  { reach, played }: HandContext,
+  moments: readonly Moment[],
+  loops: boolean,
+): readonly ReadonlySet<number>[] {
+  const worth = moments.map(() => new Set<number>());
+  const bounds = moments.map(({ stopped }) => {
+    const frets = stopped.map(({ note }) => note.fret);
+    return [Math.min(...frets), Math.max(...frets)] as const;
+  });
+  for (const low of played) {
+    const isIn = (at: number) => bounds[at]![0] >= low && bounds[at]![1] <= reach[low]!;
+    for (let from = 0; from < moments.length; from++) {
+      if (!isIn(from)) continue;
+      let to = from;
+      while (to + 1 < moments.length && isIn(to + 1)) to++;
+      // In a loop what touches an end goes on at the other.
+      const goesRound = loops && (from === 0 || to === moments.length - 1);
+      let isPlayed = goesRound;
+      for (let at = from; at <= to && !isPlayed; at++) isPlayed = bounds[at]![0] === low;
+      if (isPlayed) for (let at = from; at <= to; at++) worth[at]!.add(low);
+      from = to;
+    }
+  }
+  return worth;
+}
+
 /** All states of a moment; a finger that the teacher set holds, whatever it costs. In order of position, then of fingers. */
-export function statesOf(context: HandContext, moment: Moment): HandState[] {
+export function statesOf(
+  context: HandContext,
+  moment: Moment,
+  worth: ReadonlySet<number> = context.played,
+): HandState[] {
   const states: HandState[] = [];
   const { stopped } = moment;
   const frets = stopped.map(({ note }) => note.fret);
@@ -206,7 +241,7 @@ export function statesOf(context: HandContext, moment: Moment): HandState[] {
   };
   const from = Math.max(LOWEST_POSITION, lowest - Math.max(3, context.reach[lowest]! - lowest));
   for (let position = from; position <= lowest + MOST_BELOW; position++)
-    for (const low of lowsOf(context, position))
+    for (const low of lowsOf(worth, position))
       if (low <= lowest && highest <= context.reach[low]!) choose(position, low);
   if (states.length > 0) return states;
   // Fingers set by hand, or a chord, that no hand has: they hold all the same.
@@ -268,6 +303,6 @@ export function moveCost(context: HandContext, from: Moment, a: HandState, to: M
   if (isSlide && move !== 'slide along') cost += COSTS.wrongSlur;
   if (isSlurred && to.technique === 'hammer' && fingerB <= fingerA) cost += COSTS.wrongSlur;
   if (isSlurred && to.technique === 'pull' && fingerB >= fingerA) cost += COSTS.wrongSlur;
-  if (to.stopped.some(({ carried }) => carried) && !holdsOn(from, a, to, b)) cost += COSTS.beyondReach;
+  if (to.carries && !holdsOn(from, a, to, b)) cost += COSTS.beyondReach;
   return cost;
 }

@@ -27,6 +27,8 @@ export interface Moment {
   readonly onsetTicks: number;
   /** How its first note is sounded. */
   readonly technique: Technique;
+  /** Whether some of it is held on from before. */
+  readonly carries: boolean;
   /** Whether an open or dead note lies between it and the moment before: time to move. */
   readonly freed: boolean;
 }
@@ -119,6 +121,7 @@ function momentOf(
     leave: own.findIndex(({ ids }) => ids.includes(last.id)),
     onsetTicks: own[0]!.note.onsetTicks,
     technique: own[0]!.note.technique,
+    carries: on.length > 0 || own.some(({ carried: isOn }) => isOn),
     freed,
   };
 }
