@@ -16,7 +16,11 @@ import { commit, type Edit } from './log';
 export type LadderFields = Partial<Omit<LadderRecord, StampKey | 'exerciseId' | 'playerId'>>;
 
 /** The ladder that was made for a player on just this exercise. */
-export function ownLadder(db: Database, exerciseId: string, playerId: string): Promise<LadderRecord | undefined> {
+export function ownLadder(
+  db: Database,
+  exerciseId: string,
+  playerId: string,
+): Promise<LadderRecord | undefined> {
   return db.ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();
 }
 
