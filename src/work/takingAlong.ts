@@ -46,3 +46,10 @@ export async function switchStudent(from: Named, to: Named, path: string, query:
   await choosePlayer(database(), to.id);
   await offerLadders(await exercisesShown(path, query), from, to);
 }
+
+/** Where the student of the moment was taken away, and another is it now, the ladders are offered to that one. */
+export async function afterStudent(before: Named, now: Named, path: string, query: string): Promise<void> {
+  if (await database().players.get(before.id)) return;
+  told(`${before.name} is no student any more; ${now.name} is the student of the moment.`);
+  await offerLadders(await exercisesShown(path, query), before, now);
+}

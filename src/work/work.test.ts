@@ -20,7 +20,7 @@ import {
 } from '@/storage';
 import { leftOutText } from './givingOut';
 import { attempt, failureText, perform, setTell, tellRefused, type Offer } from './perform';
-import { exercisesShown, offerLadders, switchStudent } from './takingAlong';
+import { afterStudent, exercisesShown, offerLadders, switchStudent } from './takingAlong';
 import { importFiles, summaryText, type Answer, type Question } from './takingIn';
 import { steppedText, takeStep, undoOf } from './undoing';
 
@@ -322,5 +322,15 @@ describe('a ladder that was made before the student was chosen', () => {
     await switchStudent(me, tarn, '/handout', `?ids=${id},gone`);
     expect(told).toEqual([]);
     expect((await currentPlayer(db))!.id).toBe(tarn.id);
+    // Taken away, the student leaves the ladder to whoever is the one of the moment then.
+    await db.ladders.filter(({ playerId }) => playerId === ME).delete();
+    await afterStudent(tarn, me, `/ladder/${id}`, '');
+    expect(told).toEqual([]);
+    await db.players.delete(tarn.id);
+    await afterStudent(tarn, me, `/ladder/${id}`, '');
+    expect(told.map(({ text: said }) => said)).toEqual([
+      'Tarn is no student any more; Me is the student of the moment.',
+      'Me has no ladder here yet; Tarn has the ladder from 50.',
+    ]);
   });
 });

@@ -1,8 +1,25 @@
 /** Tab put in at the caret: whatever of it is not taken is said, and a repeat keeps its rests. */
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { emptyPassage, endingWithNotes, putNote, rangeBetween, readTabText, type Passage } from '@/core';
+import {
+  emptyPassage,
+  endingWithNotes,
+  newExercise,
+  notesIn,
+  pitchOf,
+  putNote,
+  rangeBetween,
+  readTabText,
+  slotsOf,
+  type Note,
+  type Passage,
+  type Range,
+} from '@/core';
+import { exerciseFault } from '@/core/formats';
+import { passages } from '@/core/passage/testing';
 import type { Edit } from './editing';
 import { deadMarked, openMarked, pasted as put, twice } from './ranging';
+import * as ranging from './ranging';
 
 const pasted = (of: Passage, at: typeof caret, text: string): Edit =>
   put(of, at, readTabText(text, { subdivision: of.subdivision }));
@@ -74,4 +91,125 @@ it('six notes typed into an empty exercise come round after the sixth; a length 
   expect(endingWithNotes(six).lengthTicks).toBe(6 * SLOT);
   expect(endingWithNotes({ ...six, lengthTicks: 8 * SLOT }).lengthTicks).toBe(8 * SLOT);
   expect(endingWithNotes(emptyPassage())).toEqual(emptyPassage());
+});
+
+// Every action on every range of any passage: what it does to the marked notes, and that it does nothing to the others.
+describe('an action on marked slots', () => {
+  const scene = fc.record({ passage: passages, from: fc.nat(60), to: fc.nat(60) });
+  const pitches = (of: Passage, notes: readonly Note[]) => notes.map((note) => pitchOf(of, note));
+  interface Action {
+    readonly run: (of: Passage, range: Range) => Edit;
+    /** What must hold of the marked notes after it, by the notes before. */
+    readonly holds: (before: readonly Note[], after: readonly Note[], of: Passage) => boolean;
+  }
+  const same = (key: 'string' | 'fret') => (before: readonly Note[], after: readonly Note[]) =>
+    before.every((note, index) => note[key] === after[index]![key]);
+  const ACTIONS: Readonly<Record<string, Action>> = {
+    'frets up': {
+      run: (of, range) => ranging.fretsBy(of, range, caret, 1),
+      holds: (before, after) => before.every((one, i) => one.dead || after[i]!.fret === one.fret + 1),
+    },
+    'another string at the same fret': {
+      run: (of, range) => ranging.acrossStrings(of, range, caret, 1, 'fret'),
+      holds: (before, after) =>
+        same('fret')(before, after) && before.every((one, i) => after[i]!.string === one.string + 1),
+    },
+    'another string at the same pitch': {
+      run: (of, range) => ranging.acrossStrings(of, range, caret, -1, 'pitch'),
+      holds: (before, after, of) =>
+        before.every((one, i) => one.dead || pitchOf(of, one) === pitchOf(of, after[i]!)),
+    },
+    'a fifth up': {
+      run: (of, range) => ranging.transposed(of, range, caret, 7),
+      holds: (before, after, of) =>
+        pitches(of, before).every((pitch, i) => before[i]!.dead || pitches(of, after)[i] === pitch + 7),
+    },
+    'all with the second finger': {
+      run: (of, range) => ranging.fingered(of, range, caret, 2),
+      holds: (_before, after) => after.every(({ finger }) => finger === 2),
+    },
+    'no fingers': {
+      run: (of, range) => ranging.fingered(of, range, caret, null),
+      holds: (_before, after) => after.every(({ finger }) => finger === undefined),
+    },
+    'locked down': {
+      run: (of, range) => ranging.lockMarked(of, range, caret, 'down'),
+      holds: (_before, after) =>
+        after.every(({ lock, technique }) => technique !== 'pick' || lock?.stroke === 'down'),
+    },
+    'left to the plan': {
+      run: (of, range) => ranging.lockMarked(of, range, caret, null),
+      holds: (_before, after) => after.every(({ lock }) => lock === undefined),
+    },
+    'palm mutes': {
+      run: (of, range) => ranging.palmMarked(of, range, caret),
+      holds: (before, after) => {
+        const wanted = before.every(({ palmMute }) => palmMute) ? undefined : true;
+        return after.every(({ palmMute }) => palmMute === wanted);
+      },
+    },
+    held: {
+      run: (of, range) => ranging.heldMarked(of, range, caret),
+      holds: (before, after, of) => {
+        const wasOne = before.every(({ held }) => held !== undefined && held === before[0]!.held);
+        if (wasOne) return after.every(({ held }) => held === undefined);
+        const number = after[0]!.held;
+        return (
+          number !== undefined &&
+          after.every(({ held }) => held === number) &&
+          !of.notes.some(({ held }) => held === number)
+        );
+      },
+    },
+    'dead notes': {
+      run: (of, range) => ranging.deadMarked(of, range, caret),
+      holds: (before, after) => {
+        const wanted = before.every(({ dead }) => dead) ? undefined : true;
+        return after.every(({ dead }) => dead === wanted);
+      },
+    },
+    'open strings': {
+      run: (of, range) => ranging.openMarked(of, range, caret),
+      holds: (before, after) => same('string')(before, after) && after.every(({ fret }) => fret === 0),
+    },
+  };
+
+  it.each(Object.entries(ACTIONS))(
+    '%s: does that to the marked notes, and nothing to the others',
+    (_, { run, holds }) => {
+      let done = 0;
+      fc.assert(
+        fc.property(scene, ({ passage, from, to }) => {
+          const slots = slotsOf(passage);
+          const range = rangeBetween(
+            passage,
+            slots[from % slots.length]!.ticks,
+            slots[to % slots.length]!.ticks,
+          );
+          const marked = notesIn(passage, range);
+          const edit = run(passage, range);
+          if (!edit || 'fault' in edit) {
+            expect(edit?.fault).toMatch(/^[A-Z].*\.$/);
+            return;
+          }
+          done++;
+          const after = new Map(edit.passage.notes.map((note) => [note.id, note]));
+          for (const note of passage.notes)
+            if (!marked.includes(note)) expect(after.get(note.id)).toEqual(note);
+          if (marked.length > 0)
+            expect(
+              holds(
+                marked,
+                marked.map(({ id }) => after.get(id)!),
+                passage,
+              ),
+            ).toBe(true);
+          expect(exerciseFault(newExercise('Ranged', edit.passage))).toBeNull();
+        }),
+        { numRuns: 60 },
+      );
+      // A refusal each time would pass all of the above.
+      expect(done).toBeGreaterThan(3);
+    },
+  );
 });

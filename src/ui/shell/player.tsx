@@ -1,8 +1,9 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { createContext, useContext, type ReactNode } from 'react';
+import { createContext, useContext, useEffect, useRef, type ReactNode } from 'react';
 import { ME, NEW_PLAYER, type PlayerRecord } from '@/core';
 import { currentPlayer, database } from '@/storage';
+import { attempt } from '@/work/perform';
 
 const NOBODY: PlayerRecord = {
   ...NEW_PLAYER,
@@ -20,6 +21,16 @@ const PlayerContext = createContext<PlayerRecord>(NOBODY);
 /** Knows the student of the moment. */
 export function PlayerProvider({ children }: { children: ReactNode }) {
   const player = useLiveQuery(() => currentPlayer(database()));
+  const last = useRef<PlayerRecord | undefined>(undefined);
+  useEffect(() => {
+    const before = last.current;
+    last.current = player;
+    if (!player || !before || before.id === player.id) return;
+    attempt('Following the student', async () => {
+      const { afterStudent } = await import('@/work/takingAlong');
+      await afterStudent(before, player, location.pathname, location.search);
+    });
+  }, [player]);
   return <PlayerContext value={player ?? NOBODY}>{children}</PlayerContext>;
 }
 
