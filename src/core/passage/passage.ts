@@ -88,6 +88,12 @@ export interface Passage {
   readonly nextNoteNumber: number;
 }
 
+/** A moment on a string: where the caret stands. */
+export interface Place {
+  readonly ticks: number;
+  readonly string: number;
+}
+
 /** Orders notes as a passage keeps them. */
 export function compareNotes(a: Note, b: Note): number {
   return a.onsetTicks - b.onsetTicks || b.string - a.string;

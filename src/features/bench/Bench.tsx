@@ -15,10 +15,10 @@ import {
   trainsSentence,
   type Exercise,
   type Passage,
+  type Place,
 } from '@/core';
 import type { ExerciseSession } from '@/storage';
 import { keyHandler, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
-import type { Place } from '@/ui/lane/place';
 import { StringLane } from '@/ui/lane/StringLane';
 import { usePlayer } from '@/ui/shell/player';
 import { useAfterPaint } from '@/ui/shell/useAfterPaint';
@@ -28,7 +28,7 @@ import { PLAY_KEYS, VIEW_KEYS } from './benchKeys';
 import type { TabId } from './BenchPanels';
 import { BenchTop, BenchUnder, type ShownExercise } from './BenchRound';
 import { useLaneHand } from './fingers/useFingering';
-import { fretBefore, lockHere, moveNoteTo, nextLock, putFret } from './editing';
+import { fretBefore, lockHere, moveNoteTo, nextLock, putFret } from '@/work/bench/editing';
 import { laneBindings, laneKeyGroups } from './laneKeys';
 import { useTrying } from './trying';
 import { usePlaying } from './usePlaying';

@@ -14,9 +14,9 @@ import {
   type Range,
   type Setup,
   type Tuning,
+  type Place,
 } from '@/core';
 import { Tabs } from '@/ui/controls/Tabs';
-import type { Place } from '@/ui/lane/place';
 import { BalancePanel } from './BalancePanel';
 import { ComparePolicies } from './ComparePolicies';
 import type { EditExercise } from './edit';

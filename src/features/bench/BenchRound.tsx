@@ -3,8 +3,15 @@ import dynamic from 'next/dynamic';
 import type { useRouter } from 'next/navigation';
 import { memo, useEffect, useState } from 'react';
 import styled from 'styled-components';
-import { noteAt, trainsSentence, type Exercise, type GoalCheck, type Plan, type Range } from '@/core';
-import type { Place } from '@/ui/lane/place';
+import {
+  noteAt,
+  trainsSentence,
+  type Exercise,
+  type GoalCheck,
+  type Plan,
+  type Range,
+  type Place,
+} from '@/core';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { waysOut } from '@/ui/shell/waysOut';

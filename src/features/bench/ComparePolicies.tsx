@@ -1,11 +1,19 @@
 'use client';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { comparePolicies, counted, countText, planOf, policyText, type Exercise, type Setup } from '@/core';
+import {
+  comparePolicies,
+  counted,
+  countText,
+  planOf,
+  policyText,
+  type Exercise,
+  type Setup,
+  type Place,
+} from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Select } from '@/ui/controls/Select';
 import { PairedLanes } from '@/ui/lane/PairedLanes';
-import type { Place } from '@/ui/lane/place';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';

@@ -2,15 +2,23 @@
 import { useRef, useState, type RefObject } from 'react';
 import { Dialog } from 'react-aria-components';
 import styled from 'styled-components';
-import { setBend, setDead, setMark, setSlides, type Note, type NoteMark, type Passage } from '@/core';
+import {
+  setBend,
+  setDead,
+  setMark,
+  setSlides,
+  type Note,
+  type NoteMark,
+  type Passage,
+  type Place,
+} from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { Sheet } from '@/ui/controls/Sheet';
 import { Switch } from '@/ui/controls/Switch';
-import type { Place } from '@/ui/lane/place';
 import type { BenchHands } from './benchHands';
-import { insertHere, restHere } from './editing';
-import { stretchHere } from './sounding';
+import { insertHere, restHere } from '@/work/bench/editing';
+import { stretchHere } from '@/work/bench/sounding';
 
 const Body = styled(Dialog)`
   display: grid;

@@ -18,6 +18,7 @@ import {
   type Passage,
   type Plan,
   type Technique,
+  type Place,
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
@@ -28,10 +29,9 @@ import { TextField } from '@/ui/controls/TextField';
 import type { ViewSettings } from '@/storage';
 import { useView } from '@/ui/shell/viewSettings';
 import { StrokeIcon } from '@/ui/lane/marks';
-import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
 import type { BenchHands } from './benchHands';
-import { deleteHere, insertHere, lockHere, moveNoteTo } from './editing';
+import { deleteHere, insertHere, lockHere, moveNoteTo } from '@/work/bench/editing';
 import { MarksButton } from './MarksSheet';
 import { Remark } from './Remark';
 

@@ -16,12 +16,12 @@ import {
   type Plan,
   type Strike,
   type StrikeLine,
+  type Place,
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { keyHandler } from '@/ui/keys/keys';
 import { KindIcon, StrokeIcon } from '@/ui/lane/marks';
-import type { Place } from '@/ui/lane/place';
 import { PickDrawing, type PickHands } from '@/ui/pick/PickDrawing';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';

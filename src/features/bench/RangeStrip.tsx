@@ -1,11 +1,10 @@
 'use client';
 import { ChevronDown } from 'lucide-react';
 import styled from 'styled-components';
-import { counted, notesIn, planTab, type Passage, type Plan, type Range } from '@/core';
+import { counted, notesIn, planTab, type Passage, type Plan, type Range, type Place } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Menu } from '@/ui/controls/Menu';
 import { say } from '@/ui/controls/say';
-import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
 import type { BenchHands } from './benchHands';
 import {
@@ -22,7 +21,7 @@ import {
   stretched,
   transposed,
   twice,
-} from './ranging';
+} from '@/work/bench/ranging';
 import { Remark } from './Remark';
 
 const Strip = styled.section`

@@ -11,10 +11,10 @@ import {
   type PickingPolicy,
   type Plan,
   type PolicyKind,
+  type Place,
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
-import type { Place } from '@/ui/lane/place';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';

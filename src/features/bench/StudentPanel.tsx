@@ -10,11 +10,11 @@ import {
   type Exercise,
   type Plan,
   type StudentNote,
+  type Place,
 } from '@/core';
 import { newId } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
-import type { Place } from '@/ui/lane/place';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';

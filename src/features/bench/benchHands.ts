@@ -1,12 +1,11 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { endingWithNotes, type Exercise, type Passage } from '@/core';
+import { endingWithNotes, type Exercise, type Passage, type Place } from '@/core';
 import type { ExerciseSession } from '@/storage';
 import { say } from '@/ui/controls/say';
-import type { Place } from '@/ui/lane/place';
 import { attempt, tellRefused } from '@/work/perform';
 import type { EditExercise } from './edit';
-import { digitMemory, firstDifference, type DigitMemory, type Edit } from './editing';
+import { digitMemory, firstDifference, type DigitMemory, type Edit } from '@/work/bench/editing';
 
 /** Where the caret was put last, and what was said there. */
 interface Where {

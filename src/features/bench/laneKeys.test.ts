@@ -1,7 +1,7 @@
 /** The key map: no key does two things in one place, and none is taken from the browser or a screen reader. */
 import { describe, expect, it } from 'vitest';
 import { emptyPassage, putNote } from '@/core';
-import { digitMemory } from './editing';
+import { digitMemory } from '@/work/bench/editing';
 import { laneBindings, laneKeyGroups } from './laneKeys';
 import { RANGE_KEYS } from './useRange';
 

@@ -1,7 +1,6 @@
 /** The key map of the string lane. */
 import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
-import type { Place } from '@/ui/lane/place';
-import type { Note, Passage } from '@/core';
+import type { Note, Passage, Place } from '@/core';
 import {
   deleteHere,
   insertHere,
@@ -14,8 +13,16 @@ import {
   stepFret,
   type Edit,
   type DigitMemory,
-} from './editing';
-import { bendHere, deadHere, fingerHere, fingerTo, markHere, stretchHere, techniqueHere } from './sounding';
+} from '@/work/bench/editing';
+import {
+  bendHere,
+  deadHere,
+  fingerHere,
+  fingerTo,
+  markHere,
+  stretchHere,
+  techniqueHere,
+} from '@/work/bench/sounding';
 
 /** What the keys act on. */
 export interface LaneHands {

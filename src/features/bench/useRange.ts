@@ -1,12 +1,11 @@
 'use client';
 import { useCallback, useEffect, useMemo, useRef, useState, type ClipboardEvent } from 'react';
-import { rangeBetween, type Passage, type Plan, type Range } from '@/core';
+import { rangeBetween, type Passage, type Plan, type Range, type Place } from '@/core';
 import { say } from '@/ui/controls/say';
 import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
-import type { Place } from '@/ui/lane/place';
 import { ahead, attempt } from '@/work/perform';
 import type { BenchHands } from './benchHands';
-import type { Edit } from './editing';
+import type { Edit } from '@/work/bench/editing';
 
 export const RANGE_KEYS: KeyGroup = {
   title: 'Lane: marked slots',
@@ -28,13 +27,13 @@ export const RANGE_KEYS: KeyGroup = {
   ],
 };
 
-type Ranging = typeof import('./ranging');
+type Ranging = typeof import('@/work/bench/ranging');
 
 /** Edits of what is marked come after the page, but before anyone has marked something. */
 let edits: Ranging | null = null;
 
 async function loadEdits(): Promise<Ranging> {
-  edits ??= await import('./ranging');
+  edits ??= await import('@/work/bench/ranging');
   return edits;
 }
 

@@ -1,8 +1,8 @@
 'use client';
+import type { Place } from '@/core';
 import { colour } from '../theme/tokens';
 import type { Rows } from './drawing';
 import type { LaneSystem } from './layout';
-import type { Place } from './place';
 
 /** The place that keys act on: its slot, and a frame on its string. */
 export function Caret({

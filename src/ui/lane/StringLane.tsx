@@ -2,9 +2,8 @@
 import dynamic from 'next/dynamic';
 import { useEffect, useId, useMemo, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
-import type { Note, Passage, Plan, PlayPlace, Range } from '@/core';
+import type { Note, Passage, Plan, PlayPlace, Range, Place } from '@/core';
 import { colour } from '../theme/tokens';
-import type { Place } from './place';
 import { laneSizeFor, layoutLane, type LaneChange, type LaneSystem } from './layout';
 import { useAfterPaint } from '../shell/useAfterPaint';
 import { useView } from '../shell/viewSettings';

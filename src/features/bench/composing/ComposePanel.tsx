@@ -1,7 +1,7 @@
 'use client';
 import { useCallback, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { counted, type Exercise, type Setup } from '@/core';
+import { counted, type Exercise, type Setup, type Place } from '@/core';
 import {
   adviceText,
   draftBrief,
@@ -15,7 +15,6 @@ import {
   type Candidate,
 } from '@/core/brief';
 import { Button } from '@/ui/controls/Button';
-import type { Place } from '@/ui/lane/place';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '../edit';

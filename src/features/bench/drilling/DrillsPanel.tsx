@@ -15,6 +15,7 @@ import {
   type Plan,
   type Setup,
   type Transition,
+  type Place,
 } from '@/core';
 import {
   changesPerSecond,
@@ -33,7 +34,6 @@ import { say } from '@/ui/controls/say';
 import { Select } from '@/ui/controls/Select';
 import { Switch } from '@/ui/controls/Switch';
 import { SmallLane } from '@/ui/lane/SmallLane';
-import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
 import { undoOf } from '@/work/undoing';

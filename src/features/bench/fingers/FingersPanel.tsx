@@ -12,6 +12,7 @@ import {
   type Passage,
   type Plan,
   type Setup,
+  type Place,
 } from '@/core';
 import {
   dampingPlan,
@@ -29,7 +30,6 @@ import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Switch } from '@/ui/controls/Switch';
-import type { Place } from '@/ui/lane/place';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { attempt } from '@/work/perform';

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { counted, type Exercise, type Range, type Setup } from '@/core';
+import { counted, type Exercise, type Range, type Setup, type Place } from '@/core';
 import {
   applyRecipe,
   arpeggioShapes,
@@ -19,7 +19,6 @@ import {
 } from '@/core/compose';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
-import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '../edit';
 import { MoreFields } from './MoreFields';

@@ -21,11 +21,11 @@ import {
   type Passage,
   type Plan,
   type Setup,
+  type Place,
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
-import type { Place } from '@/ui/lane/place';
 import type { EditExercise } from '../edit';
 import { FieldRow, TwoColumns } from '../TwoColumns';
 import { CoverageTable } from './CoverageTable';

@@ -1,8 +1,7 @@
 'use client';
 import styled from 'styled-components';
-import { loopSpan, nextSlotTicks, setLoopBounds, type Exercise, type LoopBounds } from '@/core';
+import { loopSpan, nextSlotTicks, setLoopBounds, type Exercise, type LoopBounds, type Place } from '@/core';
 import { Button } from '@/ui/controls/Button';
-import type { Place } from '@/ui/lane/place';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '../edit';
 

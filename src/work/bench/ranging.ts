@@ -24,8 +24,8 @@ import {
   type Range,
   type Stroke,
   type TabReading,
+  type Place,
 } from '@/core';
-import type { Place } from '@/ui/lane/place';
 import type { Edit } from './editing';
 
 const at = (range: Range, caret: Place): Place => ({ ...caret, ticks: range.fromTicks });

@@ -16,8 +16,8 @@ import {
   type Note,
   type Passage,
   type Stroke,
+  type Place,
 } from '@/core';
-import type { Place } from '@/ui/lane/place';
 
 /** Two digits within this time make one fret. */
 const SECOND_DIGIT_MS = 900;

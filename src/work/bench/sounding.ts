@@ -13,8 +13,8 @@ import {
   type NoteMark,
   type Passage,
   type Technique,
+  type Place,
 } from '@/core';
-import type { Place } from '@/ui/lane/place';
 import type { Change, Edit } from './editing';
 
 /** Sets how the note at the caret is sounded; the same key again makes it a picked note. */
