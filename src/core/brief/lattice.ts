@@ -7,7 +7,6 @@ import type { Brief } from './brief';
 import {
   endCost,
   likenessCost,
-  mannersOf,
   mayBegin,
   mayEnd,
   pickRules,
@@ -82,8 +81,8 @@ function matrixOf(brief: Brief, setup: Setup, places: readonly Place[]): Int16Ar
   return steps;
 }
 
-/** The lattice of a brief; left out, the manner is the first of those there are. */
-export function latticeOf(brief: Brief, setup: Setup, manner: Manner = mannersOf(brief)[0]!): Lattice {
+/** The lattice of a brief in one of its manners. */
+export function latticeOf(brief: Brief, setup: Setup, manner: Manner): Lattice {
   const rules = pickRules(brief, manner);
   const places = placesOf(brief, setup);
   const steps = matrixOf(brief, setup, places);

@@ -61,7 +61,10 @@ export function* searching(
   const outcomes: Outcome[] = [];
   const isSettled = (some: readonly Outcome[]) =>
     some.every(({ state }) => state === 'best' || state === 'impossible');
-  for (const manner of mannersOf(brief)) {
+  const manners = mannersOf(brief);
+  for (const [at, manner] of manners.entries()) {
+    // What is against the grain follows only where this came to nothing, and then this settled nothing.
+    const isLast = manners[at + 1] === undefined || manners[at + 1] === 'against the grain';
     if (manner === 'against the grain' && outcomes.some(({ state }) => state !== 'impossible')) continue;
     const part = searchingIn(brief, setup, options, manner);
     for (let next = part.next(); ; next = part.next()) {
@@ -71,7 +74,7 @@ export function* searching(
       }
       // Of more than one manner it is settled with the last.
       if (next.value.kind !== 'settled') yield next.value;
-      else yield { ...next.value, isProven: next.value.isProven && isSettled(outcomes) };
+      else if (isLast) yield { ...next.value, isProven: next.value.isProven && isSettled(outcomes) };
     }
   }
   if (outcomes.every(({ state }) => state === 'impossible')) {

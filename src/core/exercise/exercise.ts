@@ -124,7 +124,7 @@ export type OpenQuestion =
     }
   | StrokeQuestion;
 export type StrokeQuestion =
-  /** `reading`: of the lines, where it is not the first. */
+  /** `reading`: of the lines, where they were asked about. */
   | { readonly kind: 'vMeans'; readonly reading?: number }
   | { readonly kind: 'strokes'; readonly strokes: Readonly<Record<string, Stroke>> };
 

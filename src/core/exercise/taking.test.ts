@@ -1,5 +1,6 @@
 /** Taking tab with strokes: what needs no question, and what is asked once. */
 import { describe, expect, it } from 'vitest';
+import { readTabText } from '../formats/tab/read';
 import { assignStrokes } from '../picking/strokes';
 import { setSubdivision } from '../passage/edits';
 import { exerciseFromTab, guessesOf, restrung, stringsText, takeStrokes, withTab } from './taking';
@@ -69,6 +70,11 @@ describe('lines that are fewer than the strings', () => {
   it('keep the next question for afterwards, and refuse where a note stands on a string that they do not have', () => {
     const withStrokes = exerciseFromTab(` D D U D\n${four}`, 'Tab')!;
     expect(restrung(withStrokes, 1)!.question?.kind).toBe('strokes');
+    const vAlone = restrung(exerciseFromTab(` v v v v\n${four}`, 'Tab')!, 0)!;
+    expect(vAlone.question).toEqual({ kind: 'vMeans', reading: 0 });
+    expect(withTab(vAlone, vAlone.sourceText, { vMeans: 'down', reading: 0 }).question?.kind).not.toBe(
+      'strings',
+    );
     const { passage } = asked;
     const beside = { ...asked, passage: { ...passage, notes: [{ ...passage.notes[0]!, string: 1 }] } };
     expect(restrung(beside, 1)).toBeNull();
@@ -78,19 +84,23 @@ describe('lines that are fewer than the strings', () => {
 describe('what was guessed of a text', () => {
   it('is said as long as it is so: slots a beat where no count tells them, strings where no letter does', () => {
     const plain = exerciseFromTab(TAB, 'Tab')!;
-    expect(guessesOf(plain)).toEqual({ slotsABeat: 4, letters: null });
+    const guessed = ({ sourceText, passage }: typeof plain) => {
+      const { tuning, subdivision, meter } = passage;
+      return guessesOf(passage, readTabText(sourceText, { tuning, subdivision, meter }));
+    };
+    expect(guessed(plain)).toEqual({ slotsABeat: 4, letters: null });
     const thirds = { ...plain, passage: setSubdivision(plain.passage, 3) };
-    expect(guessesOf(thirds).slotsABeat).toBe(3);
+    expect(guessed(thirds).slotsABeat).toBe(3);
     const counted = exerciseFromTab(`${TAB}\n  1 & 2 & 3`, 'Tab')!;
-    expect(guessesOf(counted).slotsABeat).toBeNull();
+    expect(guessed(counted).slotsABeat).toBeNull();
     const moved = { ...plain.passage.notes[0]!, onsetTicks: plain.passage.notes[0]!.onsetTicks + 1 };
     const edited = {
       ...plain,
       passage: { ...plain.passage, notes: [moved, ...plain.passage.notes.slice(1)] },
     };
-    expect(guessesOf(edited).slotsABeat).toBeNull();
+    expect(guessed(edited).slotsABeat).toBeNull();
     const bare = exerciseFromTab(TAB.replace(/^[eBGDAE]/gm, ''), 'Tab')!;
-    expect(guessesOf(bare).letters).toEqual(['e', 'B', 'G', 'D', 'A', 'E']);
-    expect(guessesOf({ ...plain, sourceText: '' })).toEqual({ slotsABeat: null, letters: null });
+    expect(guessed(bare).letters).toEqual(['e', 'B', 'G', 'D', 'A', 'E']);
+    expect(guessed({ ...plain, sourceText: '' })).toEqual({ slotsABeat: null, letters: null });
   });
 });

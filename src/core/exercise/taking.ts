@@ -136,7 +136,8 @@ export function restrung(exercise: Exercise, reading: number): Exercise | null {
     return string === undefined ? [] : [{ ...note, string }];
   });
   if (notes.length < passage.notes.length) return null;
-  const asked = next?.kind === 'vMeans' && reading > 0 ? { ...next, reading } : next;
+  // Read once more for what "v" means, the lines are not asked about again.
+  const asked = next?.kind === 'vMeans' ? { ...next, reading } : next;
   return {
     ...exercise,
     passage: { ...passage, tuning: to.tuning, notes: notes.sort(compareNotes) },
@@ -152,16 +153,14 @@ export interface Guesses {
   readonly letters: readonly string[] | null;
 }
 
-/** The guesses that still stand in an exercise; nothing of one that was read from no text. */
-export function guessesOf({ sourceText, passage }: Exercise): Guesses {
-  if (sourceText.trim() === '') return { slotsABeat: null, letters: null };
-  const { tuning, subdivision, meter } = passage;
-  const { guessed, passage: read } = readTabText(sourceText, { tuning, subdivision, meter });
-  const moments = (notes: readonly Note[]) => notes.map(({ onsetTicks }) => onsetTicks).join();
-  const isAsRead = moments(read.notes) === moments(passage.notes);
+/** The guesses of a reading that still stand in a passage. The reading is that of the text with the grid and tuning of the passage. */
+export function guessesOf(passage: Passage, { guessed, passage: read }: TabReading): Guesses {
+  const isAsRead =
+    read.notes.length === passage.notes.length &&
+    read.notes.every(({ onsetTicks }, at) => onsetTicks === passage.notes[at]!.onsetTicks);
   return {
-    slotsABeat: guessed.rhythm && isAsRead ? subdivision : null,
-    letters: guessed.tuning && isAsRead ? stringLetters(tuning) : null,
+    slotsABeat: guessed.rhythm && isAsRead ? passage.subdivision : null,
+    letters: guessed.tuning && isAsRead ? stringLetters(passage.tuning) : null,
   };
 }
 

@@ -2,7 +2,7 @@
 import { ChevronDown } from 'lucide-react';
 import { useMemo } from 'react';
 import styled from 'styled-components';
-import { counted, guessesOf, MAX_SLOTS_PER_BEAT, setSubdivision, type Exercise } from '@/core';
+import { counted, guessesOf, MAX_SLOTS_PER_BEAT, readTabText, setSubdivision, type Exercise } from '@/core';
 import { Menu } from '@/ui/controls/Menu';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
@@ -20,7 +20,14 @@ const SLOTS = Array.from({ length: MAX_SLOTS_PER_BEAT }, (_, at) => at + 1);
 
 /** What the text that was read did not say, and how it was taken: one press changes it. */
 export function GuessedLine({ exercise, edit }: { exercise: Exercise; edit: EditExercise }) {
-  const { slotsABeat, letters } = useMemo(() => guessesOf(exercise), [exercise]);
+  const { sourceText, passage } = exercise;
+  const { tuning, subdivision, meter } = passage;
+  // The text is read once, not with every edit of the notes.
+  const reading = useMemo(
+    () => readTabText(sourceText, { tuning, subdivision, meter }),
+    [sourceText, tuning, subdivision, meter],
+  );
+  const { slotsABeat, letters } = guessesOf(passage, reading);
   if (slotsABeat === null && letters === null) return null;
   return (
     <Line as="div" role="group" aria-label="Guessed of the text">
