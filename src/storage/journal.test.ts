@@ -82,6 +82,57 @@ describe('typing', () => {
     expect([await journalOf(db).edits.count(), await notesOf(id)]).toEqual([0, 8]);
     expect((await steps(db, id)).undo).toBe('Put a note');
   });
+
+  it('is taken out of the journal when the burst is over, never between two edits that would have to wait for it', async () => {
+    const { id } = await addExercise(db, newExercise('Burst', emptyPassage()), 'New');
+    const session = new ExerciseSession(db, id);
+    closers.push(session.open());
+    while (session.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
+    const requests: string[] = [];
+    const { put, delete: remove } = IDBObjectStore.prototype;
+    const spies = [
+      vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (this: IDBObjectStore, ...args) {
+        if (this.name === 'edits') requests.push('in');
+        if (this.name === 'exercises') requests.push('carried out');
+        return put.apply(this, args);
+      }),
+      vi.spyOn(IDBObjectStore.prototype, 'delete').mockImplementation(function (
+        this: IDBObjectStore,
+        ...args
+      ) {
+        if (this.name === 'edits') requests.push('out');
+        return remove.apply(this, args);
+      }),
+    ];
+    const carriedOut = () => requests.filter((one) => one === 'carried out').length;
+    for (let at = 0; at < 6; at++) {
+      session.edit('Put a note', (exercise) => withNote(exercise, at));
+      // The one before is being carried out while the next is typed.
+      while (carriedOut() < at - 1) await new Promise((resolve) => setTimeout(resolve, 1));
+    }
+    await session.settled();
+    for (const spy of spies) spy.mockRestore();
+    const journal = requests.filter((one) => one !== 'carried out');
+    expect(journal).toEqual([...Array<string>(6).fill('in'), ...Array<string>(6).fill('out')]);
+    expect(await journalOf(db).edits.count()).toBe(0);
+  });
+
+  it('that was taken back is not done again after a crash', async () => {
+    const { id } = await addExercise(db, newExercise('Burst', emptyPassage()), 'New');
+    const session = new ExerciseSession(db, id);
+    closers.push(session.open());
+    while (session.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
+    session.edit('Put a note', (exercise) => withNote(exercise, 0));
+    let left = -1;
+    session.step('undo', () => {
+      journalOf(db)
+        .edits.count()
+        .then((count) => (left = count), console.error);
+    });
+    await session.settled();
+    while (left < 0) await new Promise((resolve) => setTimeout(resolve, 1));
+    expect([left, await notesOf(id)]).toEqual([0, 0]);
+  });
 });
 
 describe('after a crash', () => {

@@ -108,15 +108,15 @@ export interface ShownEdit {
   readonly keys: readonly (keyof Exercise)[];
 }
 
-/** Puts an entry into the journal and says so to the database at once, without waiting for its answer. */
-async function put(journal: Journal, entry: JournalEntry): Promise<void> {
+/** Changes the journal and says so to the database at once, without waiting for its answer. */
+async function request(journal: Journal, change: (store: IDBObjectStore) => void): Promise<void> {
   if (!journal.isOpen()) await journal.open();
   const transaction = journal.backendDB().transaction('edits', 'readwrite');
   const done = new Promise<void>((resolve, reject) => {
     transaction.oncomplete = () => resolve();
     transaction.onabort = () => reject(transaction.error ?? new Error('The journal could not be written.'));
   });
-  transaction.objectStore('edits').put(entry);
+  change(transaction.objectStore('edits'));
   transaction.commit?.();
   return done;
 }
@@ -133,11 +133,15 @@ export async function readyForEdits(db: Database): Promise<void> {
 const fieldsOf = (exercise: Exercise, keys: readonly (keyof Exercise)[]) =>
   Object.fromEntries(keys.filter((key) => key !== 'passage').map((key) => [key, exercise[key]]));
 
-/**
- * Puts an edit into the journal, before anything else happens.
- * @returns what takes it out again, once it is carried out or given up.
- */
-export function journalEdit(db: Database, edit: ShownEdit): { readonly drop: () => Promise<void> } {
+/** An edit in the journal. */
+export interface Journalled {
+  readonly id: string;
+  /** Settled when it is on the disk, or could not be written. */
+  readonly written: Promise<void>;
+}
+
+/** Puts an edit into the journal, before anything else happens. Without a journal it is carried out all the same. */
+export function journalEdit(db: Database, edit: ShownEdit): Journalled {
   holdLock();
   const { exerciseId, label, mergeKey, before, after, keys } = edit;
   const [id, seq, journal] = [newId(), ++lastSeq, journalOf(db)];
@@ -145,17 +149,20 @@ export function journalEdit(db: Database, edit: ShownEdit): { readonly drop: () 
   const hash = knownHash(before.passage);
   const then: NotesBefore = hash === undefined ? { passage: before.passage } : { hash };
   const notes = keys.includes('passage') ? { before: then, after: after.passage } : null;
-  // Without a journal the edit is carried out all the same.
-  const written = put(journal, {
-    id,
-    exerciseId,
-    tabId: tabId(),
-    seq,
-    label,
-    mergeKey,
-    was,
-    set,
-    notes,
+  const entry: JournalEntry = { id, exerciseId, tabId: tabId(), seq, label, mergeKey, was, set, notes };
+  const written = request(journal, (store) => store.put(entry)).catch(() => undefined);
+  return { id, written };
+}
+
+/**
+ * Takes edits out of the journal that are carried out or given up. Many go at once, between bursts of typing: the next edit would
+ * have to wait for each. What cannot be taken out is found to be carried out at the next start.
+ */
+export async function dropEdits(db: Database, edits: readonly Journalled[]): Promise<void> {
+  if (edits.length === 0) return;
+  const journal = journalOf(db);
+  await Promise.all(edits.map(({ written }) => written));
+  await request(journal, (store) => {
+    for (const { id } of edits) store.delete(id);
   }).catch(() => undefined);
-  return { drop: () => written.then(() => journal.edits.delete(id)).catch(() => undefined) };
 }

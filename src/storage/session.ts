@@ -6,7 +6,7 @@ import { liveQuery } from 'dexie';
 import type { Exercise } from '@/core';
 import { afterPaint } from './afterPaint';
 import type { Database } from './database';
-import { journalEdit, readyForEdits } from './journal';
+import { dropEdits, journalEdit, readyForEdits, type Journalled } from './journal';
 import { exerciseOf, takeJustBegun } from './library';
 import { rememberHash } from './knownHashes';
 import { step } from './late';
@@ -48,6 +48,8 @@ export class ExerciseSession {
   private readonly unsaved = new Set<keyof Exercise>();
   /** Settled when edits can be put into the journal; before that none is taken. */
   private journal: Promise<void> = Promise.resolve();
+  /** In the journal, but carried out or given up: they need not be done again at the next start. */
+  private done: Journalled[] = [];
   private subscription: { unsubscribe(): void } | null = null;
 
   constructor(
@@ -133,12 +135,11 @@ export class ExerciseSession {
       const toWrite = [...new Set([...this.unsaved, ...keys])];
       const { fieldsToKeep } = await hashing();
       const { set, passage } = fieldsToKeep(after, toWrite);
-      // Carried out, or given up and said so: either way it need not be done again at the next start.
       const entry = await commit(this.db, this.id, label, [{ table: 'exercises', id: this.id, set }], {
         passages: passage ? [passage] : [],
         expect: { table: 'exercises', id: this.id, revision: this.revision },
         ...(mergeKey === undefined ? {} : { mergeKey }),
-      }).finally(journalled.drop);
+      }).finally(() => this.done.push(journalled));
       this.unsaved.clear();
       if (entry) this.revision += 1;
     }, keys);
@@ -147,6 +148,8 @@ export class ExerciseSession {
   /** Takes back the last step, or does it again. What came of it is handed to `told`, also why it was refused. */
   step(way: 'undo' | 'redo', told?: (came: Stepped | string | null) => void): void {
     this.enqueue(async () => {
+      // What is taken back would else be done again at the next start.
+      await this.forget();
       const came = await step(this.db, this.id, way).catch((error: unknown) => {
         if (!(error instanceof ConflictError) || !told) throw error;
         return error.message;
@@ -154,6 +157,11 @@ export class ExerciseSession {
       told?.(came);
       if (came) await this.reload(1);
     });
+  }
+
+  /** Takes out of the journal what is done. */
+  private forget(): Promise<void> {
+    return dropEdits(this.db, this.done.splice(0));
   }
 
   /** Waits until everything that was done is written. */
@@ -186,6 +194,7 @@ export class ExerciseSession {
         if (failed === 'full' || failed === 'unwritten') for (const key of keys) this.unsaved.add(key);
         else await this.reload();
       }
+      if (this.waiting === 0) await this.forget();
       if (this.waiting === 0) this.set({ saving: false, ...(await steps(this.db, this.id)) });
     });
   }
