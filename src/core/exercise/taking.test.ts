@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { readTabText } from '../formats/tab/read';
 import { assignStrokes } from '../picking/strokes';
-import { setSubdivision } from '../passage/edits';
+import { setLocks, setSubdivision } from '../passage/edits';
 import { exerciseFromTab, guessesOf, restrung, stringsText, takeStrokes, withTab } from './taking';
 
 const TAB = 'e|-----------|\nB|-----------|\nG|-------5-7-|\nD|-5-7-8-----|\nA|-----------|\nE|-----------|';
@@ -84,11 +84,14 @@ describe('lines that are fewer than the strings', () => {
 describe('what was guessed of a text', () => {
   it('is said as long as it is so: slots a beat where no count tells them, strings where no letter does', () => {
     const plain = exerciseFromTab(TAB, 'Tab')!;
-    const guessed = ({ sourceText, passage }: typeof plain) => {
-      const { tuning, subdivision, meter } = passage;
-      return guessesOf(passage, readTabText(sourceText, { tuning, subdivision, meter }));
+    const guessed = (exercise: typeof plain) => {
+      const { tuning, subdivision, meter } = exercise.passage;
+      return guessesOf(exercise, readTabText(exercise.sourceText, { tuning, subdivision, meter }));
     };
-    expect(guessed(plain)).toEqual({ slotsABeat: 4, letters: null });
+    expect(guessed(plain)).toEqual({ slotsABeat: 4, letters: null, policy: plain.policy });
+    const locked = setLocks(plain.passage, { n1: { stroke: 'up', reason: '' } });
+    expect(guessed({ ...plain, passage: locked }).policy).toBeNull();
+    expect(guessed(strokesOf(' U D U D U')).policy).toBeNull();
     const thirds = { ...plain, passage: setSubdivision(plain.passage, 3) };
     expect(guessed(thirds).slotsABeat).toBe(3);
     const counted = exerciseFromTab(`${TAB}\n  1 & 2 & 3`, 'Tab')!;
@@ -101,6 +104,6 @@ describe('what was guessed of a text', () => {
     expect(guessed(edited).slotsABeat).toBeNull();
     const bare = exerciseFromTab(TAB.replace(/^[eBGDAE]/gm, ''), 'Tab')!;
     expect(guessed(bare).letters).toEqual(['e', 'B', 'G', 'D', 'A', 'E']);
-    expect(guessed({ ...plain, sourceText: '' })).toEqual({ slotsABeat: null, letters: null });
+    expect(guessed({ ...plain, sourceText: '' })).toEqual({ slotsABeat: null, letters: null, policy: null });
   });
 });

@@ -151,16 +151,24 @@ export interface Guesses {
   readonly slotsABeat: number | null;
   /** The text names no string: its lines are those of this tuning. */
   readonly letters: readonly string[] | null;
+  /** The text names no stroke: the policy and its start decide them all. Null: it does, or they are decided by hand by now. */
+  readonly policy: PickingPolicy | null;
 }
 
-/** The guesses of a reading that still stand in a passage. The reading is that of the text with the grid and tuning of the passage. */
-export function guessesOf(passage: Passage, { guessed, passage: read }: TabReading): Guesses {
+/** The guesses of a reading that still stand in an exercise. The reading is that of the text with its grid and tuning. */
+export function guessesOf(
+  { passage, policy, question }: Exercise,
+  { guessed, passage: read }: TabReading,
+): Guesses {
   const isAsRead =
     read.notes.length === passage.notes.length &&
     read.notes.every(({ onsetTicks }, at) => onsetTicks === passage.notes[at]!.onsetTicks);
+  const isGuess =
+    guessed.strokes && question === null && passage.notes.every(({ lock }) => lock === undefined);
   return {
     slotsABeat: guessed.rhythm && isAsRead ? passage.subdivision : null,
     letters: guessed.tuning && isAsRead ? stringLetters(passage.tuning) : null,
+    policy: isGuess && isAsRead ? policy : null,
   };
 }
 

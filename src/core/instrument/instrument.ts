@@ -51,6 +51,16 @@ export function usualTuning(count: number): Tuning {
   return [...STANDARD_TUNING, ...FURTHER_LOW_STRINGS].slice(0, count);
 }
 
+/**
+ * The tunings that tab is most often written for: the usual one of so many strings, the same with the thickest string a whole tone
+ * lower, and all of it a semitone and a whole tone lower. Common practice, no source.
+ */
+export function commonTunings(count: number): readonly Tuning[] {
+  const usual = usualTuning(count);
+  const lower = (semitones: number) => usual.map((midi) => midi - semitones);
+  return [usual, [...usual.slice(0, -1), usual.at(-1)! - 2], lower(1), lower(2)];
+}
+
 /** MIDI note number of a fretted note; string 1 is the first of the tuning. Throws a RangeError for a string that is not there. */
 export function pitchAt(tuning: Tuning, string: number, fret: number): number {
   const open = tuning[string - 1];

@@ -1,13 +1,27 @@
 'use client';
 import { ChevronDown } from 'lucide-react';
-import { useMemo } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import styled from 'styled-components';
-import { counted, guessesOf, MAX_SLOTS_PER_BEAT, readTabText, setSubdivision, type Exercise } from '@/core';
+import {
+  commonTunings,
+  counted,
+  guessesOf,
+  MAX_SLOTS_PER_BEAT,
+  POLICY_KINDS,
+  policyText,
+  readTabText,
+  setSubdivision,
+  stringLetters,
+  type Exercise,
+  type PickingPolicy,
+} from '@/core';
 import { Menu } from '@/ui/controls/Menu';
+import type { MenuAction } from '@/ui/controls/props';
+import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from './edit';
 
-const Line = styled.p`
+const Line = styled.div`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
@@ -18,34 +32,73 @@ const Line = styled.p`
 
 const SLOTS = Array.from({ length: MAX_SLOTS_PER_BEAT }, (_, at) => at + 1);
 
+const STARTS: readonly { readonly start: PickingPolicy['start']; readonly name: string }[] = [
+  { start: 'down', name: 'starts down' },
+  { start: 'up', name: 'starts up' },
+  { start: 'auto', name: 'starts as fits better' },
+];
+
 /** What the text that was read did not say, and how it was taken: one press changes it. */
 export function GuessedLine({ exercise, edit }: { exercise: Exercise; edit: EditExercise }) {
   const { sourceText, passage } = exercise;
   const { tuning, subdivision, meter } = passage;
+  const view = useView();
   // The text is read once, not with every edit of the notes.
   const reading = useMemo(
     () => readTabText(sourceText, { tuning, subdivision, meter }),
     [sourceText, tuning, subdivision, meter],
   );
-  const { slotsABeat, letters } = guessesOf(passage, reading);
-  if (slotsABeat === null && letters === null) return null;
+  const { slotsABeat, letters, policy } = guessesOf(exercise, reading);
+  if (slotsABeat === null && letters === null && policy === null) return null;
+  const menu = (label: string, name: string, items: readonly MenuAction[]): ReactNode => (
+    <Menu label={label} name={name} icon={<ChevronDown size={15} aria-hidden />} items={items} />
+  );
+  const item = (name: string, label: string, change: (one: Exercise) => Exercise): MenuAction => ({
+    id: name,
+    name,
+    run: () => edit(label, change),
+  });
+  const decide = (name: string, change: Partial<PickingPolicy>) =>
+    item(name, 'Who decides the strokes', (one) => ({ ...one, policy: { ...one.policy, ...change } }));
   return (
-    <Line as="div" role="group" aria-label="Guessed of the text">
-      {letters ? <span>The text names no string: its lines were read as {letters.join(' ')}.</span> : null}
-      {slotsABeat === null ? null : (
+    <Line role="group" aria-label="Guessed of the text">
+      <span>What the text does not say was taken as</span>
+      {slotsABeat === null
+        ? null
+        : menu(
+            'Slots a beat',
+            `${counted(slotsABeat, 'slot')} a beat`,
+            SLOTS.map((slots) =>
+              item(`${counted(slots, 'slot')} a beat`, 'Slots a beat', (one) => ({
+                ...one,
+                passage: setSubdivision(one.passage, slots),
+              })),
+            ),
+          )}
+      {letters === null
+        ? null
+        : menu(
+            'Strings, thinnest first',
+            `strings ${letters.join(' ')}`,
+            commonTunings(tuning.length).map((other) =>
+              item(`strings ${stringLetters(other).join(' ')}`, 'Tuning', (one) => ({
+                ...one,
+                passage: { ...one.passage, tuning: other },
+              })),
+            ),
+          )}
+      {policy === null ? null : (
         <>
-          <span>The text tells no rhythm: read as</span>
-          <Menu
-            label="Slots a beat"
-            name={`${counted(slotsABeat, 'slot')} a beat`}
-            icon={<ChevronDown size={15} aria-hidden />}
-            items={SLOTS.map((slots) => ({
-              id: String(slots),
-              name: `${counted(slots, 'slot')} a beat`,
-              run: () =>
-                edit('Slots a beat', (one) => ({ ...one, passage: setSubdivision(one.passage, slots) })),
-            }))}
-          />
+          {menu(
+            'Strokes are',
+            policyText(policy, view),
+            POLICY_KINDS.map((kind) => decide(policyText({ ...policy, kind }, view), { kind })),
+          )}
+          {menu(
+            'Start',
+            STARTS.find(({ start }) => start === policy.start)!.name,
+            STARTS.map(({ start, name }) => decide(name, { start })),
+          )}
         </>
       )}
     </Line>

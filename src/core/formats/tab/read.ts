@@ -36,7 +36,7 @@ export interface TabReading {
   /** The ways in which its lines may be read, the likeliest first; more than one where that is a guess. */
   readonly readings: readonly TabStrings[];
   /** What the text does not say and was taken as usual. */
-  readonly guessed: { readonly rhythm: boolean; readonly tuning: boolean };
+  readonly guessed: { readonly rhythm: boolean; readonly tuning: boolean; readonly strokes: boolean };
   /** Whether the tab had repeat signs or a loop is otherwise written. */
   readonly repeats: boolean;
 }
@@ -179,6 +179,7 @@ export function readTabText(text: string, options: ReadTabOptions = {}): TabRead
       rhythm: byCount === null && columns.length > 0,
       tuning:
         systems.length > 0 && systems.every((one) => one.lines.every(({ line }) => line.label === null)),
+      strokes: columns.length > 0 && !lines.some(({ role }) => role === 'strokes'),
     },
     repeats: repeatStart !== null || repeatEnd !== null,
   };
