@@ -135,6 +135,7 @@ export interface Integrity {
   readonly wrongDays: number;
 }
 
+/** The tables whose records are counted. */
 const COUNTED = [
   'exercises',
   'passages',
@@ -147,6 +148,7 @@ const COUNTED = [
   'log',
   'aside',
 ] as const;
+export type CountedTable = (typeof COUNTED)[number];
 
 function daysApart(kept: readonly object[], recounted: readonly object[]): number {
   const key = (day: object) => {

@@ -1,5 +1,4 @@
 'use client';
-import { ChevronDown } from 'lucide-react';
 import { useMemo, type ReactNode } from 'react';
 import styled from 'styled-components';
 import {
@@ -51,7 +50,7 @@ export function GuessedLine({ exercise, edit }: { exercise: Exercise; edit: Edit
   const { slotsABeat, letters, policy } = guessesOf(exercise, reading);
   if (slotsABeat === null && letters === null && policy === null) return null;
   const menu = (label: string, name: string, items: readonly MenuAction[]): ReactNode => (
-    <Menu label={label} name={name} icon={<ChevronDown size={15} aria-hidden />} items={items} />
+    <Menu label={label} name={name} items={items} />
   );
   const item = (name: string, label: string, change: (one: Exercise) => Exercise): MenuAction => ({
     id: name,

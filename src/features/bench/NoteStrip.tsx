@@ -1,5 +1,5 @@
 'use client';
-import { ChevronDown, Trash2 } from 'lucide-react';
+import { Trash2 } from 'lucide-react';
 import styled from 'styled-components';
 import {
   changeText,
@@ -213,7 +213,6 @@ export function NoteStrip(props: NoteStripProps) {
               />
               <Menu
                 label="Reasons for a lock"
-                icon={<ChevronDown size={15} aria-hidden />}
                 items={LOCK_REASONS.map((reason) => ({
                   id: reason,
                   name: reason,

@@ -1,5 +1,4 @@
 'use client';
-import { ChevronDown } from 'lucide-react';
 import styled from 'styled-components';
 import { counted, notesIn, planTab, type Passage, type Plan, type Range, type Place } from '@/core';
 import { Button } from '@/ui/controls/Button';
@@ -96,7 +95,6 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
       <Menu
         label="Move"
         name="Move"
-        icon={<ChevronDown size={15} aria-hidden />}
         items={[
           ...(['fret', 'pitch'] as const).flatMap((keep) =>
             ([-1, 1] as const).map((by) => ({
@@ -117,7 +115,6 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
       <Menu
         label="Strokes"
         name="Strokes"
-        icon={<ChevronDown size={15} aria-hidden />}
         items={[
           { id: 'shown', name: 'Lock as shown', run: () => lock(shown) },
           { id: 'down', name: 'Lock all down (D)', run: () => lock('down') },
@@ -128,7 +125,6 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
       <Menu
         label="Fingers"
         name="Fingers"
-        icon={<ChevronDown size={15} aria-hidden />}
         items={[
           { id: 'fret', name: 'One finger a fret (F)', run: () => finger('by fret') },
           ...([1, 2, 3, 4] as const).map((one) => ({
@@ -142,7 +138,6 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
       <Menu
         label="Sound"
         name="Sound"
-        icon={<ChevronDown size={15} aria-hidden />}
         items={[
           {
             id: 'palm',

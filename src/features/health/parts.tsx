@@ -2,6 +2,7 @@
 /** What the parts of the view are made of. */
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
+import type { CountedTable } from '@/storage/health';
 import { colour } from '@/ui/theme/tokens';
 
 export const Facts = styled.dl`
@@ -35,18 +36,21 @@ export const Item = styled.li`
   }
 `;
 
-/** Tables by the name that they have for people. */
-export const TABLES: Readonly<Record<string, string>> = {
+const TABLE_NAMES: Readonly<Record<CountedTable, string>> = {
   exercises: 'Exercises',
   passages: 'Versions of notes',
   players: 'Students',
   ladders: 'Ladders',
   runs: 'Runs',
+  signs: 'Signs of the hand',
   days: 'Days of practice',
   shelf: 'On the shelf',
   log: 'Steps of undo',
   aside: 'Laid aside',
 };
+
+/** Tables by the name that they have for people. */
+export const TABLES: Readonly<Record<string, string>> = TABLE_NAMES;
 
 /** Bytes in words; null where the browser does not tell. */
 export function sizeText(bytes: number | null): string {

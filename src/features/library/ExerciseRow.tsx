@@ -6,6 +6,7 @@ import styled from 'styled-components';
 import { counted, countText, techniqueText } from '@/core';
 import { Menu } from '@/ui/controls/Menu';
 import { TextField } from '@/ui/controls/TextField';
+import { dayText } from '@/ui/dayText';
 import { KindIcon } from '@/ui/lane/marks';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { useView } from '@/ui/shell/viewSettings';
@@ -204,7 +205,7 @@ export function ExerciseRow({
         {cleanRate === null
           ? `from ${startBpm}`
           : `clean ${Math.round(cleanRate / exercise.passage.subdivision)}`}
-        {lastDay ? <small>{lastDay}</small> : null}
+        {lastDay ? <small>{dayText(lastDay)}</small> : null}
       </span>
       <Menu
         label={`More for ${exercise.title}`}

@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { memo } from 'react';
 import { durationText, type ExerciseRecord } from '@/core';
 import { rangeText, statedShort, type ExerciseInBook, type StatedTempo } from '@/core/record';
+import { dayText } from '@/ui/dayText';
 import { Panel, Table } from './look';
 
 // Links are slow to make and stay the same when the figures beside them change.
@@ -67,7 +68,7 @@ export const Exercises = memo(function Exercises({ listed, stated, exercises, ti
                 <th scope="row" className="long">
                   <Title id={id} title={titleOf(id)} isThere={isThere} />
                 </th>
-                <td>{lastDay}</td>
+                <td>{dayText(lastDay)}</td>
                 <td className="number">{statedShort(tempo) === '' ? '–' : `${statedShort(tempo)} bpm`}</td>
                 <td>{tempo?.says === 'estimate' ? rangeText(tempo) : (tempo?.says ?? '–')}</td>
                 <td className="number">{runs}</td>

@@ -52,7 +52,6 @@ export const Failing = memo(function Failing({
           <thead>
             <tr>
               <th scope="col">Change</th>
-              {titleOf ? <th scope="col">Exercise</th> : null}
               <th scope="col" className="number">
                 Failed
               </th>
@@ -71,8 +70,8 @@ export const Failing = memo(function Failing({
                 <tr key={`${change.exerciseId} ${change.fromNote} ${change.toNote} ${change.kind}`}>
                   <th scope="row" className="long">
                     <KindIcon kind={change.kind} size={15} /> {words}
+                    {titleOf ? <small>{titleOf(change.exerciseId)}</small> : null}
                   </th>
-                  {titleOf ? <td className="long">{titleOf(change.exerciseId)}</td> : null}
                   <td className="number">
                     {change.runs} of {change.played}
                   </td>

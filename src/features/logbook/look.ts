@@ -37,6 +37,12 @@ export const Table = styled.table`
     white-space: normal;
     overflow-wrap: anywhere;
   }
+  small {
+    display: block;
+    color: ${colour.inkSoft};
+    font-size: 0.8125rem;
+    font-weight: 400;
+  }
   .number {
     text-align: right;
     padding-right: 1rem;

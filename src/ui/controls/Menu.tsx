@@ -1,4 +1,5 @@
 'use client';
+import { ChevronDown } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRef, useState, type ReactNode } from 'react';
 import { Button } from './Button';
@@ -8,7 +9,8 @@ const MenuSheet = dynamic(() => import('./MenuSheet').then((module) => module.Me
 
 interface MenuProps {
   readonly label: string;
-  readonly icon: ReactNode;
+  /** Absent: the sign that it opens, after the name. */
+  readonly icon?: ReactNode;
   /** Shown beside the icon; absent: the icon alone. */
   readonly name?: string;
   readonly items: readonly MenuAction[];
@@ -29,7 +31,7 @@ export function Menu({ label, icon, name, items }: MenuProps) {
         aria-expanded={isOpen}
         onPress={() => setIsOpen(true)}
       >
-        {icon} {name}
+        {icon} {name} {icon === undefined ? <ChevronDown size={15} aria-hidden /> : null}
       </Button>
       {isOpen ? (
         <MenuSheet label={label} items={items} trigger={trigger} onClose={() => setIsOpen(false)} />

@@ -51,7 +51,7 @@ export function FingerMatrix({ cells }: { cells: readonly FingerCell[] }) {
     <Table>
       <caption>
         String changes from finger (rows) to finger: floorward + ceilingward; the same finger as rolls (r) and
-        hops (h)
+        hops (h); fingers that stay down are not counted
       </caption>
       <thead>
         <tr>

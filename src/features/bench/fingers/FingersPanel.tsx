@@ -107,6 +107,9 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
     .filter((part) => part !== '')
     .join(', ');
   const positions = [...new Set(fingering.positions.values())].map(romanFret);
+  const standing = passage.notes.some(({ held }) => held !== undefined)
+    ? 'The fingers stay down: none follows another over the strings.'
+    : 'No finger follows another over the strings.';
   const alreadySet = passage.notes.filter(({ finger }) => finger).length;
   const open = fingering.fingers.size - alreadySet;
   const noisy = damping.filter(({ noise }) => noise !== null);
@@ -187,7 +190,7 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
             ))}
           </Places>
         ) : null}
-        <FingerMatrix cells={cells} />
+        {fingering.moves.length > 0 ? <FingerMatrix cells={cells} /> : <p>{standing}</p>}
         {fingering.moves.length > 0 && missing.length > 0 ? (
           <>
             <p>Missing: {missing.map(([from, to]) => `${from} to ${to}`).join(', ')}.</p>

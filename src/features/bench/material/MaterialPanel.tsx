@@ -36,13 +36,16 @@ const Fields = styled.fieldset`
   flex-wrap: wrap;
   align-items: end;
   gap: 0.5rem 0.9rem;
+  position: relative;
   margin: 0;
-  padding: 0;
+  /* What does not fit the first row stands under its fields, not under its name. */
+  padding: 0 0 0 6.5rem;
   border: 0;
   legend {
-    float: left;
-    width: 5.6rem;
-    padding: 0 0 0.45rem;
+    position: absolute;
+    left: 0;
+    top: 1.7rem;
+    padding: 0;
     font-weight: 600;
   }
 `;
