@@ -1,8 +1,44 @@
 /** The walls between rooms: core ← storage, workers, audio ← work ← ui ← features ← app. */
 const between = (name, from, to, comment) => ({ name, severity: 'error', comment, from, to });
 
+/** The floors of the core, from the ground: each uses those before it, none those after it. */
+const FLOORS = [
+  'instrument',
+  'time',
+  'passage',
+  'rhythm',
+  'picking',
+  'fretting',
+  'model',
+  'plan',
+  'sound',
+  'compose',
+  'tempo',
+  'balance',
+  'record',
+  'brief',
+  'drills',
+  'formats',
+];
+
+const floorRules = FLOORS.slice(0, -1).map((floor, at) =>
+  between(
+    `floor-${floor}`,
+    { path: `^src/core/${floor}/`, pathNot: '(\\.test\\.ts|/testing\\.ts)$' },
+    { path: `^src/core/(${FLOORS.slice(at + 1).join('|')})/` },
+    'The core is floors: arrows point down.',
+  ),
+);
+
 module.exports = {
   forbidden: [
+    ...floorRules,
+    between(
+      'every-folder-a-floor',
+      { path: '^src/core/', pathNot: `^src/core/(index\\.ts$|[^/]+\\.test\\.ts$|(${FLOORS.join('|')})/)` },
+      {},
+      'A new folder of the core takes its place among the floors.',
+    ),
     between(
       'no-cycles',
       {},

@@ -1,14 +1,7 @@
 /** The logbook on a record of 20,000 runs over three years, in the real browser. */
 import type { Page } from '@playwright/test';
-import {
-  emptyPassage,
-  newExercise,
-  passageHash,
-  putNote,
-  VERDICTS,
-  type Project,
-  type RunRecord,
-} from '@/core';
+import { emptyPassage, newExercise, passageHash, putNote, type Project, type RunRecord } from '@/core';
+import { VERDICTS } from '../src/core/model/run';
 import { dayAfter, NO_KINDS, REASONS } from '@/core/record';
 import { writeProject } from '@/core/formats';
 import { report } from './report';

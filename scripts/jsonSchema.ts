@@ -1,6 +1,7 @@
 /** The project file's schema as JSON Schema, made from the one that reads it. */
 import parse from 'joi-to-json';
-import { PROJECT_VERSION, publishedSchema } from '@/core/formats';
+import { PROJECT_VERSION } from '@/core';
+import { publishedSchema } from '@/core/formats';
 
 /** The text of docs/project-file.schema.json. */
 export function jsonSchemaText(): string {

@@ -1,43 +1,166 @@
 /** The public face of the core: everything that the rest of the application, and outside checks, may use. */
-export * from './instrument/instrument';
-export * from './passage/passage';
-export * from './passage/edits';
+export {
+  type Tuning,
+  STANDARD_TUNING,
+  MIN_STRINGS,
+  MAX_STRINGS,
+  MAX_FRET,
+  MAX_CAPO,
+  type Setup,
+  MIN_STRETCH_MM,
+  MAX_STRETCH_MM,
+  DEFAULT_SETUP,
+  usualTuning,
+  commonTunings,
+  stringLetters,
+} from './instrument/instrument';
+export {
+  type Stroke,
+  type Technique,
+  type Finger,
+  type Lock,
+  type Note,
+  type LoopBounds,
+  type Passage,
+  type Place,
+  loopSpan,
+  pitchOf,
+} from './passage/passage';
+export {
+  noteById,
+  noteAt,
+  setFret,
+  setTechnique,
+  setDead,
+  type NoteMark,
+  setMark,
+  setBend,
+  setSlides,
+  setFinger,
+  setLock,
+  moveToString,
+  moveNote,
+  putNote,
+  restNotes,
+  insertSlot,
+  deleteSlot,
+  setSubdivision,
+  setMeter,
+  setLoopBounds,
+  endingWithNotes,
+} from './passage/edits';
 export { ringUntil } from './passage/held';
-export * from './passage/range';
-export * from './passage/rangeMoves';
-export * from './passage/faults';
+export {
+  type Range,
+  rangeBetween,
+  notesIn,
+  shiftFrets,
+  muteRange,
+  holdRange,
+  lockRange,
+  reverseRange,
+  reversePassage,
+  deleteRange,
+  slotsUsed,
+  insertPassage,
+  extractRange,
+} from './passage/range';
+export {
+  moveRangeAcross,
+  transposeRange,
+  fingerRange,
+  fingerByPosition,
+  stretchRange,
+} from './passage/rangeMoves';
+export { faultsOf, faultText } from './passage/faults';
 export { emptyPassage } from './passage/empty';
 export { canonicalJson } from './passage/canonical';
 export { passageHash } from './passage/hash';
-export * from './rhythm/slots';
-export * from './rhythm/fit';
-export * from './rhythm/lay';
-export { MAX_SWING, STRAIGHT } from './rhythm/swing';
-export * from './exercise/exercise';
-export * from './exercise/records';
 export {
-  CHANGEABLE,
+  MAX_SLOTS_PER_BEAT,
+  METERS,
+  meterName,
+  type Slot,
+  slotsOf,
+  slotAt,
+  nextSlotTicks,
+  countSyllable,
+  notesPerSecond,
+} from './time/slots';
+export { fitOf } from './rhythm/fit';
+export {
+  type Gap,
+  ACCENTS,
+  slotsInPass,
+  groupNotes,
+  accentNotes,
+  setPickup,
+  pickupSlots,
+  restAtEnd,
+  setBeatSubdivision,
+  lastAgain,
+  slotsNeeded,
+} from './rhythm/lay';
+export { MAX_SWING, STRAIGHT } from './time/swing';
+export {
+  GOAL_TECHNIQUES,
+  type GoalTechnique,
+  GOAL_KINDS,
+  type Goal,
+  type StudentNote,
+  type Exercise,
+  DRILL_HANDS,
+  type DrillOf,
+  type Origin,
+  type TabStrings,
+  type OpenQuestion,
+  NO_GOAL,
+  MIN_BPM,
+  MAX_BPM,
+  BPM_DECIMALS,
+  MAX_TITLE,
+  titledAs,
+  newExercise,
+} from './model/exercise';
+export {
+  type RecordStamp,
+  type ChangeableStamp,
+  type StampKey,
+  bareRecord,
+  type ExerciseRecord,
+  type PassageRecord,
+  type PlayerRecord,
+  NEW_PLAYER,
+  type LadderRecord,
+  type RunRecord,
+  type SignRecord,
+  type Tombstone,
+  ME,
+  PROJECT_VERSION,
+  type Project,
+  type TableName,
+  type UnchangingTable,
+  isUnchanging,
+  type RecordChange,
+  type LogEntry,
+  type ShelvedRecord,
+  type Backup,
+} from './model/records';
+export {
   planImport,
   type ChangeableTable,
   type Difference,
-  type FieldDifference,
   type Here,
   type ImportPlan,
-} from './exercise/importPlan';
-export {
-  compareVersions,
-  countedOn,
-  joinedVersions,
-  type VersionOrder,
-  type Versions,
-} from './exercise/versions';
-export { planOf, type Plan } from './exercise/plan';
-export { planTab } from './exercise/planTab';
-export * from './exercise/climb';
-export * from './exercise/tempoSteps';
-export * from './exercise/hand';
-export { cuesFor, cuesOf } from './exercise/cues';
-export { pinnedWhere, pinNumbers, spokenNote, spokenPlace } from './exercise/spoken';
+} from './formats/project/importPlan';
+export { compareVersions, countedOn, joinedVersions } from './formats/project/versions';
+export { planOf, type Plan } from './plan/plan';
+export { planTab } from './formats/tab/planTab';
+export { type KeptLadder, FRESH_LADDER, ladderSpecOf, passBeats } from './tempo/climb';
+export { tempoSteps } from './tempo/tempoSteps';
+export { MAX_EDGE_ANGLE, type PickingHand, OPEN_HAND, handFor, handText } from './model/hand';
+export { cuesFor } from './plan/cues';
+export { pinnedWhere, pinNumbers, spokenNote, spokenPlace } from './plan/spoken';
 export {
   exerciseFromTab,
   firstNotes,
@@ -47,28 +170,36 @@ export {
   stringsText,
   takeStrokes,
   withTab,
-} from './exercise/taking';
-export * from './picking/analysis';
+} from './formats/tab/taking';
 export {
-  describeChanges,
-  isStringChange,
-  type ChangeKind,
-  type Contact,
-  type Direction,
-  type PickInput,
-  type Slant,
-  type StringChange,
-} from './picking/changes';
+  type Transition,
+  type PairCount,
+  type Analysis,
+  analyseStrokes,
+  stringChangeFrom,
+  tightestChanges,
+  largerExits,
+} from './picking/analysis';
+export { describeChanges, isStringChange, type ChangeKind, type Slant } from './picking/changes';
 export { gapAfter, gapBefore } from './picking/geometry';
-export { isPicked } from './picking/picks';
 export { otherStroke, POLICY_KINDS, type PickingPolicy, type PolicyKind } from './picking/policy';
-export { comparePolicies, type ComparedPolicy } from './picking/compare';
+export { comparePolicies } from './picking/compare';
 export { withSlurs } from './picking/overlay';
-export * from './picking/coverage';
-export { placesInBeat, type PlacesInBeat } from './picking/places';
-export { assignStrokes, type StrokeAssignment, type StrokeReason, type Unmet } from './picking/strokes';
-export * from './picking/counting';
-export * from './picking/words';
+export { type Covered, type CoverageCell, coverageOf } from './picking/coverage';
+export { placesInBeat } from './picking/places';
+export { assignStrokes, type StrokeAssignment } from './picking/strokes';
+export { countText, counted, times } from './picking/counting';
+export {
+  STROKE_NAMES,
+  withArticle,
+  KIND_NAMES,
+  reasonText,
+  otherCostText,
+  unmetText,
+  policyText,
+  techniqueText,
+  changeText,
+} from './picking/words';
 export {
   poseAt,
   slantAt,
@@ -77,39 +208,78 @@ export {
   strikeLine,
   type PickPose,
   type StrikeLine,
-} from './picking/motion';
-export { isCalled, standsText, strikesOf, type Strike } from './picking/strikes';
-export * from './picking/schools';
-export * from './balance/balance';
-export * from './balance/goal';
-export * from './balance/exposure';
+} from './plan/motion';
+export { isCalled, standsText, strikesOf, type Strike } from './plan/strikes';
+export { type Schools, DEFAULT_SCHOOLS, slantText, exitText, slantsText } from './picking/schools';
+export { type PairRow, pairRows, missingPairs, trainsSentence } from './balance/balance';
+export { targetOf, goalText, asksForChanges, type GoalCheck, checkGoal, againstTarget } from './balance/goal';
+export { type Exposure, exposureOf, exposedPairs, setVerdict } from './balance/exposure';
 export { setMendings, type SetMember, type SetMending } from './balance/mendSet';
 export { gapOf, mendings, scopedShare, type Mending } from './balance/mend';
 export { mendText, shareText } from './balance/mendWords';
 export { composeToBrief } from './brief/search';
-export * from './tempo/ladder';
-export * from './tempo/spec';
-export * from './tempo/cleanTempo';
-export * from './tempo/marks';
-export * from './tempo/planner';
-export * from './tempo/practice';
-export * from './tempo/speeds';
-export * from './tempo/tempoMap';
-export * from './sound/clicks';
-export * from './sound/performance';
-export * from './sound/pluck';
-export * from './sound/voices';
-export { readTabText, type ReadTabOptions, type TabReading } from './formats/tab/read';
-export type { Problem, ProblemCode } from './formats/tab/problems';
-export { writeTabText, type WriteTabOptions } from './formats/tab/write';
+export { buildLadder, passesInRun, withHandMade } from './tempo/ladder';
 export {
-  readProject,
-  writeProject,
-  type ProjectProblem,
-  type ProjectReading,
-} from './formats/project/project';
+  ROUNDINGS,
+  type Rounding,
+  LADDER_KINDS,
+  type LadderKind,
+  type DensityPart,
+  PART_NAMES,
+  type LadderSpec,
+  type Look,
+  type LadderStep,
+  MIN_STEP_BPM,
+  MAX_STEP_BPM,
+  MAX_RISES,
+  MAX_LADDER_PASSES,
+  MAX_RUNS_IN_A_ROW,
+  MAX_STEP_MINUTES,
+  DEFAULT_LADDER,
+  type PracticeTime,
+} from './model/ladder';
+export { estimateCleanTempo } from './tempo/cleanTempo';
+export {
+  MAX_SESSIONS_A_WEEK,
+  MAX_SESSION_MINUTES,
+  MAX_PLAN_WEEKS,
+  type PlanFault,
+  planClimb,
+  type PlanOffer,
+  offersFor,
+} from './tempo/planner';
+export {
+  type Climb,
+  FOOT_OF_LADDER,
+  type Move,
+  goToStep,
+  stepSpeed,
+  slower,
+  judged,
+  steppedBpm,
+  probeTempos,
+  startFromProbe,
+} from './tempo/practice';
+export { equalSpeeds, bpmText, durationText, tappedBpm } from './tempo/speeds';
+export { type TempoMap, steadyTempo, changeTempo, rampTempo, frameAt, ticksAtFrame } from './tempo/tempoMap';
+export { type ClickAccent, type ClickPattern, PLAIN_CLICK } from './sound/clicks';
+export {
+  type Attack,
+  type Sounding,
+  type PerformedEvent,
+  type PlayPlace,
+  type Performance,
+  type Beat,
+  type PerformOptions,
+  performanceOf,
+} from './sound/performance';
+export { pluck, click } from './sound/pluck';
+export { VOICED_KINDS, type VoicedKind, isVoiced, strokeTap, kindVoice } from './sound/voices';
+export { readTabText, type TabReading } from './formats/tab/read';
+export type { Problem } from './formats/tab/problems';
+export { writeTabText } from './formats/tab/write';
+export { readProject, writeProject } from './formats/project/project';
 export { readMusicXml } from './formats/musicxml/read';
-export { readCompressedMusicXml } from './formats/musicxml/zipped';
-export { writeCompressedMusicXml, writeMusicXml } from './formats/musicxml/write';
+export { writeMusicXml } from './formats/musicxml/write';
 export { readMidi } from './formats/midi/read';
-export { writeMidi, type WriteMidiOptions } from './formats/midi/write';
+export { writeMidi } from './formats/midi/write';

@@ -1,6 +1,7 @@
 /** Made-up exercises whose notes are worked out by recipe, in keys and shapes of our own. */
 import { NO_GOAL, type Goal, type PickingPolicy } from '@/core';
-import { firstRecipe, type Recipe, type SourceKind } from '@/core/compose';
+import { firstRecipe } from '@/core/compose';
+import { type SourceKind, type Recipe } from '@/core/compose';
 
 export interface DemoRecipe {
   readonly title: string;

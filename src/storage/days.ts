@@ -1,6 +1,7 @@
 /** Days are added up anew, in the same transaction, whenever a run of them comes or goes. */
 import type { RecordChange, RunRecord } from '@/core';
-import { dayOf, standing, type DayRecord } from '@/core/record';
+import { dayOf, type DayRecord } from '@/core/record';
+import { standing } from '@/core/record';
 import type { Database } from './database';
 
 type DayKey = [playerId: string, exerciseId: string, day: string];

@@ -2,7 +2,8 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { emptyPassage, newExercise, passageHash, putNote, VERDICTS, type RunRecord } from '@/core';
+import { emptyPassage, newExercise, passageHash, putNote, type RunRecord } from '@/core';
+import { VERDICTS } from '@/core/record';
 import { NO_KINDS, REASONS, type DayRecord } from '@/core/record';
 import { Database } from './database';
 import { refreshAllDays } from './days';

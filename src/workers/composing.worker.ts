@@ -1,7 +1,8 @@
 /** Composes to a brief off the main thread. */
 import { expose } from 'comlink';
 import type { Setup } from '@/core';
-import { searching, type Brief, type Outcome, type SearchEvent } from '@/core/brief';
+import { searching, type Outcome, type SearchEvent } from '@/core/brief';
+import { type Brief } from '@/core/brief';
 
 const composing = {
   run: (brief: Brief, setup: Setup, seed: number, report: (event: SearchEvent) => void): Outcome => {

@@ -1,8 +1,8 @@
 /** Counts against an independent recount, goals against worked cases. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { NO_GOAL, type Goal } from '../exercise/exercise';
-import { planOf } from '../exercise/plan';
+import { NO_GOAL, type Goal } from '../model/exercise';
+import { planOf } from '../plan/plan';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import type { PickingPolicy } from '../picking/policy';
 import { DEFAULT_SCHOOLS } from '../picking/schools';

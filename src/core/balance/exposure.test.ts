@@ -1,8 +1,8 @@
 /** Exposure against a recount stroke by stroke, and the mending of sets against trying all passes. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { newExercise } from '../exercise/exercise';
-import { planOf } from '../exercise/plan';
+import { newExercise } from '../model/exercise';
+import { planOf } from '../plan/plan';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { emptyPassage } from '../passage/empty';
 import type { Stroke } from '../passage/passage';

@@ -1,7 +1,7 @@
 /** Exposure: how many changes of each kind are played in some passes, of one exercise or of a set. */
-import { passBeats } from '../exercise/climb';
-import type { Exercise } from '../exercise/exercise';
-import type { Plan } from '../exercise/plan';
+import { passBeats } from '../tempo/climb';
+import type { Exercise } from '../model/exercise';
+import type { Plan } from '../plan/plan';
 import { loopSpan, type Stroke } from '../passage/passage';
 import type { Figures, PairCount } from '../picking/analysis';
 import { isStringChange, type ChangeKind } from '../picking/changes';
@@ -20,6 +20,7 @@ export interface Played {
 
 type Kinds = Record<'outside' | 'inside' | 'sweep' | 'backtrack', number>;
 
+/** What the hand meets in a time: changes by kind, strokes, seconds. */
 export interface Exposure {
   /** Changes by strings and direction, as a pass has them in figures. */
   readonly pairs: readonly PairCount[];

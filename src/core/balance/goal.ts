@@ -1,5 +1,5 @@
 /** A goal checked against the analysis, and the balance target that follows from it. */
-import type { Goal } from '../exercise/exercise';
+import type { Goal } from '../model/exercise';
 import type { Analysis, Figures, Transition } from '../picking/analysis';
 import { isStringChange } from '../picking/changes';
 import { counted, countText } from '../picking/counting';
@@ -70,6 +70,7 @@ export function asksForChanges({ kind, strings, skipped, direction }: Goal): boo
   return kind !== null || strings !== null || skipped !== null || direction !== null;
 }
 
+/** How an exercise stands to its goal. */
 export interface GoalCheck {
   /** Changes a pass that are as wanted, and changes in question. */
   readonly met: number;

@@ -1,8 +1,8 @@
 /** Mendings against a recount of strings and strokes, and against trying by hand. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { newExercise, NO_GOAL, type Exercise, type GoalKind } from '../exercise/exercise';
-import { planOf } from '../exercise/plan';
+import { newExercise, NO_GOAL, type Exercise, type GoalKind } from '../model/exercise';
+import { planOf } from '../plan/plan';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { moveToString } from '../passage/edits';
 import { assignStrokes } from '../picking/strokes';

@@ -1,6 +1,6 @@
 /** Mending: the small changes that bring an exercise nearer to the balance its goal wants. */
-import type { Exercise, Goal } from '../exercise/exercise';
-import { planOf } from '../exercise/plan';
+import type { Exercise, Goal } from '../model/exercise';
+import { planOf } from '../plan/plan';
 import type { Setup } from '../instrument/instrument';
 import { deleteSlot, moveToString, putNote, setTechnique } from '../passage/edits';
 import type { Passage } from '../passage/passage';
@@ -46,6 +46,7 @@ export interface ScopedShare {
   readonly changes: number;
 }
 
+/** A change that brings an exercise nearer to its goal, with how near. */
 export interface Mending {
   /** What is changed before it, where one change is not enough. */
   readonly first: Mending | null;

@@ -1,7 +1,7 @@
 /** Mending a set of exercises: which to drop, to add or to play backwards, and how many passes of each. */
 import { solve } from 'yalps';
-import { passBeats } from '../exercise/climb';
-import { planOf } from '../exercise/plan';
+import { passBeats } from '../tempo/climb';
+import { planOf } from '../plan/plan';
 import type { Setup } from '../instrument/instrument';
 import { reversePassage } from '../passage/range';
 import { exposureOf, setVerdict, type Exposure, type Played } from './exposure';
@@ -11,6 +11,7 @@ export interface SetMember extends Played {
   readonly id: string;
 }
 
+/** A change of one exercise of a set that brings the set nearer to balance. */
 export interface SetMending {
   readonly kind: 'drop' | 'add' | 'reverse' | 'passes';
   /** The exercise that it is about; null where it is about all. */

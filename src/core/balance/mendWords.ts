@@ -1,5 +1,5 @@
 /** Mendings in words. */
-import type { Exercise } from '../exercise/exercise';
+import type { Exercise } from '../model/exercise';
 import { countText } from '../picking/counting';
 import { policyText } from '../picking/words';
 import type { Schools } from '../picking/schools';

@@ -1,7 +1,8 @@
 /** A line that was found, as an exercise has it. */
 import { applyRecipe } from '../compose/apply';
-import { firstRecipe, type KeptRecipe, type Recipe } from '../compose/recipe';
-import { newExercise } from '../exercise/exercise';
+import { firstRecipe } from '../compose/recipe';
+import { type KeptRecipe, type Recipe } from '../model/recipe';
+import { newExercise } from '../model/exercise';
 import type { Setup } from '../instrument/instrument';
 import { emptyPassage } from '../passage/empty';
 import type { Passage } from '../passage/passage';

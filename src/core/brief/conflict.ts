@@ -1,6 +1,7 @@
 /** Why a brief is impossible: a smallest set of wishes that cannot be granted together, and what would help. */
 import type { Setup } from '../instrument/instrument';
-import { MAX_BRIEF_NOTES, MIN_BRIEF_NOTES, slantOfBrief, wishesOf, type Brief, type Wish } from './brief';
+import { slantOfBrief, wishesOf, type Wish } from './brief';
+import { MAX_BRIEF_NOTES, type Brief, MIN_BRIEF_NOTES } from '../model/brief';
 import { hasLine } from './bound';
 import { mannersOf, type Manner } from './grid';
 import { latticeOf } from './lattice';

@@ -1,14 +1,14 @@
 /** The brief that an exercise's goal asks for, to begin with. */
 import { asksForChanges } from '../balance/goal';
-import type { Exercise, Goal } from '../exercise/exercise';
+import type { Exercise, Goal } from '../model/exercise';
 import {
-  BRIEF_POLICIES,
-  MAX_BRIEF_NOTES,
-  type Brief,
   type BriefPolicy,
-  type Target,
+  MAX_BRIEF_NOTES,
+  BRIEF_POLICIES,
+  type Brief,
   type Tones,
-} from './brief';
+  type Target,
+} from '../model/brief';
 
 /** Where an exercise without notes begins: a key, a window and a length of our own choosing. */
 const FIRST_TONES: Tones = { kind: 'scale', tonic: 'B', name: 'dorian' };

@@ -8,7 +8,8 @@ import { pitchClassOf } from '../compose/tones';
 import type { Stroke } from '../passage/passage';
 import { contactOf, kindOf, slantOf, type ChangeKind } from '../picking/changes';
 import { isTravelled, strokeFor } from '../picking/policy';
-import { pitchClasses, policyOf, slantOfBrief, type Brief, type Target } from './brief';
+import { pitchClasses, policyOf, slantOfBrief } from './brief';
+import { type Target, type Brief } from '../model/brief';
 
 /** A note as the fretting hand has it. */
 export interface Place {

@@ -1,8 +1,8 @@
 /** The door to composing to a brief, apart from the core's face: it brings the solver and the scales with it. */
-export * from './brief';
 export type { Candidate } from './candidate';
 export type { Advice } from './conflict';
 export { draftBrief, withCandidate } from './draft';
 export { PUBLISHED_BRIEFS } from './published';
 export { searching, type Outcome, type SearchEvent } from './search';
 export { adviceText, outcomeText, targetText, tonesText, wishText } from './words';
+export { CONTOURS, MAX_BRIEF_NOTES, MAX_FINGER_CHANGES, type Brief } from '../model/brief';

@@ -3,7 +3,7 @@
  * it costs and what it brings. All searches walk on it, so that they weigh alike.
  */
 import type { Setup } from '../instrument/instrument';
-import type { Brief } from './brief';
+import type { Brief } from '../model/brief';
 import {
   endCost,
   likenessCost,

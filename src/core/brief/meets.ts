@@ -1,11 +1,12 @@
 /** Whether an exercise grants a brief, told by the ordinary plan and analysis and by nothing of the search. */
-import { planOf } from '../exercise/plan';
+import { planOf } from '../plan/plan';
 import { pitchOf, type Passage } from '../passage/passage';
 import type { Setup } from '../instrument/instrument';
 import { isStringChange } from '../picking/changes';
 import type { PickingPolicy } from '../picking/policy';
 import { pitchClassOf } from '../compose/tones';
-import { pitchClasses, slantOfBrief, wishesOf, type Brief, type Wish } from './brief';
+import { pitchClasses, slantOfBrief, wishesOf, type Wish } from './brief';
+import { type Brief } from '../model/brief';
 import { counts } from './grid';
 
 /** The wishes of a brief that an exercise does not grant; of its strings, frets and tones nothing but the given may occur. */

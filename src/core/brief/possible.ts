@@ -1,6 +1,6 @@
 /** Whether a brief can be granted at all, as far as a budget goes. */
 import type { Setup } from '../instrument/instrument';
-import type { Brief } from './brief';
+import type { Brief } from '../model/brief';
 import { candidateOf } from './candidate';
 import { chanceOf } from './chance';
 import { proven } from './exact';

@@ -1,6 +1,6 @@
 /** Ten fixed briefs that the search is measured and checked by. Invented. */
 import { STANDARD_TUNING } from '../instrument/instrument';
-import type { Brief, Target } from './brief';
+import type { Target, Brief } from '../model/brief';
 
 const ANY: Target = { kind: null, strings: null, direction: null, skipped: null, min: 0, max: null };
 
@@ -64,6 +64,7 @@ export interface PublishedBrief {
   readonly isPossible: boolean;
 }
 
+/** Briefs of published kinds of exercise. */
 export const PUBLISHED_BRIEFS: readonly PublishedBrief[] = [
   {
     name: '16 notes, three strings, four exact targets',

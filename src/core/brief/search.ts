@@ -5,7 +5,7 @@
  */
 import type { Setup } from '../instrument/instrument';
 import { costOf, type Found } from './along';
-import type { Brief } from './brief';
+import type { Brief } from '../model/brief';
 import { candidateOf, differs, lineIn, ranked, type Candidate } from './candidate';
 import { chanceOf } from './chance';
 import { conflictIn, type Conflict } from './conflict';
@@ -32,6 +32,7 @@ const DEFAULT_EXPANSIONS = 400_000;
 /** Steps of the lattice that the bound may look at: some seconds. */
 const LOOKS = 300_000_000;
 
+/** What a search tells while it goes on. */
 export type SearchEvent =
   | { readonly kind: 'candidate'; readonly candidate: Candidate }
   | { readonly kind: 'proving' }
@@ -39,6 +40,7 @@ export type SearchEvent =
   | { readonly kind: 'settled'; readonly isProven: boolean }
   | { readonly kind: 'tick' };
 
+/** What a search ended with. */
 export interface Outcome {
   /** `best`: proven. `impossible`: proven. `none found`: neither a line nor a proof within the budget. */
   readonly state: 'best' | 'best found' | 'impossible' | 'none found';

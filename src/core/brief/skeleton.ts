@@ -4,7 +4,8 @@
  * proves that the brief is impossible, whatever the frets. Solved by the maintained solver `yalps`.
  */
 import { solve } from 'yalps';
-import { MAX_BRIEF_NOTES, type Brief, type Wish } from './brief';
+import { type Wish } from './brief';
+import { MAX_BRIEF_NOTES, type Brief } from '../model/brief';
 import { mayBegin, mayEnd, type PickRules, type Place } from './grid';
 import type { Chance } from './chance';
 import type { Lattice } from './lattice';

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { DEFAULT_SETUP, STANDARD_TUNING } from '../instrument/instrument';
 import type { Finger, Stroke } from '../passage/passage';
 import { describeChanges } from '../picking/changes';
-import { BRIEF_POLICIES, CONTOURS, type Brief, type Target } from './brief';
+import { CONTOURS, type Target, type Brief, BRIEF_POLICIES } from '../model/brief';
 import { placesOf, WEIGHTS, type Place } from './grid';
 
 export const otherWay = (stroke: Stroke): Stroke => (stroke === 'down' ? 'up' : 'down');

@@ -1,11 +1,12 @@
 /** Briefs, conflicts and outcomes in words. */
 import { goalText } from '../balance/goal';
 import { chordName } from '../compose/names';
-import { NO_GOAL } from '../exercise/exercise';
+import { NO_GOAL } from '../model/exercise';
 import { counted } from '../picking/counting';
 import { withArticle } from '../picking/words';
 import { slantText, type Schools } from '../picking/schools';
-import { slantOfBrief, type Brief, type Target, type Wish } from './brief';
+import { slantOfBrief, type Wish } from './brief';
+import { type Target, type Brief } from '../model/brief';
 import type { Advice } from './conflict';
 import type { Outcome } from './search';
 

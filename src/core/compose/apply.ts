@@ -1,14 +1,14 @@
 /** A recipe written into an exercise: notes with lasting ids, so that locks and fingers outlive a change of the recipe. */
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
-import type { Exercise } from '../exercise/exercise';
+import type { Exercise } from '../model/exercise';
 import type { Setup } from '../instrument/instrument';
 import type { Note, Passage } from '../passage/passage';
 import { compose } from './compose';
 import type { Fault } from './faults';
 import type { Line } from './line';
 import { slotClock, untilNext } from './own';
-import { MARKS, type Recipe } from './recipe';
+import { type Recipe, MARKS } from '../model/recipe';
 
 /**
  * Hash of what a recipe decides: strings, frets, techniques and damping in their order. Rhythm, locks, fingers and marks

@@ -2,9 +2,9 @@
 import type { Setup } from '../instrument/instrument';
 import { canHold } from '../fretting';
 import { stretchMm } from '../instrument/neck';
-import { modulo } from '../rhythm/periods';
+import { modulo } from '../time/periods';
 import { lastFret, type Row } from './rows';
-import type { Recipe, Source } from './recipe';
+import type { Source, Recipe } from '../model/recipe';
 import { chordIntervals, chordPitches, pitchClassOf } from './tones';
 
 /** A shape with what ranks it. */

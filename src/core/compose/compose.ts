@@ -7,7 +7,7 @@ import { flat, isSamePlace, sound, type Line, type Sound } from './line';
 import { masked } from './mask';
 import { heldLine, ownLine, relinked } from './own';
 import { movedLine, onMovedStrings, placesOf, rotated, timesOf } from './moves';
-import { MAX_COMPOSED, type Displacement, type Recipe } from './recipe';
+import { type Recipe, type Displacement, MAX_COMPOSED } from '../model/recipe';
 import { rowsOf } from './shapes';
 
 /** What a recipe gives: its notes cell by cell, or why there are none. */

@@ -26,7 +26,7 @@ export function fault(code: FaultCode, figure = 0): Fault {
 }
 
 /** A fault in one sentence. */
-export function faultText({ code, figure }: Fault, limitMm: number): string {
+export function composeFaultText({ code, figure }: Fault, limitMm: number): string {
   switch (code) {
     case 'noStrings':
       return 'No string is chosen.';

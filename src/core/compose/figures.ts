@@ -1,7 +1,7 @@
 /** Figures: in which order the notes of some rows are played, there and back. */
 import { fault, type Fault } from './faults';
 import { flat, type Line, type Sound } from './line';
-import type { Figure, Recipe } from './recipe';
+import type { Figure, Recipe } from '../model/recipe';
 import type { Row } from './rows';
 
 /** So many notes of a row, to its end and back again as often as they need. */

@@ -2,12 +2,21 @@
 export { applyRecipe, isDetached } from './apply';
 export { arpeggioShapes, chordShapes } from './chordShapes';
 export { canDisplace, compose } from './compose';
-export { faultText } from './faults';
+export { composeFaultText } from './faults';
 export { cleanMask } from './mask';
 export { takeCell } from './own';
 export { nearestRecipe } from './nearest';
-export * from './recipe';
+export { allStrings, firstRecipe, withSource } from './recipe';
 export { CHORDS, SCALES, TONICS } from './names';
 export { suppliesOf } from './supply';
 export { tuningFrom, tuningText } from './tuningText';
 export { recipeText } from './words';
+export {
+  DIRECTIONS,
+  VARIATIONS,
+  type Figure,
+  type Moves,
+  type Recipe,
+  type Source,
+  type SourceKind,
+} from '../model/recipe';

@@ -1,6 +1,6 @@
 /** Lines: notes one after the other, as a cell plays them. */
 import type { Finger, Lock, Technique } from '../passage/passage';
-import type { Marks } from './recipe';
+import type { Marks } from '../model/recipe';
 import type { Row } from './rows';
 
 /** One note of a line. */

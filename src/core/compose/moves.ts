@@ -1,8 +1,8 @@
 /** Moves: a cell carried to other places of the neck. */
-import { modulo } from '../rhythm/periods';
+import { modulo } from '../time/periods';
 import { fault, type Fault } from './faults';
 import type { Line, Sound } from './line';
-import type { Recipe } from './recipe';
+import type { Recipe } from '../model/recipe';
 import { lastFret } from './rows';
 import { scaleTones } from './tones';
 

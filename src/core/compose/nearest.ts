@@ -1,7 +1,8 @@
 /** What to change in a recipe that gives nothing, so that it does: the smallest change first. */
 import type { Setup } from '../instrument/instrument';
 import { compose } from './compose';
-import { allStrings, type Recipe } from './recipe';
+import { allStrings } from './recipe';
+import { type Recipe } from '../model/recipe';
 
 /** A recipe near another that works, and what was changed, in words. */
 export interface Nearest {

@@ -1,9 +1,8 @@
 /** Own cells are true copies: whatever stands on the notes is there again, wherever the cell goes. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { newExercise } from '../exercise/exercise';
-import { MAX_FRET } from '../instrument/instrument';
-import { DEFAULT_SETUP } from '../instrument/instrument';
+import { newExercise } from '../model/exercise';
+import { MAX_FRET, DEFAULT_SETUP } from '../instrument/instrument';
 import { heldSpans } from '../passage/held';
 import { emptyPassage } from '../passage/empty';
 import { endingWithNotes } from '../passage/edits';
@@ -11,7 +10,8 @@ import type { Note, Passage } from '../passage/passage';
 import { passages } from '../passage/testing';
 import { applyRecipe } from './apply';
 import { takeCell } from './own';
-import { firstRecipe, MARKS, type Recipe } from './recipe';
+import { firstRecipe } from './recipe';
+import { type Recipe, MARKS } from '../model/recipe';
 
 const MOST = 500;
 

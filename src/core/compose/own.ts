@@ -2,9 +2,9 @@
 import { endingWithNotes } from '../passage/edits';
 import type { Note, Passage, Technique } from '../passage/passage';
 import { notesIn, type Range } from '../passage/range';
-import { slotAt } from '../rhythm/slots';
+import { slotAt } from '../time/slots';
 import type { Line, Sound } from './line';
-import { MARKS, type CellNote, type Marks } from './recipe';
+import { type Marks, MARKS, type CellNote } from '../model/recipe';
 
 /** Slots from one moment to another, in parts where they do not lie on slots. */
 function slotsBetween(passage: Passage, from: number, to: number): number {

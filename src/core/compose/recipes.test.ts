@@ -1,16 +1,17 @@
 /** Any recipe: on the neck, in its scale or chord, within reach, or refused with a reason; and what outlives a change of it. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { newExercise } from '../exercise/exercise';
+import { newExercise } from '../model/exercise';
 import { DEFAULT_SETUP, MAX_FRET } from '../instrument/instrument';
 import { stretchMm } from '../instrument/neck';
 import { setFinger, setFret, setLock, setMark, setSubdivision } from '../passage/edits';
 import { emptyPassage } from '../passage/empty';
 import { applyRecipe, isDetached } from './apply';
 import { compose } from './compose';
-import { faultText } from './faults';
+import { composeFaultText } from './faults';
 import { nearestRecipe } from './nearest';
-import { firstRecipe, type Recipe } from './recipe';
+import { firstRecipe } from './recipe';
+import { type Recipe } from '../model/recipe';
 import { recipes } from './testing';
 import { chordIntervals, pitchClassOf, scaleTones } from './tones';
 import { recipeText } from './words';
@@ -84,7 +85,7 @@ describe('any recipe', () => {
         const composed = compose(recipe, DEFAULT_SETUP);
         if ('cells' in composed) return;
         refused++;
-        expect(faultText(composed.fault, 128)).toMatch(/^[A-Z].*\.$/);
+        expect(composeFaultText(composed.fault, 128)).toMatch(/^[A-Z].*\.$/);
         const near = nearestRecipe(recipe, DEFAULT_SETUP);
         if (!near) return;
         offered++;

@@ -1,7 +1,7 @@
 /** Rows: the notes that a shape has on each string. */
 import { MAX_FRET } from '../instrument/instrument';
 import type { Finger } from '../passage/passage';
-import type { Recipe } from './recipe';
+import type { Recipe } from '../model/recipe';
 
 /** A place on a string, with its finger where the source says it. */
 export interface Spot {

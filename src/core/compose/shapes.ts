@@ -3,7 +3,7 @@ import type { Setup } from '../instrument/instrument';
 import { stretchMm } from '../instrument/neck';
 import { arpeggioShapes, chordShapes } from './chordShapes';
 import { fault, type Fault } from './faults';
-import type { Recipe, Source } from './recipe';
+import type { Source, Recipe } from '../model/recipe';
 import { lastFret, spotAt, type Row, type Spot } from './rows';
 import { scaleTones } from './tones';
 

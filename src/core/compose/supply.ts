@@ -3,8 +3,8 @@ import type { Setup } from '../instrument/instrument';
 import type { Finger, Passage } from '../passage/passage';
 import { fingerChanges, fingerPassage, type HandSchool } from '../fretting';
 import { applyRecipe } from './apply';
-import type { Recipe } from './recipe';
-import { newExercise } from '../exercise/exercise';
+import type { Recipe } from '../model/recipe';
+import { newExercise } from '../model/exercise';
 
 /** A recipe near the one that is there, with the finger changes that it would add. */
 export interface Supply {

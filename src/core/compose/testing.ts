@@ -1,7 +1,15 @@
 /** Random recipes for tests. */
 import fc from 'fast-check';
 import { usualTuning } from '../instrument/instrument';
-import { DIRECTIONS, TURNS, VARIATIONS, type Figure, type Moves, type Recipe, type Source } from './recipe';
+import {
+  type Moves,
+  DIRECTIONS,
+  type Source,
+  type Recipe,
+  type Figure,
+  TURNS,
+  VARIATIONS,
+} from '../model/recipe';
 import { CHORDS, SCALES } from './names';
 
 const tonics = fc.constantFrom('C', 'F#', 'Bb', 'D', 'Ab');

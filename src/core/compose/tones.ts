@@ -1,6 +1,6 @@
 /** Scales and chords as intervals; the knowledge of them comes from the `tonal` library. */
 import { Chord, Interval, Note, ScaleType } from 'tonal';
-import { modulo } from '../rhythm/periods';
+import { modulo } from '../time/periods';
 
 /** Pitch class 0–11 of a tonic; throws a RangeError for a name that is none. */
 export function pitchClassOf(tonic: string): number {

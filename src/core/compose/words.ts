@@ -2,7 +2,7 @@
 import { counted, times } from '../picking/counting';
 import { MASK_LETTERS } from './mask';
 import { chordName } from './names';
-import type { Recipe } from './recipe';
+import type { Recipe } from '../model/recipe';
 
 /** "strings 6 to 1", "strings 5, 3, 1". */
 function stringsText(strings: readonly number[]): string {

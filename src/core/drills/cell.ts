@@ -1,9 +1,9 @@
 /** Cells of a few notes cut out of an exercise, laid so that a change keeps its time and its place in the beat. */
-import type { Exercise } from '../exercise/exercise';
+import type { Exercise } from '../model/exercise';
 import type { Note, Passage, Stroke } from '../passage/passage';
 import { withStrokes } from '../picking/keepStrokes';
 import type { PickingPolicy } from '../picking/policy';
-import { commonMultiple, modulo } from '../rhythm/periods';
+import { commonMultiple, modulo } from '../time/periods';
 
 /** A note with its stroke and the time until the next. */
 export interface CellPick {

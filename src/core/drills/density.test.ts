@@ -1,9 +1,9 @@
 /** Ladders of density, and what a step of a ladder has played. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { FRESH_LADDER, passBeats } from '../exercise/climb';
-import { newExercise, type Exercise } from '../exercise/exercise';
-import { planOf } from '../exercise/plan';
+import { FRESH_LADDER, passBeats } from '../tempo/climb';
+import { newExercise, type Exercise } from '../model/exercise';
+import { planOf } from '../plan/plan';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { putNote } from '../passage/edits';
 import { emptyPassage } from '../passage/empty';

@@ -1,10 +1,10 @@
 /** Density: the same tempo with more and more string changes a beat, from the two notes of a change to the whole exercise. */
-import { passBeats } from '../exercise/climb';
-import type { Exercise } from '../exercise/exercise';
-import { planOf, type Plan } from '../exercise/plan';
+import { passBeats } from '../tempo/climb';
+import type { Exercise } from '../model/exercise';
+import { planOf, type Plan } from '../plan/plan';
 import type { Setup } from '../instrument/instrument';
 import { isStringChange } from '../picking/changes';
-import type { DensityPart } from '../tempo/spec';
+import type { DensityPart } from '../model/ladder';
 import { layOnce, type CellPick } from './cell';
 import { picksOfPlan } from './stages';
 

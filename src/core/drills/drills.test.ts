@@ -4,13 +4,13 @@
  */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { newExercise, type Exercise } from '../exercise/exercise';
-import { planOf } from '../exercise/plan';
+import { newExercise, type Exercise } from '../model/exercise';
+import { planOf } from '../plan/plan';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { emptyPassage } from '../passage/empty';
 import type { Stroke } from '../passage/passage';
 import { describeChanges, isStringChange } from '../picking/changes';
-import { modulo } from '../rhythm/periods';
+import { modulo } from '../time/periods';
 import { drillExercises, drillsOf, fittedTo, passesIn } from './group';
 import { problemExercise } from './problem';
 

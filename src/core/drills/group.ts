@@ -8,12 +8,12 @@ import {
   type DrillStage,
   type Exercise,
   type Goal,
-} from '../exercise/exercise';
-import type { Plan } from '../exercise/plan';
+} from '../model/exercise';
+import type { Plan } from '../plan/plan';
 import type { Setup } from '../instrument/instrument';
 import type { Transition } from '../picking/analysis';
 import { KIND_NAMES } from '../picking/words';
-import { secondsOf } from '../rhythm/slots';
+import { secondsOf } from '../time/slots';
 import { sectionDrills } from './sections';
 import { forHands, spotOf, stagesOf, type Drill } from './stages';
 

@@ -9,5 +9,5 @@ export {
   passesIn,
   type Drill,
 } from './group';
-export { problemExercise, temposFor, type Problem } from './problem';
+export { problemExercise, temposFor, type TeachingProblem } from './problem';
 export { climbOf, type Climbing, type Stepped } from './stepped';

@@ -1,11 +1,12 @@
 /** A figure for a change that is a problem, where there is no exercise to cut it out of. */
-import { MAX_BPM, MIN_BPM, newExercise, NO_GOAL, type Exercise } from '../exercise/exercise';
+import { MAX_BPM, MIN_BPM, newExercise, NO_GOAL, type Exercise } from '../model/exercise';
 import { pitchAt, STANDARD_TUNING } from '../instrument/instrument';
 import { emptyPassage } from '../passage/empty';
 import type { Note, Stroke } from '../passage/passage';
 import { otherStroke, type PickingPolicy } from '../picking/policy';
 
-export interface Problem {
+/** What falls apart when a student plays: a kind of change between two strings. */
+export interface TeachingProblem {
   readonly kind: 'outside' | 'inside' | 'sweep';
   readonly from: number;
   readonly to: number;
@@ -25,7 +26,7 @@ export function temposFor(breaksAtBpm: number): { readonly startBpm: number; rea
 }
 
 /** The stroke that the change leaves its string with. */
-function exitStroke({ kind, from, to }: Problem): Stroke {
+function exitStroke({ kind, from, to }: TeachingProblem): Stroke {
   const withTravel: Stroke = from > to ? 'down' : 'up';
   return kind === 'inside' ? otherStroke(withTravel) : withTravel;
 }
@@ -35,7 +36,7 @@ function exitStroke({ kind, from, to }: Problem): Stroke {
  * outside and inside at the seam; two for a sweep, which enters a string with one stroke and leaves it, back, with the other.
  * @throws RangeError where both strings are the same or one is not there.
  */
-export function problemExercise(problem: Problem): Exercise {
+export function problemExercise(problem: TeachingProblem): Exercise {
   const { kind, from, to } = problem;
   if (from === to) throw new RangeError('A change goes from one string to another.');
   for (const string of [from, to]) pitchAt(STANDARD_TUNING, string, 0);

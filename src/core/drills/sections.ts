@@ -1,8 +1,8 @@
 /** Long figures in parts: named sections, the joins between them, and the build-up 1, 1 + 2, 1 + 2 + 3. */
-import type { Exercise } from '../exercise/exercise';
-import type { Plan } from '../exercise/plan';
+import type { Exercise } from '../model/exercise';
+import type { Plan } from '../plan/plan';
 import type { Setup } from '../instrument/instrument';
-import { modulo } from '../rhythm/periods';
+import { modulo } from '../time/periods';
 import { layOnce, type CellPick } from './cell';
 import { judged, picksOfPlan, type Drill } from './stages';
 

@@ -2,16 +2,16 @@
  * Cutting a string change out: a ladder of drills from its two notes toward the whole. That an odd number of picks on both strings
  * keeps the kind at the seam, and an even one gives one of each, follows from alternation; each drill is checked by its own analysis.
  */
-import type { DrillHands, DrillStage, Exercise } from '../exercise/exercise';
-import { planOf, type Plan } from '../exercise/plan';
+import type { DrillHands, DrillStage, Exercise } from '../model/exercise';
+import { planOf, type Plan } from '../plan/plan';
 import { frettingAlone } from '../fretting/written';
 import type { Setup } from '../instrument/instrument';
 import type { Note, Passage } from '../passage/passage';
 import type { Transition } from '../picking/analysis';
 import { isStringChange } from '../picking/changes';
 import { otherStroke, type PickingPolicy } from '../picking/policy';
-import { modulo } from '../rhythm/periods';
-import { secondsOf } from '../rhythm/slots';
+import { modulo } from '../time/periods';
+import { secondsOf } from '../time/slots';
 import { layOnce, layRound, type CellPick, type LaidCell } from './cell';
 
 /** One drill, before it is kept. */

@@ -1,12 +1,12 @@
 /** An exercise as a step of its ladder has it played, and the whole climb with its times. */
-import { ladderSpecOf, passBeats, type KeptLadder } from '../exercise/climb';
-import type { Exercise } from '../exercise/exercise';
-import { planOf, type Plan } from '../exercise/plan';
+import { ladderSpecOf, passBeats, type KeptLadder } from '../tempo/climb';
+import type { Exercise } from '../model/exercise';
+import { planOf, type Plan } from '../plan/plan';
 import type { Setup } from '../instrument/instrument';
 import { setSubdivision } from '../passage/edits';
 import { tightestChanges, type TightestChange } from '../picking/analysis';
 import { buildLadder, ladderTimes, passesInRun, type StepTime } from '../tempo/ladder';
-import { type LadderSpec, type LadderStep } from '../tempo/spec';
+import { type LadderSpec, type LadderStep } from '../model/ladder';
 import { densityParts, type DensePart } from './density';
 
 /** An exercise with its plan, as it is played. */
@@ -17,6 +17,7 @@ export interface Stepped {
   readonly subdivision: number;
 }
 
+/** A ladder with the exercise of each of its steps. */
 export interface Climbing {
   readonly spec: LadderSpec;
   readonly steps: readonly LadderStep[];

@@ -1,5 +1,5 @@
 /** What a reader made, held against the shape of the project file before it answers: nothing is taken that could not be given out again. */
-import type { Exercise } from '../exercise/exercise';
+import type { Exercise } from '../model/exercise';
 import { FOREIGN_LIMITS, refusedFile, type ForeignPart, type ForeignReading } from './foreign';
 import { passageFault } from './project/project';
 import { exerciseSchema, RECORD_SCHEMAS } from './project/schema';

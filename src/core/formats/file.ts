@@ -1,6 +1,6 @@
 /** Any file that can be read, told by what is in it and not by its name. */
-import { exerciseFromTab } from '../exercise/taking';
-import type { Project } from '../exercise/records';
+import { exerciseFromTab } from './tab/taking';
+import type { Project } from '../model/records';
 import { readTabText } from './tab/read';
 import type { ForeignReading } from './foreign';
 import { exerciseFault } from './checked';
@@ -10,6 +10,7 @@ import { readMusicXml } from './musicxml/read';
 import { readCompressedMusicXml } from './musicxml/zipped';
 import { readProject, type ProjectProblem } from './project/project';
 
+/** What a file turned out to be. */
 export type FileReading =
   | { readonly kind: 'project'; readonly project: Project }
   | { readonly kind: 'refusedProject'; readonly problems: readonly ProjectProblem[] }

@@ -1,5 +1,5 @@
 /** What reading a file of another format comes to. */
-import type { Exercise } from '../exercise/exercise';
+import type { Exercise } from '../model/exercise';
 
 /** An exercise, or null when the file was refused; what was not taken over, or why it was refused, in sentences. */
 export interface ForeignReading {

@@ -1,12 +1,6 @@
-/** Open formats that need more than the pages' first load; apart from the core's main face so that pages load them late. */
-export { readProject, writeProject, type ProjectProblem, type ProjectReading } from './project/project';
-export {
-  PROJECT_VERSION,
-  projectSchema,
-  publishedSchema,
-  RECORD_SCHEMAS,
-  type ListName,
-} from './project/schema';
+/** The door to open formats, apart from the core's face so that pages load them late. Readers and writers of the face are here too. */
+export { readProject, writeProject } from './project/project';
+export { publishedSchema, type ListName } from './project/schema';
 export {
   exportable,
   recordFault,
@@ -23,4 +17,4 @@ export { readMidi } from './midi/read';
 export { writeMidi, type WriteMidiOptions } from './midi/write';
 export { readFile, MAX_FILE_BYTES, type FileReading } from './file';
 export { exerciseFault } from './checked';
-export type { ForeignPart, ForeignReading } from './foreign';
+export type { ForeignPart } from './foreign';

@@ -11,6 +11,7 @@ import { momentsOf, patternOf, runsOf } from './moments';
 import { solved, type Problem } from './solve';
 import { tied } from './tie';
 
+/** By which school and in which hand fingers are worked out. */
 export interface FingeringOptions {
   readonly school?: HandSchool;
   /** Whether the last note leads on to the first. */
@@ -33,6 +34,7 @@ export interface FingerMove {
   readonly seam: boolean;
 }
 
+/** The fingers of a passage, the moves between them and what is beyond reach. */
 export interface Fingering {
   /** By id of the note; open and dead notes have none. */
   readonly fingers: ReadonlyMap<string, Finger>;

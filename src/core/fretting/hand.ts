@@ -9,6 +9,7 @@ import type { Moment, Stopped } from './moments';
 
 /** What the hand should rather do: two schools. */
 export const HAND_SCHOOLS = ['rolls', 'separate fingers'] as const;
+/** What a hand would rather do with two notes at one fret. */
 export type HandSchool = (typeof HAND_SCHOOLS)[number];
 
 /** Costs, in steps of how much they are felt. Judged after Sayegh (1989), optimum path paradigm; the figures are our own. */

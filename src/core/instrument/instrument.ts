@@ -9,7 +9,9 @@ export const STANDARD_TUNING: Tuning = [64, 59, 55, 50, 45, 40];
 /** Low strings that follow the sixth on guitars with seven to nine strings: B1, F#1, C#1. Common practice, no source. */
 const FURTHER_LOW_STRINGS = [35, 30, 25];
 
+/** The fewest strings of an instrument. */
 export const MIN_STRINGS = 4;
+/** The most strings of an instrument. */
 export const MAX_STRINGS = 9;
 
 /** The highest fret that a passage may use; guitars with more do not exist in ordinary use. */
@@ -31,6 +33,7 @@ export interface Setup {
 
 /** Limits of a stretch limit, in mm: a child's hand low on the neck, and more than a wide hand spans. */
 export const MIN_STRETCH_MM = 60;
+/** The widest stretch limit, in mm. */
 export const MAX_STRETCH_MM = 200;
 
 /** 10.5 mm at the pick on a six-string electric, a 648 mm scale, frets 1 to 5 within reach: common practice, no source. */

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { pitchAt } from '../instrument/instrument';
-import { METERS, slotsOf } from '../rhythm/slots';
+import { METERS, slotsOf } from '../time/slots';
 import {
   deleteSlot,
   insertSlot,

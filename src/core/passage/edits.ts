@@ -1,14 +1,13 @@
 /** Edits of a passage: named pure functions from passage to passage. Ids of notes are stable through all of them. */
 import { emptyPassage } from './empty';
 import { MAX_FRET, pitchAt } from '../instrument/instrument';
-import { nextSlotTicks, slotAt, slotsOf } from '../rhythm/slots';
+import { nextSlotTicks, slotAt, slotsOf, type Meter } from '../time/slots';
 import {
   compareNotes,
   type Bend,
   type Finger,
   type Lock,
   type LoopBounds,
-  type Meter,
   type Note,
   type Passage,
   type Technique,

@@ -1,6 +1,6 @@
 /** Where a new exercise begins. */
 import { STANDARD_TUNING, type Tuning } from '../instrument/instrument';
-import { COMMON_METER } from '../rhythm/slots';
+import { COMMON_METER } from '../time/slots';
 import type { Passage } from './passage';
 
 /** A passage without notes: one bar of 4/4 in sixteenths. */

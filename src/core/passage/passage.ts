@@ -1,11 +1,14 @@
 /** The exercise's notes as an immutable value. Everything else in the core is computed from it. */
 import { pitchAt, type Tuning } from '../instrument/instrument';
+import type { Grid } from '../time/slots';
 
+/** Which way the pick moves: down is towards the floor. */
 export type Stroke = 'down' | 'up';
 
 /** How a note is sounded. Only `pick` uses the pick; the others are slurred or tapped. */
 export type Technique = 'pick' | 'hammer' | 'pull' | 'slide' | 'tap';
 
+/** A finger of the fretting hand, 1 the first. */
 export type Finger = 1 | 2 | 3 | 4;
 
 /** A stroke chosen by the teacher, which every policy obeys. */
@@ -24,6 +27,7 @@ export interface Bend {
   readonly released: boolean;
 }
 
+/** One note: where it is, when, how it is sounded, and what is set on it. */
 export interface Note {
   /** Unique in the passage and stable through edits. */
   readonly id: string;
@@ -52,34 +56,18 @@ export interface Note {
   readonly held?: number;
 }
 
-/** Beats in a bar and how long one is: 4 × 6,720 is 4/4, 2 × 10,080 is 6/8 counted in two. */
-export interface Meter {
-  readonly beats: number;
-  readonly beatTicks: number;
-}
-
 /** The part that goes round; what lies before is the lead-in, what lies after the ending. */
 export interface LoopBounds {
   readonly startTicks: number;
   readonly endTicks: number;
 }
 
-export interface Passage {
+/** The notes of an exercise with their time and instrument: an immutable value; edits give a new one. */
+export interface Passage extends Grid {
   /** Open strings without a capo. */
   readonly tuning: Tuning;
   /** The fret of the capo, from which frets are counted. Absent: none. */
   readonly capo?: number;
-  readonly meter: Meter;
-  /** Length of the incomplete bar before the first bar line; notes there have negative onsets. */
-  readonly pickupTicks: number;
-  /** Slots a beat, 1–8. */
-  readonly subdivision: number;
-  /** Beats (counted from the first bar line) that are divided otherwise. */
-  readonly beatSubdivisions: Readonly<Record<number, number>>;
-  /** Percent of two slots that the first takes when it is played. Absent: straight, 50. */
-  readonly swingPercent?: number;
-  /** Where the pass ends, in ticks from the first bar line. */
-  readonly lengthTicks: number;
   /** Absent: the whole passage goes round. */
   readonly loopBounds?: LoopBounds;
   /** In order of onset; notes of one onset from the thickest string to the thinnest. */

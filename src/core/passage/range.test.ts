@@ -1,7 +1,7 @@
 /** Edits of a range: what must hold for any passage. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { slotsOf } from '../rhythm/slots';
+import { slotsOf } from '../time/slots';
 import type { Passage } from './passage';
 import {
   deleteRange,

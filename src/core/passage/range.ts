@@ -1,6 +1,6 @@
 /** Edits of a range of slots: pure functions from passage to passage, like those of single notes. */
 import { MAX_FRET } from '../instrument/instrument';
-import { slotAt, slotsOf } from '../rhythm/slots';
+import { slotAt, slotsOf } from '../time/slots';
 import { deleteSlot, insertSlot, setLock, setLocks } from './edits';
 import { heldApart, mostHeld } from './held';
 import { compareNotes, type Lock, type Note, type Passage, type Stroke } from './passage';

@@ -1,6 +1,6 @@
 /** Moves of a range over strings and frets, its fingers and lengths: pure functions from passage to passage. */
 import { MAX_FRET, pitchAt } from '../instrument/instrument';
-import { nextSlotTicks, slotAt } from '../rhythm/slots';
+import { nextSlotTicks, slotAt } from '../time/slots';
 import { compareNotes, type Finger, type Note, type Passage } from './passage';
 import { notesIn, type Range } from './range';
 

@@ -1,7 +1,7 @@
 /** Random passages for tests of formats. */
 import fc from 'fast-check';
 import { usualTuning } from '../instrument/instrument';
-import { COMMON_METER } from '../rhythm/slots';
+import { COMMON_METER } from '../time/slots';
 import type { Note, Passage } from './passage';
 
 const marks = fc.record(

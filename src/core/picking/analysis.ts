@@ -1,7 +1,7 @@
 /** What the strokes of a passage do: one pure function from passage and assignment to changes, figures and slants. */
 import { MAX_STRINGS, type Setup } from '../instrument/instrument';
 import { loopSpan, type Passage, type Stroke } from '../passage/passage';
-import { secondsOf } from '../rhythm/slots';
+import { secondsOf } from '../time/slots';
 import {
   contactOf,
   isStringChange,
@@ -57,6 +57,7 @@ export interface Figures {
   readonly insideShare: number | null;
 }
 
+/** What strokes amount to: every change, and the figures of a pass. */
 export interface Analysis {
   /** Everything that is counted: the loop over its full period, seam included, or the whole line. */
   readonly transitions: readonly Transition[];

@@ -9,8 +9,10 @@ import { assignStrokes, type StrokeAssignment } from './strokes';
 
 /** What leaves a note: a kind of string change, or the string is kept. */
 export const COVERED = ['outside', 'inside', 'sweep', 'backtrack', 'same string'] as const;
+/** The kinds of change that coverage counts. */
 export type Covered = (typeof COVERED)[number];
 
+/** How often a kind of change meets a stroke on a place of the beat. */
 export interface CoverageCell {
   /** Place in the beat; 0 is the beat itself. */
   readonly place: number;

@@ -1,7 +1,7 @@
 /** Which stroke falls on which place in the beat, and after how many passes strokes and beat come round together. */
 import { loopSpan, type Passage, type Stroke } from '../passage/passage';
-import { commonDivisor, commonMultiple, modulo } from '../rhythm/periods';
-import { slotAt } from '../rhythm/slots';
+import { commonDivisor, commonMultiple, modulo } from '../time/periods';
+import { slotAt } from '../time/slots';
 import { isPicked } from './picks';
 import type { StrokeAssignment } from './strokes';
 

@@ -3,6 +3,7 @@ import { MAX_STRINGS } from '../instrument/instrument';
 import type { Stroke } from '../passage/passage';
 import { kindOf, type Slant } from './changes';
 
+/** The ways of deciding strokes. */
 export const POLICY_KINDS = [
   'alternateByNote',
   'alternateByPulse',
@@ -11,10 +12,12 @@ export const POLICY_KINDS = [
   'leastTravel',
   'oneSlant',
 ] as const;
+/** A way of deciding strokes. */
 export type PolicyKind = (typeof POLICY_KINDS)[number];
 
 export const RESTARTS = ['never', 'beat', 'bar'] as const;
 
+/** Who decides the strokes, with the particulars of each way; what is absent has the default that stands beside it. */
 export interface PickingPolicy {
   readonly kind: PolicyKind;
   /** The first stroke (by pulse: that of slot 0 and of each restart); `auto` takes the better one. */

@@ -1,7 +1,7 @@
 /** Alternation tied to the beat: the stroke belongs to the slot, and silent slots use up theirs. */
 import { loopSpan, type Passage, type Stroke } from '../passage/passage';
-import { commonDivisor, modulo } from '../rhythm/periods';
-import { slotAt, slotsInBeat, slotsOf } from '../rhythm/slots';
+import { commonDivisor, modulo } from '../time/periods';
+import { slotAt, slotsInBeat, slotsOf } from '../time/slots';
 import { crossingsBetween } from './geometry';
 import type { Pick } from './picks';
 import { otherStroke, type PickingPolicy } from './policy';

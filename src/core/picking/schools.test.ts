@@ -1,8 +1,8 @@
 /** Schools change words and nothing else (product.md: both schools are supported). */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cuesOf } from '../exercise/cues';
-import { planOf } from '../exercise/plan';
+import { cuesOf } from '../plan/cues';
+import { planOf } from '../plan/plan';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { DEFAULT_SCHOOLS, exitText, NAMINGS, slantsText, slantText, SWITCHINGS, WORDINGS } from './schools';
 import { passageOn } from './testing';

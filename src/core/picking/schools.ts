@@ -8,6 +8,7 @@ export const NAMINGS = ['grip', 'tip'] as const;
 export const SWITCHINGS = ['early', 'late'] as const;
 export const WORDINGS = ['exit', 'slant'] as const;
 
+/** The words a teacher prefers where schools differ. */
 export interface Schools {
   /** A slant is named by the grip end of the pick or by its tip. */
   readonly naming: (typeof NAMINGS)[number];
@@ -17,6 +18,7 @@ export interface Schools {
   readonly wording: (typeof WORDINGS)[number];
 }
 
+/** The words before anyone chose others. */
 export const DEFAULT_SCHOOLS: Schools = { naming: 'grip', switching: 'early', wording: 'exit' };
 
 /** Where the pick stands after a stroke that left the strings. */

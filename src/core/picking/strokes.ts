@@ -40,6 +40,7 @@ export interface Unmet {
   readonly pass: number;
 }
 
+/** The strokes of each pass of the period, with reasons and what could not be satisfied. */
 export interface StrokeAssignment {
   /** Per pass of the period and per note; null where the note is not picked or not played in that pass. */
   readonly passes: (Stroke | null)[][];

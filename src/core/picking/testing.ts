@@ -1,7 +1,7 @@
 /** Passages for tests, written as string numbers. */
 import { STANDARD_TUNING } from '../instrument/instrument';
 import type { Note, Passage } from '../passage/passage';
-import { COMMON_METER } from '../rhythm/slots';
+import { COMMON_METER } from '../time/slots';
 
 const SLOT_TICKS = 1680;
 

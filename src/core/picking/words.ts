@@ -8,6 +8,7 @@ import { exitText, slantText, type Schools } from './schools';
 import type { CostOfOtherChoice } from './otherChoice';
 import type { StrokeReason, Unmet } from './strokes';
 
+/** Strokes in words. */
 export const STROKE_NAMES: Readonly<Record<Stroke, string>> = { down: 'downstroke', up: 'upstroke' };
 
 /** "a downstroke", "an upstroke". */
@@ -15,6 +16,7 @@ export function withArticle(stroke: Stroke): string {
   return `${stroke === 'up' ? 'an' : 'a'} ${STROKE_NAMES[stroke]}`;
 }
 
+/** Kinds of change in words. */
 export const KIND_NAMES: Readonly<Record<ChangeKind, string>> = {
   alternate: 'same string, alternating',
   repeat: 'same string, same stroke again',

@@ -1,12 +1,11 @@
 /** The logbook's figures against adding up run by run. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { RunRecord } from '../exercise/records';
-import { VERDICTS } from '../tempo/practice';
+import type { RunRecord } from '../model/records';
+import { VERDICTS, REASONS } from '../model/run';
 import { exercisesIn, failingChanges, isNoOnePlace, weeksOf, weeksTogether } from './book';
 import { dayAfter, dayOf, NO_KINDS, weekOf, type DayRecord } from './day';
 import { agoText, nextExercise } from './next';
-import { REASONS } from './run';
 import { buildLadder } from '../tempo/ladder';
 import { bearsEstimate, NO_EVIDENCE, statedTempo, withDay } from './stated';
 import { cleanTempoOn, nextStart, tempoOverDays } from './tempo';

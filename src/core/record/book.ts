@@ -1,7 +1,7 @@
 /** The logbook's figures: weeks, exercises and failing changes, added up from days. */
 import { addedKinds, dayAfter, inOrder, NO_KINDS, weekOf, type DayRecord, type FailingChange } from './day';
 import { NINETY_PERCENT } from '../tempo/cleanTempo';
-import type { KindCounts } from './run';
+import type { KindCounts } from '../model/run';
 
 /** A week of practice; weeks without any are there too, between the first and the last. */
 export interface WeekOfPractice {
@@ -114,6 +114,7 @@ export interface FailingInExercise extends FailingChange {
   readonly rate: Rate;
 }
 
+/** A share in percent with its 90 % interval. */
 export interface Rate {
   readonly percent: number;
   readonly low: number;

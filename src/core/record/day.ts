@@ -4,11 +4,12 @@ import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { formatISO } from 'date-fns/formatISO';
 import { parseISO } from 'date-fns/parseISO';
 import { startOfISOWeek } from 'date-fns/startOfISOWeek';
-import type { RunRecord } from '../exercise/records';
-import { notesPerSecond } from '../rhythm/slots';
+import type { RunRecord } from '../model/records';
+import { notesPerSecond } from '../time/slots';
 import type { JudgedRun } from '../tempo/cleanTempo';
 import { longestSeconds, stretchesOf, type Stretch } from './load';
-import { standing, type KindCounts, type Reason, type RunPlace } from './run';
+import { type KindCounts, type Reason, type RunPlace } from '../model/run';
+import { standing } from './standing';
 
 /** Runs of one day that count alike. */
 export interface SpeedGroup {
@@ -27,6 +28,7 @@ export interface FailingChange extends RunPlace {
   readonly reasons: Readonly<Partial<Record<Reason, number>>>;
 }
 
+/** What one player did with one exercise on one day. */
 export interface DayRecord {
   readonly playerId: string;
   readonly exerciseId: string;
@@ -51,6 +53,7 @@ export interface DayRecord {
   readonly lastAt: string;
 }
 
+/** No change of any kind. */
 export const NO_KINDS: KindCounts = { outside: 0, inside: 0, sweep: 0, backtrack: 0 };
 
 /** Two counts by kind, added up. */

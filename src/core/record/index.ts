@@ -1,13 +1,33 @@
 /** The door to the record: runs, days, clean tempo over time, load. */
-export * from './run';
-export * from './book';
-export * from './day';
-export * from './mending';
-export * from './next';
-export * from './limits';
-export * from './load';
-export * from './played';
-export * from './sign';
+export { VERDICTS, type Verdict, REASONS, type Reason, type RunPlace, type Run } from '../model/run';
+export {
+  type WeekOfPractice,
+  weeksOf,
+  weeksTogether,
+  secondsFrom,
+  type FailingInExercise,
+  type Rate,
+  isNoOnePlace,
+  failingChanges,
+  type ExerciseInBook,
+  exercisesIn,
+} from './book';
+export {
+  type DayRecord,
+  NO_KINDS,
+  dayOf,
+  dayNumber,
+  dayAfter,
+  latestDay,
+  DEFAULT_HALF_LIFE_DAYS,
+} from './day';
+export { REASON_MENDINGS, commonestReason } from './mending';
+export { nextExercise, agoText } from './next';
+export type { Limits } from '../model/limits';
+export { longestPicking, type RestNeeded, restNeeded, loadOf, loadWarnings } from './load';
+export { playedFigures } from './played';
+export { type SignKind, type Sign, CAUTION } from '../model/sign';
 export { rangeText, statedShort, statedText, statedTempo, type StatedTempo, type TempoNow } from './stated';
-export * from './tempo';
+export { cleanTempoOn, type TempoOfDay, tempoOverDays, forecastOf, type NextStart, nextStart } from './tempo';
 export type { Forecast } from '../tempo/forecast';
+export { standing } from './standing';

@@ -1,7 +1,7 @@
 /** Load on the hand in a day: minutes, strokes, stretches without a rest, against the player's limits. */
 import { parseISO } from 'date-fns/parseISO';
-import type { Limits } from './limits';
-import type { Run } from './run';
+import type { Limits } from '../model/limits';
+import type { Run } from '../model/run';
 
 /** Hands that lie still for so long have rested, within one exercise. */
 const REST_SECONDS = 60;

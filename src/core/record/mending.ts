@@ -1,6 +1,6 @@
 /** What a reason leads to: which hand works alone next, and on which stage of the drill. Common practice, no source. */
-import type { DrillHands, DrillStage } from '../exercise/exercise';
-import type { Reason } from './run';
+import type { DrillHands, DrillStage } from '../model/exercise';
+import type { Reason } from '../model/run';
 
 export interface ReasonMending {
   readonly name: string;
@@ -10,6 +10,7 @@ export interface ReasonMending {
   readonly cue: string;
 }
 
+/** What mends a run that was not clean, by its reason. */
 export const REASON_MENDINGS: Readonly<Record<Reason, ReasonMending>> = {
   early: {
     name: 'early',

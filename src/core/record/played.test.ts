@@ -1,13 +1,13 @@
 /** Figures of a run against counting note by note and change by change. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planOf } from '../exercise/plan';
-import { newExercise } from '../exercise/exercise';
+import { planOf } from '../plan/plan';
+import { newExercise } from '../model/exercise';
 import { readTabText } from '../formats/tab/read';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { dayNumber, weekOf } from './day';
 import { loadOf, loadWarnings, restNeeded } from './load';
-import { DEFAULT_LIMITS } from './limits';
+import { DEFAULT_LIMITS } from '../model/limits';
 import { playedFigures } from './played';
 
 const { passage } = readTabText('e|-----5-8-|\nB|-5-8-----|', { subdivision: 4 });

@@ -1,11 +1,11 @@
 /** What the hands did in a run: strokes, changes by kind, wide stretches, time. */
 import { exposureOf } from '../balance/exposure';
-import type { Exercise } from '../exercise/exercise';
-import type { Plan } from '../exercise/plan';
+import type { Exercise } from '../model/exercise';
+import type { Plan } from '../plan/plan';
 import { stretchMm } from '../instrument/neck';
 import type { Setup } from '../instrument/instrument';
 import { loopSpan, type Note } from '../passage/passage';
-import type { Run } from './run';
+import type { Run } from '../model/run';
 
 /** Passes of an exercise, the last perhaps broken off at a moment of the passage. */
 export interface PlayedPasses {

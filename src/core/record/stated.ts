@@ -1,5 +1,5 @@
 /** What is said of a clean tempo: never more than the record holds. The one place that decides it. */
-import { notesPerSecond } from '../rhythm/slots';
+import { notesPerSecond } from '../time/slots';
 import { bpmText } from '../tempo/speeds';
 import type { DayRecord } from './day';
 

@@ -1,9 +1,9 @@
 /** Clean tempo out of days: now, over time, and what it says for the next session. */
 import { estimateCleanTempo, NINETY_PERCENT, type CleanTempo, type JudgedRun } from '../tempo/cleanTempo';
 import { forecast, type Forecast, type TempoPoint } from '../tempo/forecast';
-import { notesPerSecond } from '../rhythm/slots';
+import { notesPerSecond } from '../time/slots';
 import { stepSpeed } from '../tempo/practice';
-import type { LadderStep } from '../tempo/spec';
+import type { LadderStep } from '../model/ladder';
 import { bearsEstimate, NO_EVIDENCE, statedText, withDay, type StatedTempo, type TempoNow } from './stated';
 import { alikeRuns, dayNumber, DEFAULT_HALF_LIFE_DAYS, judgedRuns, type DayRecord } from './day';
 

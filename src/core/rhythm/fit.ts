@@ -1,6 +1,6 @@
 /** How a figure of some slots fits the beat and the bar. */
-import { commonDivisor, commonMultiple } from './periods';
-import { MAX_SLOTS_PER_BEAT } from './slots';
+import { commonDivisor, commonMultiple } from '../time/periods';
+import { MAX_SLOTS_PER_BEAT } from '../time/slots';
 
 export interface Fit {
   /** Slots of one pass, and of a beat. */

@@ -1,7 +1,7 @@
 /** Rhythm against arithmetic and common practice (no source): fit, groups, accents, pick-up, swing, coverage. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { newExercise } from '../exercise/exercise';
+import { newExercise } from '../model/exercise';
 import { readMusicXml, writeMusicXml } from '../formats';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { passageOn } from '../picking/testing';
@@ -19,8 +19,8 @@ import {
   setBeatSubdivision,
   setPickup,
 } from './lay';
-import { slotAt } from './slots';
-import { swung, unswung } from './swing';
+import { slotAt } from '../time/slots';
+import { swung, unswung } from '../time/swing';
 
 const strings = fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 1, maxLength: 30 });
 const order = ({ notes }: ReturnType<typeof passageOn>) => notes.map(({ id, string }) => `${id}:${string}`);

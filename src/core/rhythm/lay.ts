@@ -1,10 +1,11 @@
 /** Laying notes on the beat: groups with rests or long notes between them, accents, a pick-up. The order of notes stays. */
 import { putNote } from '../passage/edits';
 import { moveTicks, type Note, type Passage } from '../passage/passage';
-import { slotAt, slotsOf } from './slots';
+import { slotAt, slotsOf } from '../time/slots';
 
 /** What stands between two groups: a silent slot, or the last note held through it. */
 export const GAPS = ['rest', 'long note'] as const;
+/** What fills the time between notes: a rest, or the note before. */
 export type Gap = (typeof GAPS)[number];
 
 /** Where accents fall. */

@@ -4,10 +4,11 @@
  */
 import { PLAIN_CLICK, type ClickAccent, type ClickPattern } from './clicks';
 import type { ChangeKind } from '../picking/changes';
-import type { Strike } from '../picking/strikes';
-import { swung, unswung } from '../rhythm/swing';
+import type { Strike } from '../plan/strikes';
+import { swung, unswung } from '../time/swing';
 import { ringUntil } from '../passage/held';
-import { loopSpan, pitchOf, type Meter, type Note, type Passage } from '../passage/passage';
+import { loopSpan, pitchOf, type Note, type Passage } from '../passage/passage';
+import { type Meter } from '../time/slots';
 
 /** How a note is set sounding: by the pick, by a finger, by sliding, or hardly at all. */
 export type Attack = 'picked' | 'slurred' | 'slid' | 'muted' | 'dead';
@@ -32,6 +33,7 @@ export interface Sounding {
   readonly loudness: number;
 }
 
+/** A sound of a performance, at its tick. */
 export type PerformedEvent =
   | {
       readonly kind: 'click';
@@ -56,6 +58,7 @@ export interface PlayPlace {
   readonly ticks: number;
 }
 
+/** A passage as it is heard: its sounds, pass by pass. */
 export interface Performance {
   readonly meter: Meter;
   /** Where the count-in begins: 0 or below. */
@@ -78,6 +81,7 @@ export interface Beat {
   readonly countIn: boolean;
 }
 
+/** How a passage is to be heard. */
 export interface PerformOptions {
   readonly loop: boolean;
   /** How often the loop is played, or null: until it is stopped. Without a loop the passage is played so often. */

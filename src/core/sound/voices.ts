@@ -5,6 +5,7 @@ import { fadeOut } from './pluck';
 
 /** Kinds of change that have a voice; going on on the same string has none. */
 export const VOICED_KINDS = ['outside', 'inside', 'sweep', 'backtrack', 'repeat'] as const;
+/** The kinds of change that have a voice. */
 export type VoicedKind = (typeof VOICED_KINDS)[number];
 
 /** Whether a kind of change is heard. */

@@ -12,6 +12,7 @@ export interface TempoPoint {
   readonly seOctaves: number;
 }
 
+/** What a record says of when a tempo will be reached. */
 export type Forecast =
   | { readonly state: 'too early'; readonly sessions: number; readonly days: number }
   /** By this record more practice has not meant faster. */

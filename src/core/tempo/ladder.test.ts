@@ -2,8 +2,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildLadder, ladderTimes, withHandMade } from './ladder';
-import { LADDER_KINDS, type LadderStep } from './spec';
-import { METRONOME_MARKS, ROUNDINGS } from './marks';
+import { LADDER_KINDS, type LadderStep, ROUNDINGS } from '../model/ladder';
+import { METRONOME_MARKS } from './marks';
 import { equalSpeeds, tappedBpm } from './speeds';
 
 const tempo = fc.integer({ min: 20, max: 400 });

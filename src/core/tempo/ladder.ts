@@ -1,7 +1,13 @@
 /** Tempo ladders: the ordered steps from a start to a goal, and how long they take. */
-import { BPM_DECIMALS, MAX_BPM } from '../exercise/exercise';
+import { BPM_DECIMALS, MAX_BPM } from '../model/exercise';
 import { roundedBpm } from './marks';
-import { DEFAULT_LADDER, DENSITY_PARTS, type DensityPart, type LadderSpec, type LadderStep } from './spec';
+import {
+  DEFAULT_LADDER,
+  DENSITY_PARTS,
+  type DensityPart,
+  type LadderSpec,
+  type LadderStep,
+} from '../model/ladder';
 
 /** Movements are made large up to this part of the climb (counted in octaves): common practice, no source. */
 const LARGE_UP_TO = 1 / 3;

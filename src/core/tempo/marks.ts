@@ -1,7 +1,5 @@
 /** The marks of the classic mechanical metronome, and rounding a climb to them or to whole beats a minute. */
-
-export const ROUNDINGS = ['none', 'whole', 'marks'] as const;
-export type Rounding = (typeof ROUNDINGS)[number];
+import type { Rounding } from '../model/ladder';
 
 /** From, to and by how much the marks rise: common practice, no source (any such metronome bears them). */
 const STRETCHES = [

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildLadder, ladderTimes } from './ladder';
 import { offersFor, planClimb, type ClimbPlan, type PlanOffer } from './planner';
-import { MAX_STEP_BPM } from './spec';
+import { MAX_STEP_BPM } from '../model/ladder';
 
 const PASS_BEATS = 8;
 const COUNT_IN = 4;

@@ -12,8 +12,8 @@ import {
   startFromProbe,
   steppedBpm,
   stepSpeed,
-  VERDICTS,
 } from './practice';
+import { VERDICTS } from '../model/run';
 
 describe('the rule of a ladder', () => {
   // Levitt 1971, transformed up-down: n clean in a row up, one that is not down, converges where p^n = 1/2.

@@ -1,11 +1,9 @@
 /** Practising a ladder: how verdicts move it. A value from verdict to verdict, so that a session can be kept and taken up again. */
-import { MIN_BPM } from '../exercise/exercise';
-import { notesPerSecond } from '../rhythm/slots';
+import { MIN_BPM } from '../model/exercise';
+import { notesPerSecond } from '../time/slots';
 import { roundedBpm } from './marks';
-import type { LadderStep } from './spec';
-
-export const VERDICTS = ['clean', 'not clean', 'stopped'] as const;
-export type Verdict = (typeof VERDICTS)[number];
+import type { LadderStep } from '../model/ladder';
+import type { Verdict } from '../model/run';
 
 /** Where a session stands on its ladder. */
 export interface Climb {
@@ -18,6 +16,7 @@ export interface Climb {
   readonly easing: number;
 }
 
+/** Where a ladder that was not begun stands. */
 export const FOOT_OF_LADDER: Climb = { at: 0, cleanInARow: 0, uncleanInARow: 0, easing: 1 };
 
 /** `top`: the last step is done; `rest`: it goes no slower, so that only a rest is left. */

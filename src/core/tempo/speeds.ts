@@ -1,6 +1,6 @@
 /** Tempos as speeds of the hand: equal speeds in other divisions, tapping, and how tempos and durations are written. */
-import { MAX_BPM, MIN_BPM } from '../exercise/exercise';
-import { MAX_SLOTS_PER_BEAT } from '../rhythm/slots';
+import { MAX_BPM, MIN_BPM } from '../model/exercise';
+import { MAX_SLOTS_PER_BEAT } from '../time/slots';
 
 /** A tempo with the slots a beat that make it as fast, in notes a second, as another. */
 export interface EqualSpeed {

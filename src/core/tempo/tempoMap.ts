@@ -2,7 +2,7 @@
  * Ticks against sample frames. A tempo holds from a tick on; where it changes, the new stretch begins on a whole frame,
  * and every moment is reckoned from the beginning of its stretch, so nothing drifts however long it plays.
  */
-import { commonDivisor } from '../rhythm/periods';
+import { commonDivisor } from '../time/periods';
 
 export interface TempoStretch {
   readonly startTicks: number;
@@ -13,6 +13,7 @@ export interface TempoStretch {
   readonly ramp?: { readonly endTicks: number; readonly endBpm: number };
 }
 
+/** Which tick falls on which frame of the sound, tempo by tempo. */
 export interface TempoMap {
   readonly sampleRate: number;
   readonly beatTicks: number;

@@ -11,7 +11,7 @@ import {
   fittedTo,
   problemExercise,
   temposFor,
-  type Problem,
+  type TeachingProblem,
 } from '@/core/drills';
 import { addExercises, choosePlayer, database, newId, setLadder } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -45,7 +45,7 @@ const STRINGS = STANDARD_TUNING.map((_, at) => ({ id: String(at + 1), name: `str
 /** The drills for a change that will not go, where there is no exercise to cut it out of. */
 export function ProblemDialog({ onClose }: { onClose: () => void }) {
   const router = useRouter();
-  const [problem, setProblem] = useState<Problem>({ kind: 'inside', from: 3, to: 2 });
+  const [problem, setProblem] = useState<TeachingProblem>({ kind: 'inside', from: 3, to: 2 });
   const [minutes, setMinutes] = useState(8);
   const [breaksAt, setBreaksAt] = useState<number | null>(null);
   const player = usePlayer();

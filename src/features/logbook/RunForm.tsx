@@ -6,11 +6,10 @@ import {
   MAX_BPM,
   MAX_SLOTS_PER_BEAT,
   MIN_BPM,
-  VERDICTS,
   type ExerciseRecord,
   type RunRecord,
-  type Verdict,
 } from '@/core';
+import { VERDICTS, type Verdict } from '@/core/record';
 import { REASON_MENDINGS, REASONS, type Reason } from '@/core/record';
 import { Button } from '@/ui/controls/Button';
 import { box } from '@/ui/controls/fieldParts';

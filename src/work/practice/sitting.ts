@@ -11,8 +11,8 @@ import {
   type LadderStep,
   type Move,
   type Setup,
-  type Verdict,
 } from '@/core';
+import { type Verdict } from '@/core/record';
 import type { Stepped } from '@/core/drills';
 import { playedFigures } from '@/core/record';
 import { dayOf, type Now } from './over';

@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process';
 import fc from 'fast-check';
 import { writeMidi as encode, type MidiEvent } from 'midi-file';
 import { describe, expect, it } from 'vitest';
-import { newExercise } from '../../exercise/exercise';
+import { newExercise } from '../../model/exercise';
 import { pitchAt } from '../../instrument/instrument';
 import type { Passage } from '../../passage/passage';
 import { passages } from '../../passage/testing';

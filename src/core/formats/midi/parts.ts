@@ -2,7 +2,7 @@
 import type { MidiData } from 'midi-file';
 import { MAX_FRET, STANDARD_TUNING } from '../../instrument/instrument';
 import type { Passage } from '../../passage/passage';
-import { TICKS_PER_QUARTER } from '../../rhythm/slots';
+import { TICKS_PER_QUARTER } from '../../time/slots';
 import type { LeftOut } from '../foreign';
 
 /** Channel 10, counted from 0: percussion (General MIDI). */

@@ -1,9 +1,9 @@
 /** Reading a Standard MIDI File: pitches and times, put on strings by channel or by the shortest way along the neck. */
 import { parseMidi, type MidiData } from 'midi-file';
-import { MAX_BPM, MAX_TITLE, MIN_BPM, newExercise } from '../../exercise/exercise';
+import { MAX_BPM, MAX_TITLE, MIN_BPM, newExercise } from '../../model/exercise';
 import { MAX_FRET, STANDARD_TUNING } from '../../instrument/instrument';
 import { compareNotes, type Note, type Passage } from '../../passage/passage';
-import { COMMON_METER, MAX_SLOTS_PER_BEAT, TICKS_PER_QUARTER, type Slot } from '../../rhythm/slots';
+import { COMMON_METER, MAX_SLOTS_PER_BEAT, TICKS_PER_QUARTER, type Slot } from '../../time/slots';
 import { checkedPart, joinedParts } from '../checked';
 import { FOREIGN_LIMITS, LeftOut, refusedFile, type ForeignPart, type ForeignReading } from '../foreign';
 import { gridByBeat } from '../grid';

@@ -1,13 +1,14 @@
 /** An exercise played, as a Standard MIDI File. */
 import type { MidiEvent } from 'midi-file';
 import { utf8ToBytes } from '@noble/hashes/utils.js';
-import type { Exercise } from '../../exercise/exercise';
+import type { Exercise } from '../../model/exercise';
 import { withSlurs } from '../../picking/overlay';
 import { assignStrokes } from '../../picking/strokes';
 import { performanceOf, type PerformedEvent } from '../../sound/performance';
-import { TICKS_PER_QUARTER } from '../../rhythm/slots';
+import { TICKS_PER_QUARTER } from '../../time/slots';
 import { midiBytes } from './encode';
 
+/** What a MIDI file is to hold. */
 export interface WriteMidiOptions {
   readonly bpm: number;
   /** How often the loop (or without one the whole) is played. */

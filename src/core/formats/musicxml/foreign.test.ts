@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { strToU8, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { newExercise, type Exercise } from '../../exercise/exercise';
+import { newExercise, type Exercise } from '../../model/exercise';
 import { assignStrokes } from '../../picking/strokes';
 import { readMusicXml } from './read';
 import { readCompressedMusicXml } from './zipped';

@@ -1,6 +1,6 @@
 /** A passage cut into written measures: bars, cut again where the loop begins or ends inside one. */
 import { loopSpan, type Note, type Passage } from '../../passage/passage';
-import { slotsInBeat } from '../../rhythm/slots';
+import { slotsInBeat } from '../../time/slots';
 import { gridFor, valuesOf, wholeBeats, type BeatGrid, type WrittenValue } from './values';
 
 /** Notes of one onset (none: a rest) for one written value. */

@@ -12,7 +12,7 @@ import { JSDOM } from 'jsdom';
 import { parse as parseByOther, serialize as serializeByOther } from 'musicxml-io';
 import teoria from 'teoria';
 import { describe, expect, it, vi } from 'vitest';
-import type { Exercise } from '../../exercise/exercise';
+import type { Exercise } from '../../model/exercise';
 import type { Note, Passage } from '../../passage/passage';
 import { assignStrokes } from '../../picking/strokes';
 import { readCompressedMusicXml } from './zipped';

@@ -1,6 +1,6 @@
 /** Walking through a MusicXML part: every note of the tab staff with its moment, and what stands round it. */
 import { MAX_CAPO } from '../../instrument/instrument';
-import { TICKS_PER_QUARTER } from '../../rhythm/slots';
+import { TICKS_PER_QUARTER } from '../../time/slots';
 import { FOREIGN_LIMITS, type LeftOut } from '../foreign';
 import { child, childrenOf, numberOf, textOf, type XmlElement } from './xml';
 

@@ -1,6 +1,6 @@
 /** What an exercise holds that notation has no sign for; it travels in a miscellaneous field of the score. */
 import Joi from 'joi';
-import type { Exercise } from '../../exercise/exercise';
+import type { Exercise } from '../../model/exercise';
 import { canonicalJson } from '../../passage/canonical';
 import type { Lock, Passage } from '../../passage/passage';
 import { exerciseParts } from '../project/schema';

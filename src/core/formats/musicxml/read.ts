@@ -6,8 +6,8 @@ import {
   MIN_BPM,
   type Exercise,
   type StudentNote,
-} from '../../exercise/exercise';
-import { takeStrokes } from '../../exercise/taking';
+} from '../../model/exercise';
+import { takeStrokes } from '../tab/taking';
 import {
   MAX_FRET,
   MAX_CAPO,
@@ -20,7 +20,7 @@ import {
 import { setLocks } from '../../passage/edits';
 import { compareNotes, type Note, type Passage, type Stroke } from '../../passage/passage';
 import { assignStrokes } from '../../picking/strokes';
-import { COMMON_METER, MAX_SLOTS_PER_BEAT, TICKS_PER_QUARTER } from '../../rhythm/slots';
+import { COMMON_METER, MAX_SLOTS_PER_BEAT, TICKS_PER_QUARTER } from '../../time/slots';
 import { checkedPart, joinedParts } from '../checked';
 import { FOREIGN_LIMITS, LeftOut, refusedFile, type ForeignPart, type ForeignReading } from '../foreign';
 import { gridByBeat } from '../grid';

@@ -1,10 +1,10 @@
 /** Exercises for the tests of scores. */
 import fc from 'fast-check';
-import { newExercise, type Exercise } from '../../exercise/exercise';
-import { MAX_EDGE_ANGLE, MOTIONS, OPEN_HAND } from '../../exercise/hand';
+import { newExercise, type Exercise } from '../../model/exercise';
+import { MAX_EDGE_ANGLE, MOTIONS, OPEN_HAND } from '../../model/hand';
 import type { Note, Passage } from '../../passage/passage';
 import { passages } from '../../passage/testing';
-import { METERS } from '../../rhythm/slots';
+import { METERS } from '../../time/slots';
 
 /** Passages of every meter with pick-ups, loops and fingers. */
 export const decorated = fc

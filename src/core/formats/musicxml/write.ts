@@ -1,11 +1,11 @@
 /** An exercise as MusicXML 3.0 (score-partwise): one part with a standard and a tab staff. */
 import { Note as Spelled } from 'tonal';
 import { strToU8, zipSync } from 'fflate';
-import type { Exercise } from '../../exercise/exercise';
+import type { Exercise } from '../../model/exercise';
 import { loopSpan, type Passage } from '../../passage/passage';
 import { withSlurs } from '../../picking/overlay';
 import { assignStrokes } from '../../picking/strokes';
-import { TICKS_PER_QUARTER } from '../../rhythm/slots';
+import { TICKS_PER_QUARTER } from '../../time/slots';
 import { measuresOf, type WrittenMeasure } from './measures';
 import { neighboursOf, noteElements, type NoteContext } from './notes';
 import { particularsOf, PARTICULARS_FIELD } from './particulars';

@@ -1,15 +1,15 @@
 /** The shape of a brief in a project file. */
 import Joi from 'joi';
 import {
+  MIN_BRIEF_NOTES,
   BRIEF_POLICIES,
-  CONTOURS,
   MAX_BRIEF_NOTES,
   MAX_FINGER_CHANGES,
-  MIN_BRIEF_NOTES,
-} from '../../brief/brief';
+  CONTOURS,
+} from '../../model/brief';
 import { CHORDS, SCALES, TONICS } from '../../compose/names';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
-import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
+import { MAX_SLOTS_PER_BEAT } from '../../time/slots';
 
 const whole = (min: number, max: number) => Joi.number().integer().min(min).max(max).required();
 const orNull = (schema: Joi.Schema) => Joi.alternatives(schema, Joi.valid(null)).required();

@@ -1,5 +1,5 @@
 /** What of a library a project file can hold. What it cannot is named, and the rest goes out. */
-import type { Backup, Project } from '../../exercise/records';
+import type { Backup, Project } from '../../model/records';
 import { passageHash } from '../../passage/hash';
 import type { Passage } from '../../passage/passage';
 import { PROJECT_LIMITS } from './parts';
@@ -97,6 +97,7 @@ function withoutLog(project: Project): Project {
   };
 }
 
+/** A file as it is given out, and the records that could not go into it. */
 export interface WrittenProject {
   readonly text: string;
   /** What the file does not hold because its schema refuses it. */

@@ -1,8 +1,8 @@
 /** Saving what can be saved of a record that the schema refuses. */
 import type Joi from 'joi';
-import { FRESH_LADDER } from '../../exercise/climb';
-import { DEFAULT_START_BPM, newExercise } from '../../exercise/exercise';
-import { ME, NEW_PLAYER } from '../../exercise/records';
+import { FRESH_LADDER } from '../../tempo/climb';
+import { DEFAULT_START_BPM, newExercise } from '../../model/exercise';
+import { ME, NEW_PLAYER } from '../../model/records';
 import { MAX_FRET } from '../../instrument/instrument';
 import { emptyPassage } from '../../passage/empty';
 import { passageHash } from '../../passage/hash';
@@ -11,6 +11,7 @@ import { recordFault } from './exportable';
 import { fieldsOf } from './parts';
 import { RECORD_SCHEMAS, type ListName } from './schema';
 
+/** A record with what was mended in it. */
 export interface Mended {
   readonly record: Readonly<Record<string, unknown>>;
   /** Fields that could not be kept, and took what a new record has. */

@@ -1,7 +1,7 @@
 /** Parts that several shapes of a project file have, and the limits of a file. */
 import Joi from 'joi';
-import { MAX_TITLE } from '../../exercise/exercise';
-import { GRIP_DEPTHS, MAX_EDGE_ANGLE, MOTIONS, PICK_PARTS } from '../../exercise/hand';
+import { MAX_TITLE } from '../../model/exercise';
+import { GRIP_DEPTHS, MAX_EDGE_ANGLE, MOTIONS, PICK_PARTS } from '../../model/hand';
 
 /** More than any exercise or library holds; what is larger is refused before it is looked at. */
 export const PROJECT_LIMITS = {

@@ -1,13 +1,14 @@
 /** Project files: the whole library, or a part of it, as versioned JSON. */
 import type Joi from 'joi';
-import { OPEN_HAND } from '../../exercise/hand';
-import { FRESH_LADDER } from '../../exercise/climb';
-import { ME, NEW_PLAYER, type Project } from '../../exercise/records';
+import { OPEN_HAND } from '../../model/hand';
+import { FRESH_LADDER } from '../../tempo/climb';
+import { ME, NEW_PLAYER, type Project } from '../../model/records';
 import { DEFAULT_SETUP } from '../../instrument/instrument';
 import { passageHash } from '../../passage/hash';
 import { compareNotes, type Passage } from '../../passage/passage';
 import { PROJECT_LIMITS } from './parts';
-import { PROJECT_FORMAT, PROJECT_VERSION, projectSchema, RECORD_SCHEMAS, type ListName } from './schema';
+import { PROJECT_VERSION } from '../../model/records';
+import { PROJECT_FORMAT, projectSchema, RECORD_SCHEMAS, type ListName } from './schema';
 
 /** Why a project file was refused. Nothing of a refused file is used. */
 export interface ProjectProblem {

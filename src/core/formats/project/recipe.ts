@@ -1,7 +1,7 @@
 /** The shape of a recipe in a project file. */
 import Joi from 'joi';
 import { CHORDS, SCALES, TONICS } from '../../compose/names';
-import { DIRECTIONS, MAX_COMPOSED, TURNS, VARIATIONS } from '../../compose/recipe';
+import { MAX_COMPOSED, TURNS, DIRECTIONS, VARIATIONS } from '../../model/recipe';
 import { lock, noteMarks, technique } from './parts';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
 

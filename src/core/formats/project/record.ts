@@ -1,10 +1,10 @@
 /** The shapes of students, ladders and runs in a project file. */
 import Joi from 'joi';
-import { MAX_BPM, MIN_BPM } from '../../exercise/exercise';
+import { MAX_BPM, MIN_BPM } from '../../model/exercise';
 import { MAX_STRETCH_MM, MAX_STRINGS, MIN_STRETCH_MM } from '../../instrument/instrument';
-import { REASONS } from '../../record/run';
-import { SIGNS } from '../../record/sign';
-import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
+import { REASONS, VERDICTS } from '../../model/run';
+import { SIGNS } from '../../model/sign';
+import { MAX_SLOTS_PER_BEAT } from '../../time/slots';
 import {
   DENSITY_PARTS,
   LADDER_KINDS,
@@ -17,10 +17,9 @@ import {
   MIN_STEP_BPM,
   MOVEMENTS,
   STEP_SOUNDS,
-} from '../../tempo/spec';
-import { ROUNDINGS } from '../../tempo/marks';
+  ROUNDINGS,
+} from '../../model/ladder';
 import { MAX_PLAN_WEEKS, MAX_SESSION_MINUTES, MAX_SESSIONS_A_WEEK } from '../../tempo/planner';
-import { VERDICTS } from '../../tempo/practice';
 import { changeableStamp, hand, orNull, PROJECT_LIMITS, stamp, text } from './parts';
 
 const bpm = Joi.number().min(MIN_BPM).max(MAX_BPM);

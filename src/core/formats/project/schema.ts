@@ -7,12 +7,12 @@ import {
   GOAL_TECHNIQUES,
   MAX_BPM,
   MIN_BPM,
-} from '../../exercise/exercise';
-import { PROJECT_VERSION } from '../../exercise/records';
+} from '../../model/exercise';
+import { PROJECT_VERSION } from '../../model/records';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
 import { POLICY_KINDS, RESTARTS } from '../../picking/policy';
-import { MAX_SLOTS_PER_BEAT } from '../../rhythm/slots';
-import { MAX_SWING, STRAIGHT } from '../../rhythm/swing';
+import { MAX_SLOTS_PER_BEAT } from '../../time/slots';
+import { MAX_SWING, STRAIGHT } from '../../time/swing';
 import { briefSchema } from './brief';
 import { backupSchemas } from './backup';
 import {
@@ -30,7 +30,6 @@ import { ladder, player, run, sign } from './record';
 import { keptRecipeSchema } from './recipe';
 
 export const PROJECT_FORMAT = 'yardfell-project';
-export { PROJECT_VERSION };
 
 const ticks = Joi.number().integer().min(-10_000_000).max(1_000_000_000).required();
 const string = Joi.number().integer().min(1).max(MAX_STRINGS);
@@ -207,6 +206,7 @@ export const RECORD_SCHEMAS = {
   signs: sign,
   tombstones: tombstone,
 } as const;
+/** The lists of records in a project file. */
 export type ListName = keyof typeof RECORD_SCHEMAS;
 
 /** The shapes of what a backup holds besides: all settings, one entry of a log, one record of the shelf. */

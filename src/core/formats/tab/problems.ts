@@ -21,6 +21,7 @@ export type ProblemCode =
   | 'fewerStrings'
   | 'repeatSign';
 
+/** Something in a text that was not taken as written, with its place. */
 export interface Problem {
   readonly code: ProblemCode;
   /** `unread`: kept but not used. `adjusted`: used, but not just as written. `question`: needs an answer. */

@@ -1,7 +1,8 @@
 /** Plain-text tab read into a passage. */
-import type { TabStrings } from '../../exercise/exercise';
+import type { TabStrings } from '../../model/exercise';
 import type { Tuning } from '../../instrument/instrument';
-import { compareNotes, type Meter, type Note, type Passage, type Stroke } from '../../passage/passage';
+import { compareNotes, type Note, type Passage, type Stroke } from '../../passage/passage';
+import { type Meter } from '../../time/slots';
 import type { Cell } from './cells';
 import { MAX_TAB_NOTES, readColumns, type Columns } from './columns';
 import { readLines, type LineRole } from './lines';
@@ -25,6 +26,7 @@ export interface ReadTabOptions {
   readonly vMeans?: Stroke;
 }
 
+/** What was read of a text, what was not, and what was guessed. */
 export interface TabReading {
   readonly passage: Passage;
   /** What was not understood or not taken as written, in order of place. */

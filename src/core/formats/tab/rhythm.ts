@@ -1,6 +1,5 @@
 /** Columns or counted slots laid on the beat. */
-import type { Meter } from '../../passage/passage';
-import { COMMON_METER, MAX_SLOTS_PER_BEAT, TICKS_PER_QUARTER } from '../../rhythm/slots';
+import { type Meter, COMMON_METER, MAX_SLOTS_PER_BEAT, TICKS_PER_QUARTER } from '../../time/slots';
 import type { CountedSlot } from './rows';
 
 /** Where each column stands and how long it lasts. */

@@ -6,7 +6,7 @@ import {
   usualTuning,
   type Tuning,
 } from '../../instrument/instrument';
-import type { TabStrings } from '../../exercise/exercise';
+import type { TabStrings } from '../../model/exercise';
 import type { TextLine } from './lines';
 import type { Problem } from './problems';
 

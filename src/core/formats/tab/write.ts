@@ -1,7 +1,7 @@
 /** A passage written as plain-text tab that a mail can carry and the reader takes back. */
 import { stringLetters } from '../../instrument/instrument';
 import { loopSpan, type Note, type Passage, type Stroke } from '../../passage/passage';
-import { countSyllable, slotAt, slotsOf } from '../../rhythm/slots';
+import { countSyllable, slotAt, slotsOf } from '../../time/slots';
 
 export interface WriteTabOptions {
   /** Strokes by note index, as in one pass of an assignment; absent: only locks are written. */

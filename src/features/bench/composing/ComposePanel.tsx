@@ -11,9 +11,9 @@ import {
   wishText,
   withCandidate,
   type Advice,
-  type Brief,
   type Candidate,
 } from '@/core/brief';
+import { type Brief } from '@/core/brief';
 import { Button } from '@/ui/controls/Button';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';

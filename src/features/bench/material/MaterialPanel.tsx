@@ -7,16 +7,15 @@ import {
   arpeggioShapes,
   chordShapes,
   compose,
-  faultText,
+  composeFaultText,
   firstRecipe,
   isDetached,
   nearestRecipe,
   recipeText,
   takeCell,
   withSource,
-  type Recipe,
-  type SourceKind,
 } from '@/core/compose';
+import { type SourceKind, type Recipe } from '@/core/compose';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { colour } from '@/ui/theme/tokens';
@@ -182,7 +181,7 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
         <>
           {fault ? (
             <Said className="warns" role="alert">
-              <p>{faultText(fault, setup.stretchLimitMm)} The lane is as it was.</p>
+              <p>{composeFaultText(fault, setup.stretchLimitMm)} The lane is as it was.</p>
               {near ? (
                 <Button look="primary" onPress={() => wish(near.recipe, writesAtOnce ? 'once' : 'asked')}>
                   Nearest that works: {near.words}

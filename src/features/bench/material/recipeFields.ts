@@ -1,4 +1,4 @@
-import type { Recipe, Source } from '@/core/compose';
+import type { Source, Recipe } from '@/core/compose';
 
 /** How the fields of a recipe change it. */
 export interface RecipeFieldsProps {

@@ -1,13 +1,15 @@
 /** Records: what is kept, in the browser's database and in project files alike. */
 import { DEFAULT_SETUP, type Setup } from '../instrument/instrument';
 import type { Passage } from '../passage/passage';
-import { DEFAULT_LIMITS, type Limits } from '../record/limits';
-import type { Run } from '../record/run';
-import type { Sign } from '../record/sign';
-import type { LadderSpec, LadderStep, PracticeTime } from '../tempo/spec';
+import { DEFAULT_LIMITS, type Limits } from './limits';
+import type { Run } from './run';
+import type { Sign } from './sign';
+import type { LadderSpec, LadderStep, PracticeTime } from './ladder';
 import type { Exercise } from './exercise';
 import { OPEN_HAND, type PickingHand } from './hand';
-import type { Versions } from './versions';
+
+/** Changes by device. A record from before there were vectors counts as `{ [its deviceId]: its revision }`. */
+export type Versions = Readonly<Record<string, number>>;
 
 /** On every record. Ids are UUIDs made by the client. */
 export interface RecordStamp {
@@ -130,6 +132,7 @@ export type TableName = Tombstone['table'];
 
 /** Tables whose records are never changed: they have no versions, and two libraries are joined by their ids. */
 const UNCHANGING = ['runs', 'signs'] as const satisfies readonly TableName[];
+/** Tables whose records never change once written. */
 export type UnchangingTable = (typeof UNCHANGING)[number];
 
 /** Whether the records of a table are never changed once they are kept. */

@@ -17,6 +17,7 @@ export interface PickingHand {
   readonly pickPart: (typeof PICK_PARTS)[number] | null;
 }
 
+/** A picking hand of which nothing is said. */
 export const OPEN_HAND: PickingHand = {
   motion: null,
   edgeAngleDegrees: null,

@@ -1,10 +1,15 @@
 /** A run as it is kept: what was played, at what tempo, and how it was judged. */
 import type { ChangeKind } from '../picking/changes';
-import type { DensityPart, StepSound } from '../tempo/spec';
-import type { Verdict } from '../tempo/practice';
+import type { DensityPart, StepSound } from './ladder';
+
+/** How a run was judged. */
+export const VERDICTS = ['clean', 'not clean', 'stopped'] as const;
+/** How a run was judged. */
+export type Verdict = (typeof VERDICTS)[number];
 
 /** Why a run was not clean. */
 export const REASONS = ['early', 'late', 'uneven', 'ringing', 'silent', 'noise', 'wrong', 'tight'] as const;
+/** Why a run was not clean. */
 export type Reason = (typeof REASONS)[number];
 
 /** The string change at which it fell apart. Notes are named by their ids in the passage of the run. */
@@ -56,12 +61,4 @@ export interface Run {
   readonly byHand: boolean;
   /** The run that this one puts right; null for a new one. */
   readonly corrects: string | null;
-}
-
-/** Runs that hold: those that no later one puts right. */
-export function standing<R extends { readonly id: string; readonly corrects: string | null }>(
-  runs: readonly R[],
-): R[] {
-  const corrected = new Set(runs.flatMap(({ corrects }) => corrects ?? []));
-  return runs.filter(({ id }) => !corrected.has(id));
 }

@@ -6,7 +6,7 @@ import type { PickingPolicy } from '../picking/policy';
 import { DEFAULT_SCHOOLS } from '../picking/schools';
 import { passageOn } from '../picking/testing';
 import { cuesFor, cuesOf } from './cues';
-import { newExercise } from './exercise';
+import { newExercise } from '../model/exercise';
 import { planOf } from './plan';
 
 const cues = (strings: readonly number[], policy: Partial<PickingPolicy> = {}) =>

@@ -1,11 +1,11 @@
 /** Taking pasted tab into an exercise, with the strokes that came with it. */
-import { readTabText, type ReadTabOptions, type TabReading } from '../formats/tab/read';
-import { setLocks } from '../passage/edits';
-import { compareNotes, type Lock, type Note, type Passage, type Stroke } from '../passage/passage';
-import type { PickingPolicy } from '../picking/policy';
-import { assignStrokes } from '../picking/strokes';
-import { stringLetters } from '../instrument/instrument';
-import { newExercise, type Exercise, type StrokeQuestion, type TabStrings } from './exercise';
+import { readTabText, type ReadTabOptions, type TabReading } from './read';
+import { setLocks } from '../../passage/edits';
+import { compareNotes, type Lock, type Note, type Passage, type Stroke } from '../../passage/passage';
+import type { PickingPolicy } from '../../picking/policy';
+import { assignStrokes } from '../../picking/strokes';
+import { stringLetters } from '../../instrument/instrument';
+import { newExercise, type Exercise, type StrokeQuestion, type TabStrings } from '../../model/exercise';
 
 const LOCK_REASON = 'as written';
 

@@ -1,12 +1,12 @@
 /** Each stroke of a plan in its order: what it sounds, from which gap to which, and the changes on both sides of it. */
-import type { Plan } from '../exercise/plan';
+import type { Plan } from './plan';
 import { loopSpan, type Passage, type Stroke } from '../passage/passage';
-import { secondsOf } from '../rhythm/slots';
-import type { Transition } from './analysis';
-import { isStringChange, restString } from './changes';
-import { exitString, gapAfter, gapBefore } from './geometry';
-import { picksOf } from './picks';
-import { SIDE_AFTER } from './schools';
+import { secondsOf } from '../time/slots';
+import type { Transition } from '../picking/analysis';
+import { isStringChange, restString } from '../picking/changes';
+import { exitString, gapAfter, gapBefore } from '../picking/geometry';
+import { picksOf } from '../picking/picks';
+import { SIDE_AFTER } from '../picking/schools';
 
 /** One stroke of the pick. */
 export interface Strike {

@@ -1,12 +1,19 @@
 /** What a ladder is made from and what its steps say; apart from building it, which pages do late. */
-import { MAX_BPM, MIN_BPM } from '../exercise/exercise';
-import type { Rounding } from './marks';
+import { MAX_BPM, MIN_BPM } from './exercise';
 
+/** How the tempos of a ladder are rounded. */
+export const ROUNDINGS = ['none', 'whole', 'marks'] as const;
+/** How the tempos of a ladder are rounded. */
+export type Rounding = (typeof ROUNDINGS)[number];
+
+/** The kinds of ladder. */
 export const LADDER_KINDS = ['even', 'ratio', 'twoUpOneBack', 'overshoot', 'density', 'adaptive'] as const;
+/** A kind of ladder. */
 export type LadderKind = (typeof LADDER_KINDS)[number];
 
 /** Parts of an exercise with more and more string changes a beat. */
 export const DENSITY_PARTS = ['cell', 'pair', 'two pairs', 'whole'] as const;
+/** How much of the exercise a step of a density ladder takes. */
 export type DensityPart = (typeof DENSITY_PARTS)[number];
 
 /** What of the exercise a part is, in words. */
@@ -77,11 +84,17 @@ export interface LadderStep {
   readonly byHand: boolean;
 }
 
+/** The smallest rise, in beats a minute. */
 export const MIN_STEP_BPM = 1;
+/** The largest rise, in beats a minute. */
 export const MAX_STEP_BPM = 60;
+/** The most rises of a ladder. */
 export const MAX_RISES = 100;
+/** The most passes of a step. */
 export const MAX_LADDER_PASSES = 99;
+/** The most runs in a row that a step may ask for. */
 export const MAX_RUNS_IN_A_ROW = 9;
+/** The longest step, in minutes. */
 export const MAX_STEP_MINUTES = 60;
 /** A ladder of more steps is no plan for a lesson; the arithmetic does not need the limit. */
 export const MAX_LADDER_STEPS = 3 * (MAX_BPM - MIN_BPM) + 1;

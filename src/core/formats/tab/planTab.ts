@@ -1,7 +1,7 @@
 /** The tab of a plan as text: the notes as they are played, with strokes and count. */
-import { writeTabText } from '../formats/tab/write';
-import { extractRange, notesIn, type Range } from '../passage/range';
-import type { Plan } from './plan';
+import { writeTabText } from './write';
+import { extractRange, notesIn, type Range } from '../../passage/range';
+import type { Plan } from '../../plan/plan';
 
 /** All of it, or the slots of a range; the strokes are those of one pass. */
 export function planTab({ passage, assignment }: Plan, pass = 0, range: Range | null = null): string {

@@ -1,18 +1,18 @@
 /** Swing: of two slots the first is longer. It is played, not written. */
-import type { Passage } from '../passage/passage';
-import { slotsInBeat } from './slots';
+import { slotsInBeat, type Grid } from './slots';
 
 /** Percent of two slots that the first takes: 50 is straight, 67 the triplet feel. Common practice, no source. */
 export const STRAIGHT = 50;
+/** The most percent of two slots that the first may take. */
 export const MAX_SWING = 80;
 
 /** Carries a moment from the written beat to the swung one, or back. */
-function warp(passage: Passage, ticks: number, back: boolean): number {
-  const percent = passage.swingPercent ?? STRAIGHT;
+function warp(grid: Grid, ticks: number, back: boolean): number {
+  const percent = grid.swingPercent ?? STRAIGHT;
   if (percent === STRAIGHT) return ticks;
-  const { beatTicks } = passage.meter;
+  const { beatTicks } = grid.meter;
   const beat = Math.floor(ticks / beatTicks);
-  const slots = slotsInBeat(passage, beat);
+  const slots = slotsInBeat(grid, beat);
   // Triplets and other odd divisions have no pairs.
   if (slots % 2 === 1) return ticks;
   const pairTicks = (2 * beatTicks) / slots;
@@ -27,11 +27,11 @@ function warp(passage: Passage, ticks: number, back: boolean): number {
 }
 
 /** When a written moment of a passage is heard, in ticks from the first bar line; beats stay where they are. */
-export function swung(passage: Passage, ticks: number): number {
-  return warp(passage, ticks, false);
+export function swung(grid: Grid, ticks: number): number {
+  return warp(grid, ticks, false);
 }
 
 /** The written moment that is heard at one: the way back from `swung`. */
-export function unswung(passage: Passage, ticks: number): number {
-  return warp(passage, ticks, true);
+export function unswung(grid: Grid, ticks: number): number {
+  return warp(grid, ticks, true);
 }

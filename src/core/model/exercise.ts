@@ -1,6 +1,6 @@
 /** An exercise: a passage with its goal, its policy and what the teacher says about it. */
-import type { Brief } from '../brief/brief';
-import type { KeptRecipe } from '../compose/recipe';
+import type { Brief } from './brief';
+import type { KeptRecipe } from './recipe';
 import type { Tuning } from '../instrument/instrument';
 import type { Passage, Stroke } from '../passage/passage';
 import type { PickingPolicy } from '../picking/policy';
@@ -16,6 +16,7 @@ export const GOAL_TECHNIQUES = [
   'picking hand only',
   'two-string cell',
 ] as const;
+/** What a goal may name as trained. */
 export type GoalTechnique = (typeof GOAL_TECHNIQUES)[number];
 
 /** The kinds of change that a goal may ask for; `balanced` asks for inside and outside alike. */
@@ -45,6 +46,7 @@ export interface StudentNote {
   readonly pinnedTo: string | null;
 }
 
+/** All of an exercise as it is worked on: notes, policy, goal, words and where it came from. */
 export interface Exercise {
   readonly title: string;
   readonly passage: Passage;
@@ -128,6 +130,7 @@ export type StrokeQuestion =
   | { readonly kind: 'vMeans'; readonly reading?: number }
   | { readonly kind: 'strokes'; readonly strokes: Readonly<Record<string, Stroke>> };
 
+/** A goal that asks for nothing. */
 export const NO_GOAL: Goal = {
   kind: null,
   strings: null,
@@ -143,6 +146,7 @@ export const DEFAULT_START_BPM = 60;
 
 /** Tempos that an exercise may have, in beats a minute. */
 export const MIN_BPM = 20;
+/** The fastest tempo that may be asked for, in beats a minute. */
 export const MAX_BPM = 400;
 /** Tempos are exact to so many decimals. */
 export const BPM_DECIMALS = 3;

@@ -1,13 +1,13 @@
 /** The pick in motion against the counts of the analysis: what it crosses, from which side, clear or at rest. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planOf, type Plan } from '../exercise/plan';
+import { planOf, type Plan } from './plan';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { loopSpan } from '../passage/passage';
 import { poseAt, slantAt, standingPose, standingTicks, strikeLine } from './motion';
-import { DEFAULT_SCHOOLS } from './schools';
+import { DEFAULT_SCHOOLS } from '../picking/schools';
 import { standsText, strikesOf } from './strikes';
-import { passageOn } from './testing';
+import { passageOn } from '../picking/testing';
 
 const strings = fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 10 });
 const policies = fc.record({

@@ -1,8 +1,8 @@
 /** The pick as it moves: where it is at any moment of a pass, across the strings and out of their plane. */
-import { TICKS_PER_QUARTER } from '../rhythm/slots';
+import { TICKS_PER_QUARTER } from '../time/slots';
 import type { Strike } from './strikes';
-import { isStringChange, restString, type Slant } from './changes';
-import type { Schools } from './schools';
+import { isStringChange, restString, type Slant } from '../picking/changes';
+import type { Schools } from '../picking/schools';
 
 /** Where the pick is. */
 export interface PickPose {

@@ -1,5 +1,5 @@
 /** What taking a project in would do: what is new, what is there already, and what differs. */
-import { canonicalJson } from '../passage/canonical';
+import { canonicalJson } from '../../passage/canonical';
 import {
   bareRecord,
   type ChangeableStamp,
@@ -10,11 +10,12 @@ import {
   type RunRecord,
   type SignRecord,
   type UnchangingTable,
-} from './records';
+} from '../../model/records';
 import { compareVersions } from './versions';
 
 /** Lists whose records may change. */
 export const CHANGEABLE = ['players', 'exercises', 'ladders'] as const;
+/** Tables whose records have versions. */
 export type ChangeableTable = (typeof CHANGEABLE)[number];
 
 interface Changeable {
@@ -50,6 +51,7 @@ export type Difference = {
   };
 }[ChangeableTable];
 
+/** What taking a project in would do, record by record. */
 export interface ImportPlan {
   readonly added: {
     readonly exercises: readonly ExerciseRecord[];

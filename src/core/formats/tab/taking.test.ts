@@ -1,8 +1,8 @@
 /** Taking tab with strokes: what needs no question, and what is asked once. */
 import { describe, expect, it } from 'vitest';
-import { readTabText } from '../formats/tab/read';
-import { assignStrokes } from '../picking/strokes';
-import { setLocks, setSubdivision } from '../passage/edits';
+import { readTabText } from './read';
+import { assignStrokes } from '../../picking/strokes';
+import { setLocks, setSubdivision } from '../../passage/edits';
 import { exerciseFromTab, guessesOf, restrung, stringsText, takeStrokes, withTab } from './taking';
 
 const TAB = 'e|-----------|\nB|-----------|\nG|-------5-7-|\nD|-5-7-8-----|\nA|-----------|\nE|-----------|';

@@ -4,9 +4,9 @@ import type { Note, Passage } from '../passage/passage';
 import { stringChangeFrom } from '../picking/analysis';
 import { countText } from '../picking/counting';
 import { KIND_NAMES, STROKE_NAMES } from '../picking/words';
-import type { StudentNote } from './exercise';
+import type { StudentNote } from '../model/exercise';
 import type { Plan } from './plan';
-import { countSyllable, slotAt } from '../rhythm/slots';
+import { countSyllable, slotAt } from '../time/slots';
 
 const FINGER_NAMES = ['', 'first finger', 'second finger', 'third finger', 'fourth finger'];
 const TECHNIQUE_NAMES = {

@@ -6,6 +6,7 @@ import { withSlurs } from '../picking/overlay';
 import { assignStrokes, type StrokeAssignment } from '../picking/strokes';
 import type { Passage } from '../passage/passage';
 
+/** What is derived once from an exercise: strokes and their analysis. */
 export interface Plan {
   /** The passage as it is played: with the slurs that the policy makes. */
   readonly passage: Passage;

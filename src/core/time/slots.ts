@@ -1,9 +1,30 @@
 /** Ticks, beats and slots: where notes may stand. */
-import type { Meter, Passage } from '../passage/passage';
+
+/** Beats in a bar and how long one is: 4 × 6,720 is 4/4, 2 × 10,080 is 6/8 counted in two. */
+export interface Meter {
+  readonly beats: number;
+  readonly beatTicks: number;
+}
+
+/** How the time of a passage is divided: all that slots are reckoned from. */
+export interface Grid {
+  readonly meter: Meter;
+  /** Length of the incomplete bar before the first bar line; notes there have negative onsets. */
+  readonly pickupTicks: number;
+  /** Slots a beat, 1–8. */
+  readonly subdivision: number;
+  /** Beats (counted from the first bar line) that are divided otherwise. */
+  readonly beatSubdivisions: Readonly<Record<number, number>>;
+  /** Percent of two slots that the first takes when it is played. Absent: straight, 50. */
+  readonly swingPercent?: number;
+  /** Where the pass ends, in ticks from the first bar line. */
+  readonly lengthTicks: number;
+}
 
 /** Whole for one to eight slots a beat, for eighth and dotted beats too, and within MIDI's 15 bits. */
 export const TICKS_PER_QUARTER = 6720;
 
+/** No beat is divided into more. */
 export const MAX_SLOTS_PER_BEAT = 8;
 
 /** Four quarters to the bar. */
@@ -40,24 +61,20 @@ export interface Slot {
 }
 
 /** Slots a beat at a beat counted from the first bar line. */
-export function slotsInBeat(passage: Passage, beat: number): number {
-  return passage.beatSubdivisions[beat] ?? passage.subdivision;
+export function slotsInBeat(grid: Grid, beat: number): number {
+  return grid.beatSubdivisions[beat] ?? grid.subdivision;
 }
 
 /** All slots of a passage in order, pick-up included. */
-export function slotsOf(passage: Passage): Slot[] {
-  const { beatTicks } = passage.meter;
+export function slotsOf(grid: Grid): Slot[] {
+  const { beatTicks } = grid.meter;
   const slots: Slot[] = [];
-  for (
-    let beat = Math.floor(-passage.pickupTicks / beatTicks);
-    beat * beatTicks < passage.lengthTicks;
-    beat++
-  ) {
-    const count = slotsInBeat(passage, beat);
+  for (let beat = Math.floor(-grid.pickupTicks / beatTicks); beat * beatTicks < grid.lengthTicks; beat++) {
+    const count = slotsInBeat(grid, beat);
     const durationTicks = beatTicks / count;
     for (let index = 0; index < count; index++) {
       const ticks = beat * beatTicks + index * durationTicks;
-      if (ticks >= -passage.pickupTicks && ticks < passage.lengthTicks)
+      if (ticks >= -grid.pickupTicks && ticks < grid.lengthTicks)
         slots.push({ ticks, durationTicks, beat, indexInBeat: index, slotsInBeat: count });
     }
   }
@@ -65,10 +82,10 @@ export function slotsOf(passage: Passage): Slot[] {
 }
 
 /** The slot that a moment falls in; moments before or after the passage are counted on in the same grid. */
-export function slotAt(passage: Passage, ticks: number): Slot {
-  const { beatTicks } = passage.meter;
+export function slotAt(grid: Grid, ticks: number): Slot {
+  const { beatTicks } = grid.meter;
   const beat = Math.floor(ticks / beatTicks);
-  const count = slotsInBeat(passage, beat);
+  const count = slotsInBeat(grid, beat);
   const durationTicks = beatTicks / count;
   const index = Math.floor((ticks - beat * beatTicks) / durationTicks);
   return {
@@ -81,8 +98,8 @@ export function slotAt(passage: Passage, ticks: number): Slot {
 }
 
 /** The moment of the slot after the one that `ticks` falls in. */
-export function nextSlotTicks(passage: Passage, ticks: number): number {
-  const slot = slotAt(passage, ticks);
+export function nextSlotTicks(grid: Grid, ticks: number): number {
+  const slot = slotAt(grid, ticks);
   return slot.ticks + slot.durationTicks;
 }
 
@@ -93,9 +110,9 @@ const SYLLABLES: Readonly<Record<number, readonly string[]>> = {
 };
 
 /** What is counted at a slot: "1", "&", "e", "trip" … and a dot where the trade has no syllable. Common practice, no source. */
-export function countSyllable(passage: Passage, slot: Slot): string {
+export function countSyllable(grid: Grid, slot: Slot): string {
   if (slot.indexInBeat === 0) {
-    const { beats } = passage.meter;
+    const { beats } = grid.meter;
     return String((((slot.beat % beats) + beats) % beats) + 1);
   }
   return SYLLABLES[slot.slotsInBeat]?.[slot.indexInBeat - 1] ?? '.';

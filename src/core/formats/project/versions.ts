@@ -1,7 +1,5 @@
 /** Version vectors: how many changes each device made to a record. They tell "newer" from "other" without a clock. */
-
-/** Changes by device. A record from before there were vectors counts as `{ [its deviceId]: its revision }`. */
-export type Versions = Readonly<Record<string, number>>;
+import type { Versions } from '../../model/records';
 
 /** `newer`: the first descends from the second; `apart`: each has changes that the other lacks. */
 export type VersionOrder = 'same' | 'newer' | 'older' | 'apart';

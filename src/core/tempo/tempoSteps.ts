@@ -1,6 +1,6 @@
 /** The steps of a ladder as far as tempos go. */
-import { buildLadder } from '../tempo/ladder';
-import type { LadderSpec, LadderStep } from '../tempo/spec';
+import { buildLadder } from './ladder';
+import type { LadderSpec, LadderStep } from '../model/ladder';
 import type { KeptLadder } from './climb';
 
 /** The tempos of a ladder, made by hand where they are. */

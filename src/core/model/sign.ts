@@ -2,8 +2,10 @@
 
 /** `tight`: go slower. `pain`: stop for the day. */
 export const SIGNS = ['tight', 'pain'] as const;
+/** What a hand may say. */
 export type SignKind = (typeof SIGNS)[number];
 
+/** That a hand was tight or hurt, when and at what. */
 export interface Sign {
   readonly playerId: string;
   readonly exerciseId: string;
