@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { emptyPassage, newExercise, putNote, type Exercise } from '@/core';
 import { Database } from './database';
 import { journalEdit, journalOf, type JournalEntry } from './journal';
-import { addExercise, deleteExercise, renameExercise } from './library';
+import { addExercise, beginExercise, deleteExercise, renameExercise } from './library';
 import { commit, steps } from './log';
 import { replayJournal } from './replay';
 import { ExerciseSession } from './session';
@@ -24,6 +24,8 @@ afterEach(() => {
   vi.unstubAllGlobals();
   db.close();
 });
+
+const blank = newExercise('Burst', emptyPassage());
 
 const withNote = (exercise: Exercise, at: number): Exercise => ({
   ...exercise,
@@ -47,13 +49,17 @@ async function leftBehind(id: string, edits: number, from: Exercise): Promise<Ex
     before = after;
   }
   while ((await journalOf(db).edits.count()) < edits) await new Promise((resolve) => setTimeout(resolve, 1));
-  await journalOf(db)
+  await abandon();
+  return before;
+}
+
+/** What is in the journal is that of a tab that is gone. */
+const abandon = () =>
+  journalOf(db)
     .edits.toCollection()
     .modify((entry: { tabId: string }) => {
       entry.tabId = 'a tab that is gone';
     });
-  return before;
-}
 
 const notesOf = async (id: string) => {
   const record = (await db.exercises.get(id))!;
@@ -176,6 +182,25 @@ describe('after a crash', () => {
     await deleteExercise(db, (await db.exercises.get(id))!);
     expect((await replayJournal(db)).copied).toEqual(['Burst (as it was typed last)']);
     expect(await journalOf(db).edits.count()).toBe(0);
+  });
+
+  it('makes the exercise itself where it was not written yet, and where the database lost it', async () => {
+    const { id, exercise } = beginExercise(db, newExercise('Pasted', withNote(blank, 0).passage), 'New');
+    const session = new ExerciseSession(db, id);
+    expect(session.snapshot()).toMatchObject({ saving: true, exercise: { title: 'Pasted' } });
+    // The browser dies before anything of it is written.
+    vi.spyOn(db.table('exercises'), 'add').mockImplementation(() => new Promise(() => {}) as never);
+    session.edit('Put a note', (one) => withNote(one, 1));
+    while ((await journalOf(db).edits.count()) < 1) await new Promise((resolve) => setTimeout(resolve, 1));
+    await abandon();
+    expect(await db.exercises.count()).toBe(0);
+    db = new Database(db.name);
+    expect(await replayJournal(db)).toEqual({ kept: ['Pasted'], copied: [] });
+    expect([await notesOf(id), exercise.passage.notes.length]).toEqual([2, 1]);
+
+    await leftBehind('lost', 2, blank);
+    expect(await replayJournal(db)).toEqual({ kept: ['Typed last'], copied: [] });
+    expect(await notesOf('lost')).toBe(2);
   });
 
   it('leaves the edits of a tab that lives to that tab', async () => {

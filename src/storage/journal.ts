@@ -25,6 +25,8 @@ export interface JournalEntry {
   readonly set: Readonly<Record<string, unknown>>;
   /** The notes, where they change. Their hash is reckoned when the edit is carried out: it would hold up the drawing. */
   readonly notes: { readonly before: NotesBefore; readonly after: Passage } | null;
+  /** Of an exercise that is not written itself yet: all of it, without the notes, as it was before the edit. */
+  readonly begun?: Readonly<Record<string, unknown>>;
 }
 
 /** The notes as they were: their hash, where it is known already. */
@@ -106,6 +108,8 @@ export interface ShownEdit {
   readonly before: Exercise;
   readonly after: Exercise;
   readonly keys: readonly (keyof Exercise)[];
+  /** The exercise was begun in this tab and is not written yet. */
+  readonly isBegun?: boolean;
 }
 
 /** Changes the journal and says so to the database at once, without waiting for its answer. */
@@ -143,13 +147,17 @@ export interface Journalled {
 /** Puts an edit into the journal, before anything else happens. Without a journal it is carried out all the same. */
 export function journalEdit(db: Database, edit: ShownEdit): Journalled {
   holdLock();
-  const { exerciseId, label, mergeKey, before, after, keys } = edit;
+  const { exerciseId, label, mergeKey, before, after, keys, isBegun = false } = edit;
   const [id, seq, journal] = [newId(), ++lastSeq, journalOf(db)];
   const [was, set] = [fieldsOf(before, keys), fieldsOf(after, keys)];
   const hash = knownHash(before.passage);
   const then: NotesBefore = hash === undefined ? { passage: before.passage } : { hash };
   const notes = keys.includes('passage') ? { before: then, after: after.passage } : null;
-  const entry: JournalEntry = { id, exerciseId, tabId: tabId(), seq, label, mergeKey, was, set, notes };
+  const begun = isBegun ? { begun: fieldsOf(before, Object.keys(before) as (keyof Exercise)[]) } : {};
+  const entry: JournalEntry = {
+    ...{ id, exerciseId, tabId: tabId(), seq, label, mergeKey, was, set, notes },
+    ...begun,
+  };
   const written = request(journal, (store) => store.put(entry)).catch(() => undefined);
   return { id, written };
 }

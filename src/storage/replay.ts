@@ -1,5 +1,5 @@
 /** Carrying out the edits that a killed browser left in the journal. */
-import { canonicalJson, titledAs, type PassageRecord } from '@/core';
+import { canonicalJson, emptyPassage, newExercise, titledAs, type PassageRecord } from '@/core';
 import type { Database } from './database';
 import { hashOf } from './hashing';
 import { journalOf, lockName, tabId, type JournalEntry } from './journal';
@@ -74,19 +74,34 @@ async function carryOut(db: Database, entries: readonly Edit[]): Promise<boolean
   return true;
 }
 
-/** The exercise as the tab that died showed it, beside what it has become. */
-async function keepAsCopy(db: Database, entries: readonly Edit[]): Promise<string | null> {
-  const [first] = entries;
-  const shelved = await db.shelf.where('[table+id]').equals(['exercises', first!.exerciseId]).last();
-  const base = (await db.exercises.get(first!.exerciseId)) ?? shelved?.record;
-  if (!base) return null;
+/** What an exercise of which only edits are left was before them: as it was begun, else as a new one is. */
+function beforeEdits([first]: readonly Edit[], hash: string): Record<string, unknown> {
+  const { passage: _, ...bare } = newExercise('Typed last', emptyPassage());
+  return { ...bare, ...first!.begun, passageHash: hash };
+}
+
+/**
+ * The exercise as the tab that died showed it: beside what it has become, or, where it was never written, as itself.
+ * @returns its title; null where its notes are nowhere.
+ */
+async function keepWhole(
+  db: Database,
+  entries: readonly Edit[],
+): Promise<{ readonly title: string; readonly isCopy: boolean } | null> {
+  const { exerciseId } = entries[0]!;
+  const shelved = await db.shelf.where('[table+id]').equals(['exercises', exerciseId]).last();
+  const there = (await db.exercises.get(exerciseId)) ?? shelved?.record;
+  const hash = entries.findLast(({ passage }) => passage)?.passage?.hash;
+  if (!there && hash === undefined) return null;
+  const base = there ?? beforeEdits(entries, hash!);
   const fields: Record<string, unknown> = Object.assign({}, base, ...entries.map(({ set }) => set));
   for (const key of ['revision', 'createdAt', 'updatedAt', 'deviceId', 'versions']) delete fields[key];
-  const title = titledAs(String(fields.title), '(as it was typed last)');
-  const create = { ...fields, id: newId(), title, archivedAt: null } as never;
+  const title = there ? titledAs(String(fields.title), '(as it was typed last)') : String(fields.title);
+  const id = there ? newId() : exerciseId;
+  const create = { ...fields, id, title, archivedAt: null } as never;
   const passages = entries.flatMap(({ passage }) => (passage ? [passage] : []));
   await commit(db, LIBRARY, 'Keep what was typed last', [{ table: 'exercises', create }], { passages });
-  return title;
+  return { title, isCopy: there !== undefined };
 }
 
 /** Carries out the edits of tabs that died before they could. Edits that no longer fit become a copy beside the exercise. */
@@ -109,8 +124,8 @@ export async function replayJournal(db: Database): Promise<Replayed> {
     });
     const after = await db.exercises.get(some[0]!.exerciseId);
     if (fits && after!.revision > before!.revision) kept.push(after!.title);
-    const title = fits ? null : await keepAsCopy(db, some);
-    if (title !== null) copied.push(title);
+    const whole = fits ? null : await keepWhole(db, some);
+    if (whole) (whole.isCopy ? copied : kept).push(whole.title);
     await journal.edits.bulkDelete(some.map(({ id }) => id));
   }
   return { kept, copied };

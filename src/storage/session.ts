@@ -58,7 +58,8 @@ export class ExerciseSession {
   ) {
     const begun = takeJustBegun(id);
     if (begun) {
-      this.state = { ...LOADING, status: 'ready', exercise: begun.exercise };
+      // It is not saved before its first writing, also in the first picture.
+      this.state = { ...LOADING, status: 'ready', exercise: begun.exercise, saving: true };
       this.revision = FIRST_REVISION;
       this.firstWrite = begun.write;
     }
@@ -128,7 +129,8 @@ export class ExerciseSession {
     const keys = (Object.keys(after) as (keyof Exercise)[]).filter((key) => after[key] !== before[key]);
     if (keys.length === 0) return;
     // Into the journal before anything else, the drawing included: what is on screen is then on its way to the disk.
-    const edit = { exerciseId: this.id, label, mergeKey: mergeKey ?? null, before, after, keys };
+    const isBegun = this.firstWrite !== null;
+    const edit = { exerciseId: this.id, label, mergeKey: mergeKey ?? null, before, after, keys, isBegun };
     const journalled = journalEdit(this.db, edit);
     this.set({ exercise: after, undo: label, redo: null });
     this.enqueue(async () => {
