@@ -92,6 +92,12 @@ module.exports = {
       { path: 'node_modules/dexie' },
       'Only storage knows IndexedDB; views may only watch queries.',
     ),
+    between(
+      'storage-by-its-doors',
+      { path: '^src/(?!storage/)', pathNot: '\\.test\\.ts$' },
+      { path: '^src/storage/(database|kept|meta|versions)\\.ts$' },
+      'Outside, the database is a handle, and what is asked of it has a name.',
+    ),
     between('dexie-in-storage', { path: '^src/', pathNot: '^src/storage/' }, { path: 'node_modules/dexie/' }),
     between(
       'no-tests-in-use',

@@ -1,5 +1,7 @@
 /** Backups in a folder of the user's: written under a new dated name, read back, then the oldest is removed. */
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
+import type { BackupState } from './kept';
+import { note, noted } from './meta';
 import { nowMs, timestamp } from './sources';
 
 /** So many files of backups stay in the folder. */
@@ -9,22 +11,6 @@ export const BACKUPS_KEPT = 10;
 export const REMIND_AFTER_DAYS = 7;
 
 const DAY_MS = 86_400_000;
-
-/** What is known of backups; kept in this browser. */
-export interface BackupState {
-  /** The folder that was chosen; null: none. */
-  readonly folder: FileSystemDirectoryHandle | null;
-  readonly folderName: string;
-  /** When all was last written to the folder or exported, in milliseconds since 1970; null: never. */
-  readonly lastMs: number | null;
-  /** The same for people, with the local offset. */
-  readonly lastAt: string;
-  readonly lastWay: 'folder' | 'export' | null;
-  /** Why the last try failed; empty: it did not. */
-  readonly fault: string;
-  /** When the reminder was put off last. */
-  readonly putOffMs: number;
-}
 
 const NO_BACKUP: BackupState = {
   folder: null,
@@ -37,25 +23,25 @@ const NO_BACKUP: BackupState = {
 };
 
 /** What is known of backups. */
-export async function backupState(db: Database): Promise<BackupState> {
-  return { ...NO_BACKUP, ...((await db.meta.get('backup'))?.value as Partial<BackupState> | undefined) };
+export async function backupState(db: DatabaseHandle): Promise<BackupState> {
+  return { ...NO_BACKUP, ...(await noted(db, 'backup')) };
 }
 
 /** Keeps what changed of it. */
-export async function keepBackupState(db: Database, change: Partial<BackupState>): Promise<void> {
-  await db.transaction('rw', db.meta, async () => {
-    await db.meta.put({ key: 'backup', value: { ...(await backupState(db)), ...change } });
+export async function keepBackupState(db: DatabaseHandle, change: Partial<BackupState>): Promise<void> {
+  await tables(db).transaction('rw', tables(db).meta, async () => {
+    await note(db, 'backup', { ...(await backupState(db)), ...change });
   });
 }
 
 /** Notes that all of it has just gone out. */
-export async function noteBackup(db: Database, lastWay: 'folder' | 'export'): Promise<void> {
+export async function noteBackup(db: DatabaseHandle, lastWay: 'folder' | 'export'): Promise<void> {
   await keepBackupState(db, { lastMs: nowMs(), lastAt: timestamp(), lastWay, fault: '' });
 }
 
 /** When something was changed last, in milliseconds since 1970; null: never. */
-export async function lastChangeMs(db: Database): Promise<number | null> {
-  return (await db.log.orderBy('touchedMs').last())?.touchedMs ?? null;
+export async function lastChangeMs(db: DatabaseHandle): Promise<number | null> {
+  return (await tables(db).log.orderBy('touchedMs').last())?.touchedMs ?? null;
 }
 
 /** Whether the folder should get a new file: something changed, and none was written today. */
@@ -81,8 +67,8 @@ export function reminderDays(
 }
 
 /** When the earliest change that is still in the log was made. */
-export async function firstChangeMs(db: Database): Promise<number | null> {
-  return (await db.log.where('touchedMs').above(0).first())?.touchedMs ?? null;
+export async function firstChangeMs(db: DatabaseHandle): Promise<number | null> {
+  return (await tables(db).log.where('touchedMs').above(0).first())?.touchedMs ?? null;
 }
 
 const PATTERN = /^yardfell-backup-\d{4}-\d{2}-\d{2}-\d{6}(-\d+)?\.json$/;

@@ -1,12 +1,8 @@
 /** The browser's database: the only place that knows IndexedDB. */
 import { Dexie, type EntityTable, type Table } from 'dexie';
 import {
-  DEFAULT_LADDER,
-  DEFAULT_SETUP,
-  FRESH_LADDER,
   ME,
   NEW_PLAYER,
-  OPEN_HAND,
   type ExerciseRecord,
   type LadderRecord,
   type LogEntry,
@@ -18,7 +14,9 @@ import {
   type Tombstone,
 } from '@/core';
 import type { DayRecord } from '@/core/record';
+import type { MetaRecord } from './kept';
 import { newId, timestamp } from './sources';
+import { VERSIONS } from './versions';
 
 /** A record that the schema refuses, taken out of its table as it was. */
 export interface AsideRecord {
@@ -29,12 +27,16 @@ export interface AsideRecord {
   readonly at: string;
 }
 
-interface MetaRecord {
-  readonly key: string;
-  readonly value: unknown;
+declare const opaque: unique symbol;
+
+/** The database, for those who do not look into it: it is handed to the queries of this room. */
+export interface DatabaseHandle {
+  readonly [opaque]: true;
 }
 
-export class Database extends Dexie {
+export class Database extends Dexie implements DatabaseHandle {
+  declare readonly [opaque]: true;
+
   exercises!: EntityTable<ExerciseRecord, 'id'>;
   passages!: EntityTable<PassageRecord, 'hash'>;
   players!: EntityTable<PlayerRecord, 'id'>;
@@ -58,10 +60,11 @@ export class Database extends Dexie {
     this.on('populate', (transaction) => {
       const at = timestamp();
       const deviceId = newId();
-      void transaction.table('meta').bulkAdd([
+      const kept: MetaRecord[] = [
         { key: 'deviceId', value: deviceId },
         { key: 'currentPlayer', value: ME },
-      ]);
+      ];
+      void transaction.table('meta').bulkAdd(kept);
       const me: PlayerRecord = {
         id: ME,
         revision: 1,
@@ -77,193 +80,6 @@ export class Database extends Dexie {
     });
   }
 }
-
-/** Gives every set-up a limit of stretch, also those that undo and redo bring back. */
-async function withStretchLimits(transaction: import('dexie').Transaction): Promise<void> {
-  const { stretchLimitMm } = DEFAULT_SETUP;
-  const complete = (fields: object | null) => {
-    const { setup } = (fields ?? {}) as { setup?: object };
-    if (setup) Object.assign(setup, { stretchLimitMm, ...setup });
-  };
-  await transaction.table('players').toCollection().modify(complete);
-  await transaction
-    .table('log')
-    .toCollection()
-    .modify((entry: { changes: { table: string; before: object | null; after: object | null }[] }) => {
-      for (const { table, before, after } of entry.changes)
-        if (table === 'players') [before, after].forEach(complete);
-    });
-}
-
-interface Version {
-  readonly version: number;
-  readonly stores: Record<string, string>;
-  readonly upgrade?: (transaction: import('dexie').Transaction) => Promise<unknown>;
-}
-
-/** Adds fields to the records that have none of them yet, and to the whole records that undo and redo bring back. */
-async function addFields(
-  transaction: import('dexie').Transaction,
-  missing: Partial<Record<Tombstone['table'], object>>,
-): Promise<void> {
-  for (const [table, fields] of Object.entries(missing))
-    await transaction
-      .table(table)
-      .toCollection()
-      .modify((record: object) => {
-        Object.assign(record, { ...fields, ...record });
-      });
-  await transaction
-    .table('log')
-    .toCollection()
-    .modify((entry: { changes: { table: string; before: object | null; after: object | null }[] }) => {
-      for (const { table, before, after } of entry.changes) {
-        const whole = before === null ? after : after === null ? before : null;
-        const fields = missing[table as Tombstone['table']];
-        if (whole && fields) Object.assign(whole, { ...fields, ...whole });
-      }
-    });
-}
-
-/** Gives records that may change the vector that their revision stands for, also those that undo and redo bring back. */
-async function withVersions(transaction: import('dexie').Transaction): Promise<void> {
-  const vector = (
-    record: { id?: string; deviceId?: string; revision?: number; versions?: object } | null,
-  ) => {
-    if (record?.deviceId === undefined || record.revision === undefined) return;
-    // Of the built-in player nothing was said while its revision is the first.
-    record.versions ??=
-      record.id === ME && record.revision === 1 ? {} : { [record.deviceId]: record.revision };
-  };
-  for (const table of ['exercises', 'players', 'ladders'])
-    await transaction.table(table).toCollection().modify(vector);
-  await transaction
-    .table('tombstones')
-    .toCollection()
-    .modify((tombstone: { versions?: object }) => {
-      tombstone.versions ??= {};
-    });
-  await transaction
-    .table('log')
-    .toCollection()
-    .modify(
-      (entry: {
-        touchedMs?: number;
-        changes: { table: string; before: object | null; after: object | null }[];
-      }) => {
-        entry.touchedMs ??= 0;
-        for (const { table, before, after } of entry.changes)
-          if (table !== 'runs') [before, after].forEach(vector);
-      },
-    );
-}
-
-/** The key of a note that days must be added up anew. */
-export const STALE_DAYS = 'staleDays';
-
-/** Every version that was ever shipped, oldest first; a new one is added, none is changed. */
-export const VERSIONS: readonly Version[] = [
-  {
-    version: 1,
-    stores: {
-      exercises: 'id, updatedAt, passageHash',
-      passages: 'hash',
-      players: 'id',
-      ladders: 'id, [playerId+exerciseId], exerciseId',
-      tombstones: '[table+id]',
-      log: 'id, [scope+seq]',
-      meta: 'key',
-    },
-  },
-  {
-    // Undo looks entries up by whether they are undone; text typed in a row is one action.
-    version: 2,
-    stores: { log: 'id, [scope+seq], [scope+undone+seq]' },
-    upgrade: (transaction) =>
-      transaction
-        .table('log')
-        .toCollection()
-        .modify((entry: { mergeKey?: string | null }) => {
-          entry.mergeKey ??= null;
-        }),
-  },
-  {
-    // A ladder is more than its start; an exercise knows the file it came from and the teacher's own cues.
-    version: 3,
-    stores: {},
-    upgrade: (transaction) =>
-      addFields(transaction, {
-        ladders: { ...DEFAULT_LADDER, goalBpm: null },
-        exercises: { origin: null, cues: null },
-      }),
-  },
-  {
-    // An exercise may name the picking hand.
-    version: 4,
-    stores: {},
-    upgrade: (transaction) => addFields(transaction, { exercises: { hand: OPEN_HAND } }),
-  },
-  {
-    // An exercise may keep the recipe of its notes; a hand has a limit of stretch.
-    version: 5,
-    stores: {},
-    upgrade: async (transaction) => {
-      await addFields(transaction, { exercises: { recipe: null } });
-      await withStretchLimits(transaction);
-    },
-  },
-  {
-    // An exercise may keep the brief that it was composed to, and what it was cut out of.
-    version: 6,
-    stores: { exercises: 'id, updatedAt, passageHash, drill.parentId' },
-    upgrade: (transaction) => addFields(transaction, { exercises: { brief: null, drill: null } }),
-  },
-  {
-    // Runs and the days they add up to; ladders of every kind; more is known of a student.
-    version: 7,
-    stores: {
-      runs: 'id, [playerId+exerciseId+day], [playerId+day], passageHash, corrects, sessionId',
-      days: '[playerId+exerciseId+day], [playerId+day], exerciseId',
-    },
-    upgrade: async (transaction) => {
-      await addFields(transaction, { ladders: FRESH_LADDER });
-      const { setup: _, ...more } = NEW_PLAYER;
-      await addFields(transaction, { players: more });
-    },
-  },
-  {
-    // A run may be of a part of the exercise; before, that was not told.
-    version: 8,
-    stores: {},
-    upgrade: (transaction) => addFields(transaction, { runs: { part: null } }),
-  },
-  {
-    // What may change has a version vector; what is taken away lies on a shelf; damaged records lie aside.
-    version: 9,
-    stores: {
-      log: 'id, [scope+seq], [scope+undone+seq], touchedMs',
-      shelf: '[table+id+action], action, shelvedAt, [table+id]',
-      aside: 'id',
-    },
-    upgrade: withVersions,
-  },
-  {
-    // What a hand said is on record; days know their stretches; a sitting holds several exercises.
-    version: 10,
-    stores: { signs: 'id, [playerId+day], exerciseId' },
-    upgrade: async (transaction) => {
-      await transaction.table('meta').where('key').startsWith('practice:').delete();
-      // Added up anew after the start: a damaged run must not keep the database shut.
-      await transaction
-        .table('days')
-        .toCollection()
-        .modify((day: { stretches?: unknown }) => {
-          day.stretches ??= [];
-        });
-      await transaction.table('meta').put({ key: STALE_DAYS, value: true });
-    },
-  },
-];
 
 /** Something about the database that the user must know. */
 export type DatabaseNotice = 'blocked' | 'newerVersion' | null;
@@ -286,8 +102,11 @@ export function onDatabaseNotice(listener: Listener): () => void {
   return () => listeners.delete(listener);
 }
 
+/** What is in the database. For this room alone. */
+export const tables = (db: DatabaseHandle): Database => db as Database;
+
 /** The database of the application, opened at first use. */
-export function database(): Database {
+export function database(): DatabaseHandle {
   if (!opened) {
     opened = new Database('yardfell');
     opened.on('blocked', () => announce('blocked'));

@@ -2,29 +2,29 @@
 import type { RecordChange, RunRecord } from '@/core';
 import { dayOf, type DayRecord } from '@/core/record';
 import { standing } from '@/core/record';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
 
 type DayKey = [playerId: string, exerciseId: string, day: string];
 
-async function refreshDay(db: Database, key: DayKey): Promise<void> {
-  const runs = await db.runs.where('[playerId+exerciseId+day]').equals(key).toArray();
+async function refreshDay(db: DatabaseHandle, key: DayKey): Promise<void> {
+  const runs = await tables(db).runs.where('[playerId+exerciseId+day]').equals(key).toArray();
   // A correction may have moved a run to another day.
-  const corrections = await db.runs
-    .where('corrects')
+  const corrections = await tables(db)
+    .runs.where('corrects')
     .anyOf(runs.map(({ id }) => id))
     .toArray();
   const here = new Set(runs.map(({ id }) => id));
   const elsewhere = corrections.filter(({ id }) => !here.has(id));
   const day = dayOf(standing([...runs, ...elsewhere]).filter(({ id }) => here.has(id)));
-  if (day) await db.days.put(day);
-  else await db.days.delete(key);
+  if (day) await tables(db).days.put(day);
+  else await tables(db).days.delete(key);
 }
 
 /** From so many days on it is faster to go through all runs once. */
 const MANY_DAYS = 100;
 
 /** Adds up the days that some changes touch; within a transaction. */
-export async function refreshDays(db: Database, changes: readonly RecordChange[]): Promise<void> {
+export async function refreshDays(db: DatabaseHandle, changes: readonly RecordChange[]): Promise<void> {
   const keys = new Map<string, DayKey>();
   const note = (run: RunRecord) => {
     const key: DayKey = [run.playerId, run.exerciseId, run.day];
@@ -34,7 +34,7 @@ export async function refreshDays(db: Database, changes: readonly RecordChange[]
     if (change.table !== 'runs') continue;
     const run = (change.after ?? change.before) as unknown as RunRecord;
     note(run);
-    const old = run.corrects === null ? undefined : await db.runs.get(run.corrects);
+    const old = run.corrects === null ? undefined : await tables(db).runs.get(run.corrects);
     if (old) note(old);
   }
   if (keys.size > MANY_DAYS) await refreshAllDays(db);
@@ -54,8 +54,8 @@ export function daysOfRuns(runs: readonly RunRecord[]): DayRecord[] {
 }
 
 /** Adds up every day from the runs that are there; for runs that come in bulk. */
-export async function refreshAllDays(db: Database): Promise<void> {
-  const days = daysOfRuns(await db.runs.toArray());
-  await db.days.clear();
-  await db.days.bulkPut(days);
+export async function refreshAllDays(db: DatabaseHandle): Promise<void> {
+  const days = daysOfRuns(await tables(db).runs.toArray());
+  await tables(db).days.clear();
+  await tables(db).days.bulkPut(days);
 }

@@ -18,7 +18,7 @@ import {
   type Project,
   type ShelvedRecord,
 } from '@/core';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
 import { refreshAllDays } from './days';
 import { recordFields } from './hashing';
 import { commit, COMMIT_TABLES, deletedIds, deviceIdOf, LIBRARY, readyForRuns, type Edit } from './log';
@@ -41,24 +41,26 @@ const BACKUP_TABLES = [
 ] as const;
 
 /** Everything that is kept, with settings, what can be undone and the shelf, as one consistent value. */
-export async function exportProject(db: Database): Promise<Project> {
-  return db.transaction('r', BACKUP_TABLES, async () => {
+export async function exportProject(db: DatabaseHandle): Promise<Project> {
+  return tables(db).transaction('r', BACKUP_TABLES, async () => {
     const [exercises, players, ladders, runs, signs, tombstones, log, shelf, settings] = await Promise.all([
-      db.exercises.toArray(),
-      db.players.toArray(),
-      db.ladders.toArray(),
-      db.runs.toArray(),
-      db.signs.toArray(),
-      db.tombstones.toArray(),
-      db.log.toArray(),
-      db.shelf.toArray(),
+      tables(db).exercises.toArray(),
+      tables(db).players.toArray(),
+      tables(db).ladders.toArray(),
+      tables(db).runs.toArray(),
+      tables(db).signs.toArray(),
+      tables(db).tombstones.toArray(),
+      tables(db).log.toArray(),
+      tables(db).shelf.toArray(),
       backedSettings(db),
     ]);
     const hashes = new Set<string>([...exercises, ...runs].map(({ passageHash }) => passageHash));
     const sides = log.flatMap(({ changes }) => changes.flatMap(({ before, after }) => [before, after]));
     for (const fields of [...sides, ...shelf.map(({ record }) => record)])
       if (typeof fields?.passageHash === 'string') hashes.add(fields.passageHash);
-    const passages = (await db.passages.bulkGet([...hashes])).filter((passage) => passage !== undefined);
+    const passages = (await tables(db).passages.bulkGet([...hashes])).filter(
+      (passage) => passage !== undefined,
+    );
     const backup: Backup = { settings, log, shelf };
     return {
       exportedAt: timestamp(),
@@ -84,12 +86,12 @@ export interface ShownExercise {
  * Some exercises with their ladders and the students of these, as a project. What is shown goes out, kept or not. Runs and signs stay here: what
  * is given to one student must not carry the record of another.
  */
-export async function exportExercises(db: Database, shown: readonly ShownExercise[]): Promise<Project> {
+export async function exportExercises(db: DatabaseHandle, shown: readonly ShownExercise[]): Promise<Project> {
   const ids = shown.map(({ id }) => id);
   const [kept, ladders, players, deviceId] = await Promise.all([
-    db.exercises.bulkGet(ids),
-    db.ladders.where('exerciseId').anyOf(ids).toArray(),
-    db.players.toArray(),
+    tables(db).exercises.bulkGet(ids),
+    tables(db).ladders.where('exerciseId').anyOf(ids).toArray(),
+    tables(db).players.toArray(),
     deviceIdOf(db),
   ]);
   const exportedAt = timestamp();
@@ -116,27 +118,33 @@ export async function exportExercises(db: Database, shown: readonly ShownExercis
 }
 
 /** Whether nothing was ever made in a library: a backup then comes back just as it was. */
-export async function isEmptyLibrary(db: Database): Promise<boolean> {
+export async function isEmptyLibrary(db: DatabaseHandle): Promise<boolean> {
   const counts = await Promise.all(
-    [db.exercises, db.ladders, db.runs, db.signs, db.tombstones, db.shelf, db.log].map((table) =>
-      table.count(),
-    ),
+    [
+      tables(db).exercises,
+      tables(db).ladders,
+      tables(db).runs,
+      tables(db).signs,
+      tables(db).tombstones,
+      tables(db).shelf,
+      tables(db).log,
+    ].map((table) => table.count()),
   );
-  const players = await db.players.toArray();
+  const players = await tables(db).players.toArray();
   return (
     counts.every((count) => count === 0) && players.every(({ id, revision }) => id === ME && revision === 1)
   );
 }
 
 /** What taking a project in would do here. */
-export async function readImportPlan(db: Database, project: Project): Promise<ImportPlan> {
+export async function readImportPlan(db: DatabaseHandle, project: Project): Promise<ImportPlan> {
   const [exercises, players, ladders, runs, signs, deletedRuns, deletedSigns] = await Promise.all([
-    db.exercises.bulkGet(project.exercises.map((record) => record.id)),
-    db.players.bulkGet(project.players.map((record) => record.id)),
-    db.ladders.bulkGet(project.ladders.map((record) => record.id)),
+    tables(db).exercises.bulkGet(project.exercises.map((record) => record.id)),
+    tables(db).players.bulkGet(project.players.map((record) => record.id)),
+    tables(db).ladders.bulkGet(project.ladders.map((record) => record.id)),
     // All keys at once: asking for thousands one by one takes seconds.
-    db.runs.toCollection().primaryKeys(),
-    db.signs.toCollection().primaryKeys(),
+    tables(db).runs.toCollection().primaryKeys(),
+    tables(db).signs.toCollection().primaryKeys(),
     deletedIds(db, 'runs'),
     deletedIds(db, 'signs'),
   ]);
@@ -188,19 +196,19 @@ export interface ImportSummary {
 }
 
 /** Everything just as it was, but for the device that writes from now on. */
-async function restoreAll(db: Database, project: Project): Promise<void> {
-  await db.transaction('rw', [...BACKUP_TABLES, 'days'], async () => {
+async function restoreAll(db: DatabaseHandle, project: Project): Promise<void> {
+  await tables(db).transaction('rw', [...BACKUP_TABLES, 'days'], async () => {
     const { exercises, passages, players, ladders, runs, signs, tombstones, backup } = project;
-    if (players.length > 0) await db.players.bulkPut([...players]);
+    if (players.length > 0) await tables(db).players.bulkPut([...players]);
     await Promise.all([
-      db.exercises.bulkPut([...exercises]),
-      db.passages.bulkPut([...passages]),
-      db.ladders.bulkPut([...ladders]),
-      db.runs.bulkPut([...runs]),
-      db.signs.bulkPut([...signs]),
-      db.tombstones.bulkPut([...tombstones]),
-      db.log.bulkPut([...(backup?.log ?? [])]),
-      db.shelf.bulkPut([...(backup?.shelf ?? [])]),
+      tables(db).exercises.bulkPut([...exercises]),
+      tables(db).passages.bulkPut([...passages]),
+      tables(db).ladders.bulkPut([...ladders]),
+      tables(db).runs.bulkPut([...runs]),
+      tables(db).signs.bulkPut([...signs]),
+      tables(db).tombstones.bulkPut([...tombstones]),
+      tables(db).log.bulkPut([...(backup?.log ?? [])]),
+      tables(db).shelf.bulkPut([...(backup?.shelf ?? [])]),
     ]);
     if (backup) await keepBackedSettings(db, backup.settings);
     await refreshAllDays(db);
@@ -243,17 +251,17 @@ function decide(
 
 /** Passages and undo logs of what is new here, and what lies on the file's shelf. */
 async function takeBackup(
-  db: Database,
+  db: DatabaseHandle,
   backup: Backup | null,
   added: readonly ExerciseRecord[],
 ): Promise<void> {
   if (!backup) return;
   const scopes = new Set(added.map(({ id }) => id));
-  const known = new Set(await db.log.toCollection().primaryKeys());
-  await db.log.bulkPut(backup.log.filter(({ id, scope }) => scopes.has(scope) && !known.has(id)));
+  const known = new Set(await tables(db).log.toCollection().primaryKeys());
+  await tables(db).log.bulkPut(backup.log.filter(({ id, scope }) => scopes.has(scope) && !known.has(id)));
   for (const one of backup.shelf) {
-    const isThere = await db.table(one.table).get(one.id);
-    if (!isThere) await db.shelf.put(one);
+    const isThere = await tables(db).table(one.table).get(one.id);
+    if (!isThere) await tables(db).shelf.put(one);
   }
 }
 
@@ -262,7 +270,7 @@ async function takeBackup(
  * another version both stay reachable. Into an empty library everything comes back just as it was.
  */
 export async function importProject(
-  db: Database,
+  db: DatabaseHandle,
   project: Project,
   label: string,
   { choices = new Map(), withSettings }: ImportOptions = {},
@@ -299,7 +307,7 @@ export async function importProject(
   for (const record of added.signs) edits.push({ table: 'signs', restore: record });
   const passages: readonly PassageRecord[] = project.passages;
   await readyForRuns();
-  const entry = await db.transaction('rw', COMMIT_TABLES, async () => {
+  const entry = await tables(db).transaction('rw', COMMIT_TABLES, async () => {
     const done = await commit(db, LIBRARY, label, edits, { passages });
     if (done) await shelveVersions(db, shelved, done, done.at);
     await takeBackup(db, project.backup, added.exercises);
@@ -324,7 +332,7 @@ async function upToYesterday(project: Project): Promise<Project> {
 }
 
 /** Fetches the demo library from the application's own server and adds it. */
-export async function loadDemo(db: Database): Promise<ImportSummary> {
+export async function loadDemo(db: DatabaseHandle): Promise<ImportSummary> {
   const [response, { readProject }] = await Promise.all([fetch('/api/demo'), import('@/core/formats')]);
   const { project, problems } = readProject(await response.text());
   if (!project) throw new Error(problems[0]?.message ?? 'The demo library could not be read.');

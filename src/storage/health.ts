@@ -1,22 +1,11 @@
 /** Whether what is kept holds together, and putting right what does not. What is replaced or taken out lies aside as it was. */
 import { canonicalJson, ME, passageHash, PROJECT_VERSION, type PassageRecord, type RunRecord } from '@/core';
-import type { AsideRecord, Database } from './database';
+import { tables, type AsideRecord, type DatabaseHandle } from './database';
+import { CHECKED_TABLES, type CheckedTable, type Damaged } from './kept';
+import { note, noted } from './meta';
 import { daysOfRuns, refreshAllDays } from './days';
 import { journalOf } from './journal';
 import { newId, timestamp } from './sources';
-
-/** Tables whose records the project file's schema describes. */
-export const CHECKED_TABLES = ['exercises', 'players', 'ladders', 'runs', 'signs', 'passages'] as const;
-export type CheckedTable = (typeof CHECKED_TABLES)[number];
-
-/** A record that the schema refuses. */
-export interface Damaged {
-  readonly table: CheckedTable;
-  /** Of a passage its hash. */
-  readonly id: string;
-  readonly title: string;
-  readonly why: string;
-}
 
 /** Judges records of a table: what is wrong with each, or null. */
 export type Judge = (table: CheckedTable, records: readonly unknown[]) => Promise<readonly (string | null)[]>;
@@ -27,12 +16,14 @@ const CHUNK = 1000;
 const keyOf = (record: { id?: unknown; hash?: unknown }) => String(record.id ?? record.hash);
 
 /** The records that the schema refuses. */
-export async function findDamaged(db: Database, judge: Judge): Promise<Damaged[]> {
+export async function findDamaged(db: DatabaseHandle, judge: Judge): Promise<Damaged[]> {
   const damaged: Damaged[] = [];
   for (const table of CHECKED_TABLES) {
-    const keys = await db.table(table).toCollection().primaryKeys();
+    const keys = await tables(db).table(table).toCollection().primaryKeys();
     for (let from = 0; from < keys.length; from += CHUNK) {
-      const records = (await db.table(table).bulkGet(keys.slice(from, from + CHUNK))) as object[];
+      const records = (await tables(db)
+        .table(table)
+        .bulkGet(keys.slice(from, from + CHUNK))) as object[];
       const faults = await judge(table, records);
       faults.forEach((why, at) => {
         const record = records[at] as Record<'id' | 'hash' | 'title' | 'name', unknown>;
@@ -45,23 +36,22 @@ export async function findDamaged(db: Database, judge: Judge): Promise<Damaged[]
 }
 
 /** What is known of damaged records without looking again; null: nothing was looked at in this version yet. */
-export async function knownDamage(db: Database): Promise<readonly Damaged[] | null> {
-  const known = (await db.meta.get('damage'))?.value as
-    { version: number; damaged: readonly Damaged[] } | undefined;
+export async function knownDamage(db: DatabaseHandle): Promise<readonly Damaged[] | null> {
+  const known = await noted(db, 'damage');
   return known?.version === PROJECT_VERSION ? known.damaged : null;
 }
 
 /** Looks for damaged records and remembers what was found. */
-export async function lookForDamage(db: Database, judge: Judge): Promise<readonly Damaged[]> {
+export async function lookForDamage(db: DatabaseHandle, judge: Judge): Promise<readonly Damaged[]> {
   const damaged = await findDamaged(db, judge);
-  await db.meta.put({ key: 'damage', value: { version: PROJECT_VERSION, damaged } });
+  await note(db, 'damage', { version: PROJECT_VERSION, damaged });
   return damaged;
 }
 
-async function putAside(db: Database, { table, id, why }: Damaged): Promise<unknown> {
-  const raw: unknown = await db.table(table).get(id);
+async function putAside(db: DatabaseHandle, { table, id, why }: Damaged): Promise<unknown> {
+  const raw: unknown = await tables(db).table(table).get(id);
   const aside: AsideRecord = { id: newId(), table, raw, why, at: timestamp() };
-  if (raw !== undefined) await db.aside.add(aside);
+  if (raw !== undefined) await tables(db).aside.add(aside);
   return raw;
 }
 
@@ -81,43 +71,50 @@ export interface Menders {
  * @returns the fields that could not be kept; null where nothing could be saved, and nothing was changed.
  */
 export async function mendDamaged(
-  db: Database,
+  db: DatabaseHandle,
   damaged: Damaged,
   menders: Menders,
 ): Promise<readonly string[] | null> {
   const { table, id } = damaged;
-  return db.transaction('rw', [db.table(table), db.exercises, db.passages, db.aside], async () => {
-    const raw: unknown = await db.table(table).get(id);
-    if (table === 'passages') {
-      const found = menders.passage((raw as { passage?: unknown } | undefined)?.passage);
+  return tables(db).transaction(
+    'rw',
+    [tables(db).table(table), tables(db).exercises, tables(db).passages, tables(db).aside],
+    async () => {
+      const raw: unknown = await tables(db).table(table).get(id);
+      if (table === 'passages') {
+        const found = menders.passage((raw as { passage?: unknown } | undefined)?.passage);
+        if (!found) return null;
+        await putAside(db, damaged);
+        await tables(db).passages.delete(id);
+        await tables(db).passages.put(found.passage);
+        await tables(db)
+          .exercises.where('passageHash')
+          .equals(id)
+          .modify({ passageHash: found.passage.hash });
+        return found.lost;
+      }
+      const found = menders.record(table, raw);
       if (!found) return null;
       await putAside(db, damaged);
-      await db.passages.delete(id);
-      await db.passages.put(found.passage);
-      await db.exercises.where('passageHash').equals(id).modify({ passageHash: found.passage.hash });
+      await tables(db).table(table).put(found.record);
       return found.lost;
-    }
-    const found = menders.record(table, raw);
-    if (!found) return null;
-    await putAside(db, damaged);
-    await db.table(table).put(found.record);
-    return found.lost;
-  });
+    },
+  );
 }
 
 /** Takes a damaged record out of its table, as it is. The built-in player stays: without it nobody could practise. */
-export async function setAside(db: Database, damaged: Damaged): Promise<void> {
+export async function setAside(db: DatabaseHandle, damaged: Damaged): Promise<void> {
   const { table, id } = damaged;
   if (table === 'players' && id === ME) throw new Error('“Me” cannot be set aside; mend it instead.');
-  await db.transaction('rw', [db.table(table), db.aside], async () => {
+  await tables(db).transaction('rw', [tables(db).table(table), tables(db).aside], async () => {
     await putAside(db, damaged);
-    await db.table(table).delete(id);
+    await tables(db).table(table).delete(id);
   });
 }
 
 /** What lies aside, the latest first. */
-export async function readAside(db: Database): Promise<AsideRecord[]> {
-  return (await db.aside.toArray()).sort((a, b) => b.at.localeCompare(a.at));
+export async function readAside(db: DatabaseHandle): Promise<AsideRecord[]> {
+  return (await tables(db).aside.toArray()).sort((a, b) => b.at.localeCompare(a.at));
 }
 
 /** What does not hold together. */
@@ -165,54 +162,54 @@ function daysApart(kept: readonly object[], recounted: readonly object[]): numbe
 }
 
 /** Recounts what can be recounted. */
-export async function checkIntegrity(db: Database): Promise<Integrity> {
+export async function checkIntegrity(db: DatabaseHandle): Promise<Integrity> {
   const counts: Record<string, number> = {};
-  for (const table of COUNTED) counts[table] = await db.table(table).count();
+  for (const table of COUNTED) counts[table] = await tables(db).table(table).count();
   const wrongHashes: string[] = [];
   const hashes = new Set<string>();
-  await db.passages.each(({ hash, passage }) => {
+  await tables(db).passages.each(({ hash, passage }) => {
     hashes.add(hash);
     if (passageHash(passage) !== hash) wrongHashes.push(hash);
   });
-  const exercises = await db.exercises.toArray();
+  const exercises = await tables(db).exercises.toArray();
   const ids = new Set(exercises.map(({ id }) => id));
-  const runs: RunRecord[] = await db.runs.toArray();
+  const runs: RunRecord[] = await tables(db).runs.toArray();
   return {
     counts,
     wrongHashes,
     withoutNotes: exercises.filter(({ passageHash: hash }) => !hashes.has(hash)).map(({ title }) => title),
     runsOfDeleted: runs.filter(({ exerciseId }) => !ids.has(exerciseId)).length,
     runsWithoutNotes: runs.filter(({ passageHash: hash }) => !hashes.has(hash)).length,
-    wrongDays: daysApart(await db.days.toArray(), daysOfRuns(runs)),
+    wrongDays: daysApart(await tables(db).days.toArray(), daysOfRuns(runs)),
   };
 }
 
 /** Adds every day up anew from its runs. */
-export async function mendDays(db: Database): Promise<void> {
-  await db.transaction('rw', db.runs, db.days, () => refreshAllDays(db));
+export async function mendDays(db: DatabaseHandle): Promise<void> {
+  await tables(db).transaction('rw', tables(db).runs, tables(db).days, () => refreshAllDays(db));
 }
 
 /** Keeps passages under the hash that their content gives, and exercises with them. */
-export async function mendHashes(db: Database, hashes: readonly string[]): Promise<void> {
-  await db.transaction('rw', db.passages, db.exercises, async () => {
+export async function mendHashes(db: DatabaseHandle, hashes: readonly string[]): Promise<void> {
+  await tables(db).transaction('rw', tables(db).passages, tables(db).exercises, async () => {
     for (const hash of hashes) {
-      const kept = await db.passages.get(hash);
+      const kept = await tables(db).passages.get(hash);
       if (!kept) continue;
       const right = passageHash(kept.passage);
-      await db.passages.put({ hash: right, passage: kept.passage });
-      await db.exercises.where('passageHash').equals(hash).modify({ passageHash: right });
-      await db.passages.delete(hash);
+      await tables(db).passages.put({ hash: right, passage: kept.passage });
+      await tables(db).exercises.where('passageHash').equals(hash).modify({ passageHash: right });
+      await tables(db).passages.delete(hash);
     }
   });
 }
 
 /** Every table as it is, whatever the schema says: the last way out. */
-export async function rawDump(db: Database): Promise<string> {
-  const tables: Record<string, unknown[]> = {};
-  await db.transaction('r', db.tables, async () => {
-    for (const table of db.tables) tables[table.name] = await table.toArray();
+export async function rawDump(db: DatabaseHandle): Promise<string> {
+  const dump: Record<string, unknown[]> = {};
+  await tables(db).transaction('r', tables(db).tables, async () => {
+    for (const table of tables(db).tables) dump[table.name] = await table.toArray();
   });
-  tables.journal = await journalOf(db).edits.toArray();
+  dump.journal = await journalOf(db).edits.toArray();
   // What a folder's handle is cannot be written down, and is nobody's business.
-  return JSON.stringify({ dumpedAt: timestamp(), tables }, null, 1);
+  return JSON.stringify({ dumpedAt: timestamp(), tables: dump }, null, 1);
 }

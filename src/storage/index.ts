@@ -1,5 +1,5 @@
 /** The public face of storage. */
-export { database, onDatabaseNotice, type DatabaseNotice } from './database';
+export { database, onDatabaseNotice, type DatabaseHandle, type DatabaseNotice } from './database';
 export type { ImportChoice, ImportSummary, ShownExercise } from './exchange';
 export {
   exportExercises,
@@ -14,6 +14,22 @@ export {
 export type { AsideRecord } from './database';
 export { keptLadder, keptLadders, setLadder, type LadderFields } from './ladders';
 export * from './library';
+export type {
+  BackupState,
+  Damaged,
+  PlayedRun,
+  SoundSettings,
+  ViewSettings,
+  Paper,
+  HandoutSettings,
+  WarmUpItem,
+  PracticeSettings,
+  PracticeMode,
+  Standing,
+  Said,
+  PracticeSitting,
+} from './kept';
+export { keepLastExercise, lastExercise, note, noted } from './meta';
 export { ConflictError, isNoRoom, LIBRARY, recordScope } from './log';
 export type { Gone, Stepped } from './undo';
 export { askToPersist } from './persistence';

@@ -5,7 +5,7 @@
  */
 import { Dexie, type EntityTable } from 'dexie';
 import type { Exercise, Passage, PassageRecord } from '@/core';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
 import { knownHash } from './knownHashes';
 import { hashing } from './lateHashing';
 import { newId } from './sources';
@@ -69,8 +69,8 @@ class Journal extends Dexie {
 const journals = new Map<string, Journal>();
 
 /** The journal of a database. */
-export function journalOf(db: Database): Journal {
-  const name = `${db.name}-journal`;
+export function journalOf(db: DatabaseHandle): Journal {
+  const name = `${tables(db).name}-journal`;
   const known = journals.get(name);
   if (known) return known;
   const journal = new Journal(name);
@@ -128,7 +128,7 @@ async function request(journal: Journal, change: (store: IDBObjectStore) => void
 let lastSeq = 0;
 
 /** Makes ready what the first edit needs. */
-export async function readyForEdits(db: Database): Promise<void> {
+export async function readyForEdits(db: DatabaseHandle): Promise<void> {
   holdLock();
   await Promise.all([journalOf(db).open(), hashing()]);
 }
@@ -145,7 +145,7 @@ export interface Journalled {
 }
 
 /** Puts an edit into the journal, before anything else happens. Without a journal it is carried out all the same. */
-export function journalEdit(db: Database, edit: ShownEdit): Journalled {
+export function journalEdit(db: DatabaseHandle, edit: ShownEdit): Journalled {
   holdLock();
   const { exerciseId, label, mergeKey, before, after, keys, isBegun = false } = edit;
   const [id, seq, journal] = [newId(), ++lastSeq, journalOf(db)];
@@ -166,7 +166,7 @@ export function journalEdit(db: Database, edit: ShownEdit): Journalled {
  * Takes edits out of the journal that are carried out or given up. Many go at once, between bursts of typing: the next edit would
  * have to wait for each. What cannot be taken out is found to be carried out at the next start.
  */
-export async function dropEdits(db: Database, edits: readonly Journalled[]): Promise<void> {
+export async function dropEdits(db: DatabaseHandle, edits: readonly Journalled[]): Promise<void> {
   if (edits.length === 0) return;
   const journal = journalOf(db);
   await Promise.all(edits.map(({ written }) => written));

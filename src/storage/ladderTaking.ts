@@ -1,6 +1,6 @@
 /** Ladders of one player that another takes over. */
 import { bareRecord, type LadderRecord, type LogEntry } from '@/core';
-import type { Database } from './database';
+import type { DatabaseHandle } from './database';
 import { ownLadder } from './ladders';
 import { commit, LIBRARY, type Edit } from './log';
 
@@ -12,7 +12,7 @@ export interface LadderToTake {
 
 /** Of some exercises, the ladders that were made for a player and that another player lacks. */
 export async function laddersToTake(
-  db: Database,
+  db: DatabaseHandle,
   exerciseIds: readonly string[],
   from: string,
   to: string,
@@ -32,7 +32,7 @@ export async function laddersToTake(
 
 /** Gives a player such ladders too; the other keeps them. One action, of the exercise where there is one, else of the library. */
 export function takeLadders(
-  db: Database,
+  db: DatabaseHandle,
   ladders: readonly LadderToTake[],
   playerId: string,
 ): Promise<LogEntry | null> {

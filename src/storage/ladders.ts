@@ -9,7 +9,7 @@ import {
   type LadderRecord,
   type StampKey,
 } from '@/core';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
 import { commit, type Edit } from './log';
 
 /** What of a ladder can be set. */
@@ -17,11 +17,11 @@ export type LadderFields = Partial<Omit<LadderRecord, StampKey | 'exerciseId' | 
 
 /** The ladder that was made for a player on just this exercise. */
 export function ownLadder(
-  db: Database,
+  db: DatabaseHandle,
   exerciseId: string,
   playerId: string,
 ): Promise<LadderRecord | undefined> {
-  return db.ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();
+  return tables(db).ladders.where('[playerId+exerciseId]').equals([playerId, exerciseId]).first();
 }
 
 /** A tempo times a factor, within what an exercise may have. */
@@ -34,27 +34,30 @@ export function scaledBpm(bpm: number, factor: number): number {
  * out of, at the same speed of the notes.
  */
 export async function keptLadder(
-  db: Database,
+  db: DatabaseHandle,
   exerciseId: string,
   playerId: string,
 ): Promise<LadderRecord | undefined> {
   const own = await ownLadder(db, exerciseId, playerId);
   if (own) return own;
-  const record = await db.exercises.get(exerciseId);
+  const record = await tables(db).exercises.get(exerciseId);
   if (!record?.drill) return undefined;
   const { parentId } = record.drill;
-  const [parent, ladder] = await Promise.all([db.exercises.get(parentId), ownLadder(db, parentId, playerId)]);
+  const [parent, ladder] = await Promise.all([
+    tables(db).exercises.get(parentId),
+    ownLadder(db, parentId, playerId),
+  ]);
   return parent && ladder ? inherited(ladder, parent, record) : undefined;
 }
 
 /** The ladders that are kept for a player on some exercises, by exercise; drills take over as in `keptLadder`. */
 export async function keptLadders(
-  db: Database,
+  db: DatabaseHandle,
   records: ReadonlyMap<string, ExerciseRecord>,
   playerId: string,
 ): Promise<Map<string, LadderRecord>> {
-  const all = await db.ladders
-    .where('[playerId+exerciseId]')
+  const all = await tables(db)
+    .ladders.where('[playerId+exerciseId]')
     .between([playerId, ''], [playerId, '\uffff'])
     .toArray();
   const own = new Map(all.map((ladder) => [ladder.exerciseId, ladder]));
@@ -94,7 +97,7 @@ let settingLadders: Promise<void> = Promise.resolve();
  * @param startBpm where a ladder that is not kept yet starts.
  */
 export function setLadder(
-  db: Database,
+  db: DatabaseHandle,
   exerciseId: string,
   playerId: string,
   startBpm: number,

@@ -1,23 +1,23 @@
 /** Taking in and giving out, and what is done after the start: loaded when it is asked for. */
 import type { ImportPlan, Project } from '@/core';
-import type { Database } from './database';
+import type { DatabaseHandle } from './database';
 import type { Replayed } from './replay';
 import type { Stepped } from './undo';
 import type { ImportOptions, ImportSummary, ShownExercise } from './exchange';
 
 /** Everything that is kept, with settings, what can be undone and the shelf, as one consistent value. */
-export async function exportProject(db: Database): Promise<Project> {
+export async function exportProject(db: DatabaseHandle): Promise<Project> {
   return (await import('./exchange')).exportProject(db);
 }
 
 /** Some exercises with their ladders and the students of these, as a project. What is shown goes out, kept or not. */
-export async function exportExercises(db: Database, shown: readonly ShownExercise[]): Promise<Project> {
+export async function exportExercises(db: DatabaseHandle, shown: readonly ShownExercise[]): Promise<Project> {
   return (await import('./exchange')).exportExercises(db, shown);
 }
 
 /** What taking a project in would do here, and whether the library is empty. */
 export async function readImportPlan(
-  db: Database,
+  db: DatabaseHandle,
   project: Project,
 ): Promise<{ plan: ImportPlan; isEmpty: boolean }> {
   const exchange = await import('./exchange');
@@ -26,7 +26,7 @@ export async function readImportPlan(
 
 /** Takes a checked project in as one action that can be undone. */
 export async function importProject(
-  db: Database,
+  db: DatabaseHandle,
   project: Project,
   label: string,
   options: ImportOptions = {},
@@ -35,17 +35,17 @@ export async function importProject(
 }
 
 /** Fetches the demo library from the application's own server and adds it. */
-export async function loadDemo(db: Database): Promise<ImportSummary> {
+export async function loadDemo(db: DatabaseHandle): Promise<ImportSummary> {
   return (await import('./exchange')).loadDemo(db);
 }
 
 /** Carries out the edits of tabs that died before they could. */
-export async function replayJournal(db: Database): Promise<Replayed> {
+export async function replayJournal(db: DatabaseHandle): Promise<Replayed> {
   return (await import('./replay')).replayJournal(db);
 }
 
 /** Deletes what has lain on the shelf long enough, and passages and logs that nothing refers to. */
-export async function sweepUnused(db: Database): Promise<void> {
+export async function sweepUnused(db: DatabaseHandle): Promise<void> {
   return (await import('./sweep')).sweepUnused(db);
 }
 
@@ -55,7 +55,7 @@ export async function sweepUnused(db: Database): Promise<void> {
  * @throws ConflictError, with the reason in words, where it cannot be taken back alone; nothing was changed then.
  */
 export async function step(
-  db: Database,
+  db: DatabaseHandle,
   scope: string,
   way: 'undo' | 'redo',
   entryId?: string,

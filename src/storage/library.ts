@@ -9,10 +9,11 @@ import {
   type LogEntry,
   type Passage,
 } from '@/core';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
 import { keptLadder, scaledBpm } from './ladders';
 import { hashing } from './lateHashing';
 import { commit, LIBRARY, type Edit } from './log';
+import { note, noted } from './meta';
 import { newId } from './sources';
 
 /** An exercise with its passage, as views read it. */
@@ -32,11 +33,11 @@ export function exerciseOf(record: ExerciseRecord, passage: Passage): Exercise {
 }
 
 /** All exercises with the tempos of a player. */
-export async function readLibrary(db: Database, playerId: string): Promise<LibraryItem[]> {
+export async function readLibrary(db: DatabaseHandle, playerId: string): Promise<LibraryItem[]> {
   const [records, passages, ladders] = await Promise.all([
-    db.exercises.toArray(),
-    db.passages.toArray(),
-    db.ladders.where('[playerId+exerciseId]').between([playerId, ''], [playerId, '\uffff']).toArray(),
+    tables(db).exercises.toArray(),
+    tables(db).passages.toArray(),
+    tables(db).ladders.where('[playerId+exerciseId]').between([playerId, ''], [playerId, '\uffff']).toArray(),
   ]);
   const byHash = new Map(passages.map(({ hash, passage }) => [hash, passage]));
   const bpmOf = new Map(ladders.map((ladder) => [ladder.exerciseId, ladder.startBpm]));
@@ -61,12 +62,12 @@ export async function readLibrary(db: Database, playerId: string): Promise<Libra
 
 /** Some exercises in the order asked for, with a player's ladders; those that are not here are left out. */
 export async function readSheet(
-  db: Database,
+  db: DatabaseHandle,
   ids: readonly string[],
   playerId: string,
 ): Promise<{ id: string; exercise: Exercise; ladder: LadderRecord | undefined }[]> {
-  const records = (await db.exercises.bulkGet([...ids])).filter((record) => record !== undefined);
-  const passages = await db.passages.bulkGet(records.map(({ passageHash: hash }) => hash));
+  const records = (await tables(db).exercises.bulkGet([...ids])).filter((record) => record !== undefined);
+  const passages = await tables(db).passages.bulkGet(records.map(({ passageHash: hash }) => hash));
   const ladders = await Promise.all(records.map(({ id }) => keptLadder(db, id, playerId)));
   return records.flatMap((record, at) => {
     const kept = passages[at];
@@ -96,7 +97,7 @@ export function takeJustBegun(id: string): Begun | null {
 const PAINT_MS = 40;
 
 /** Begins an exercise that the session of its id shows at once; the caller calls `write`. */
-export function beginExercise(db: Database, exercise: Exercise, label: string): Begun {
+export function beginExercise(db: DatabaseHandle, exercise: Exercise, label: string): Begun {
   const id = newId();
   let writing: Promise<LogEntry | null> | null = null;
   const writeOnce = async () => {
@@ -118,7 +119,7 @@ export function beginExercise(db: Database, exercise: Exercise, label: string): 
 
 /** Adds an exercise; gives its id and the entry that undoes it. */
 export async function addExercise(
-  db: Database,
+  db: DatabaseHandle,
   exercise: Exercise,
   label: string,
 ): Promise<{ id: string; entry: LogEntry | null }> {
@@ -127,12 +128,15 @@ export async function addExercise(
 }
 
 /** Adds an empty exercise; returns its id. */
-export async function addEmptyExercise(db: Database, passage: Passage): Promise<string> {
+export async function addEmptyExercise(db: DatabaseHandle, passage: Passage): Promise<string> {
   return (await addExercise(db, newExercise('New exercise', passage), 'New exercise')).id;
 }
 
 /** Adds a copy with a title that says so. */
-export async function duplicateExercise(db: Database, record: ExerciseRecord): Promise<LogEntry | null> {
+export async function duplicateExercise(
+  db: DatabaseHandle,
+  record: ExerciseRecord,
+): Promise<LogEntry | null> {
   const id = newId();
   const create = { ...bareRecord(record), id, title: titledAs(record.title, '(copy)'), archivedAt: null };
   return commit(db, LIBRARY, `Duplicate “${record.title}”`, [{ table: 'exercises', create }]);
@@ -140,7 +144,7 @@ export async function duplicateExercise(db: Database, record: ExerciseRecord): P
 
 /** Changes the title. */
 export async function renameExercise(
-  db: Database,
+  db: DatabaseHandle,
   record: ExerciseRecord,
   title: string,
 ): Promise<LogEntry | null> {
@@ -151,7 +155,7 @@ export async function renameExercise(
 
 /** Puts an exercise away, or brings it back. */
 export async function archiveExercise(
-  db: Database,
+  db: DatabaseHandle,
   record: ExerciseRecord,
   at: string | null,
 ): Promise<LogEntry | null> {
@@ -159,9 +163,46 @@ export async function archiveExercise(
   return commit(db, LIBRARY, label, [{ table: 'exercises', id: record.id, set: { archivedAt: at } }]);
 }
 
+/** An exercise with its record; null where it, or its notes, are not here. */
+export async function readExercise(
+  db: DatabaseHandle,
+  id: string,
+): Promise<{ readonly record: ExerciseRecord; readonly exercise: Exercise } | null> {
+  const record = await tables(db).exercises.get(id);
+  const passage = record && (await readPassage(db, record.passageHash));
+  return record && passage ? { record, exercise: exerciseOf(record, passage) } : null;
+}
+
+/** The records of all exercises, those that are put away too. */
+export const readExerciseRecords = (db: DatabaseHandle): Promise<ExerciseRecord[]> =>
+  tables(db).exercises.toArray();
+
+/** Notes by their hash; undefined where they are not here. */
+export async function readPassage(db: DatabaseHandle, hash: string): Promise<Passage | undefined> {
+  return (await tables(db).passages.get(hash))?.passage;
+}
+
+/** Notes by their hashes, in their order; all that there are where no hashes are given. */
+export async function readPassages(
+  db: DatabaseHandle,
+  hashes?: readonly string[],
+): Promise<(Passage | undefined)[]> {
+  const { passages } = tables(db);
+  const records = await (hashes ? passages.bulkGet([...hashes]) : passages.toArray());
+  return records.map((record) => record?.passage);
+}
+
+/** Whether nobody loaded the demo and nothing was written here yet; from now on it counts as loaded. */
+export async function takeFirstTime(db: DatabaseHandle): Promise<boolean> {
+  const isFirst =
+    (await noted(db, 'demoOffered')) === undefined && (await tables(db).exercises.count()) === 0;
+  if (isFirst) await note(db, 'demoOffered', true);
+  return isFirst;
+}
+
 /** Deletes an exercise with its ladders; undo brings all of it back. */
-export async function deleteExercise(db: Database, record: ExerciseRecord): Promise<LogEntry | null> {
-  const ladders = await db.ladders.where('exerciseId').equals(record.id).primaryKeys();
+export async function deleteExercise(db: DatabaseHandle, record: ExerciseRecord): Promise<LogEntry | null> {
+  const ladders = await tables(db).ladders.where('exerciseId').equals(record.id).primaryKeys();
   const edits: Edit[] = [
     ...ladders.map((id): Edit => ({ table: 'ladders', remove: id })),
     { table: 'exercises', remove: record.id },
@@ -177,8 +218,8 @@ export interface GroupedDrill {
 }
 
 /** The drills that were cut out of an exercise, in order; those that are put away are left out. */
-export async function drillsCutFrom(db: Database, parentId: string): Promise<GroupedDrill[]> {
-  const records = await db.exercises.where('drill.parentId').equals(parentId).toArray();
+export async function drillsCutFrom(db: DatabaseHandle, parentId: string): Promise<GroupedDrill[]> {
+  const records = await tables(db).exercises.where('drill.parentId').equals(parentId).toArray();
   return records
     .filter(({ archivedAt }) => archivedAt === null)
     .map(({ id, title, drill }) => ({ id, title, order: drill!.order }))
@@ -186,13 +227,13 @@ export async function drillsCutFrom(db: Database, parentId: string): Promise<Gro
 }
 
 /** The title of an exercise; undefined where there is none of that id. */
-export async function titleOf(db: Database, id: string): Promise<string | undefined> {
-  return (await db.exercises.get(id))?.title;
+export async function titleOf(db: DatabaseHandle, id: string): Promise<string | undefined> {
+  return (await tables(db).exercises.get(id))?.title;
 }
 
 /** Adds several exercises as one action; the first may be given its id so that the others can name it. */
 export async function addExercises(
-  db: Database,
+  db: DatabaseHandle,
   exercises: readonly { readonly id?: string; readonly exercise: Exercise }[],
   label: string,
 ): Promise<LogEntry | null> {

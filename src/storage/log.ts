@@ -16,7 +16,8 @@ import type {
   Tombstone,
 } from '@/core';
 import { canonicalJson, countedOn, isUnchanging, joinedVersions } from '@/core';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
+import { noted } from './meta';
 import { newId, nowMs, timestamp } from './sources';
 
 /** Actions that can be undone in one scope; the oldest fall off. */
@@ -99,12 +100,12 @@ export const COMMIT_TABLES = [
   'meta',
 ] as const;
 
-export function tableOf(db: Database, name: TableName): Table<RecordStamp, string> {
-  return db.table(name);
+export function tableOf(db: DatabaseHandle, name: TableName): Table<RecordStamp, string> {
+  return tables(db).table(name);
 }
 
-export async function deviceIdOf(db: Database): Promise<string> {
-  return ((await db.meta.get('deviceId'))?.value as string | undefined) ?? 'unknown';
+export async function deviceIdOf(db: DatabaseHandle): Promise<string> {
+  return (await noted(db, 'deviceId')) ?? 'unknown';
 }
 
 /** The fields of a record's stamp after a change on this device. */
@@ -129,7 +130,7 @@ export function pick(record: object, keys: readonly string[]): Record<string, un
 
 /** Takes a record away: it lies on the shelf, and a tombstone says so. */
 export async function shelve(
-  db: Database,
+  db: DatabaseHandle,
   table: TableName,
   record: RecordStamp & { versions?: ChangeableStamp['versions'] },
   action: { readonly id: string; readonly label: string },
@@ -139,8 +140,8 @@ export async function shelve(
   const at = timestamp();
   const versions = isUnchanging(table) ? {} : countedOn(record.versions, deviceId);
   await tableOf(db, table).delete(id);
-  await db.tombstones.put({ id, table, deletedAt: at, deviceId, versions });
-  await db.shelf.put({
+  await tables(db).tombstones.put({ id, table, deletedAt: at, deviceId, versions });
+  await tables(db).shelf.put({
     table,
     id,
     record: record as unknown as Record<string, unknown>,
@@ -152,10 +153,10 @@ export async function shelve(
 }
 
 /** Takes what lies on the shelf as deleted off it, for a record that is there again. */
-export async function unshelve(db: Database, table: TableName, id: string): Promise<void> {
-  await db.tombstones.delete([table, id]);
-  await db.shelf
-    .where('[table+id]')
+export async function unshelve(db: DatabaseHandle, table: TableName, id: string): Promise<void> {
+  await tables(db).tombstones.delete([table, id]);
+  await tables(db)
+    .shelf.where('[table+id]')
     .equals([table, id])
     .filter(({ why }) => why === 'deleted')
     .delete();
@@ -176,7 +177,7 @@ type Action = { readonly id: string; readonly label: string };
 
 /** Writes one record's change and gives back what is needed to undo it; null when nothing changes. */
 async function write(
-  db: Database,
+  db: DatabaseHandle,
   edit: Edit,
   deviceId: string,
   action: Action,
@@ -211,8 +212,11 @@ async function write(
 }
 
 /** The ids of what was deleted from a table. */
-export async function deletedIds(db: Database, table: TableName): Promise<string[]> {
-  const keys = await db.tombstones.where('[table+id]').between([table, ''], [table, '\uffff']).primaryKeys();
+export async function deletedIds(db: DatabaseHandle, table: TableName): Promise<string[]> {
+  const keys = await tables(db)
+    .tombstones.where('[table+id]')
+    .between([table, ''], [table, '\uffff'])
+    .primaryKeys();
   return keys.map(([, id]) => id);
 }
 
@@ -225,7 +229,7 @@ const isNew = (edit: Edit): edit is NewRecord => 'create' in edit || 'restore' i
 
 /** Writes many records, each table at once: new ones, and those of a file that may replace what is there. */
 async function writeMany(
-  db: Database,
+  db: DatabaseHandle,
   edits: readonly NewRecord[],
   deviceId: string,
 ): Promise<RecordChange[]> {
@@ -249,22 +253,29 @@ async function writeMany(
   return changes;
 }
 
-async function nextSeq(db: Database, scope: string): Promise<number> {
-  const last = await db.log.where('[scope+seq]').between([scope, -Infinity], [scope, Infinity]).last();
+async function nextSeq(db: DatabaseHandle, scope: string): Promise<number> {
+  const last = await tables(db)
+    .log.where('[scope+seq]')
+    .between([scope, -Infinity], [scope, Infinity])
+    .last();
   return (last?.seq ?? 0) + 1;
 }
 
 /** The entry that undo (or redo) would take next. */
-export async function entryFor(db: Database, scope: string, undone: 0 | 1): Promise<LogEntry | undefined> {
-  const range = db.log
-    .where('[scope+undone+seq]')
+export async function entryFor(
+  db: DatabaseHandle,
+  scope: string,
+  undone: 0 | 1,
+): Promise<LogEntry | undefined> {
+  const range = tables(db)
+    .log.where('[scope+undone+seq]')
     .between([scope, undone, -Infinity], [scope, undone, Infinity]);
   return undone === 0 ? range.last() : range.first();
 }
 
 /** What undo and redo would do now, by label. */
 export async function steps(
-  db: Database,
+  db: DatabaseHandle,
   scope: string,
 ): Promise<{ undo: string | null; redo: string | null }> {
   const [undo, redo] = await Promise.all([entryFor(db, scope, 0), entryFor(db, scope, 1)]);
@@ -294,7 +305,7 @@ export const forLog = (change: RecordChange): RecordChange =>
  * @throws ConflictError when a record is not as expected; QuotaExceededError (Dexie) when there is no room.
  */
 export async function commit(
-  db: Database,
+  db: DatabaseHandle,
   scope: string,
   label: string,
   edits: readonly Edit[],
@@ -302,9 +313,11 @@ export async function commit(
 ): Promise<LogEntry | null> {
   // Within a caller's transaction nothing may be waited for that is not the database: it then is loaded already.
   if (!days && edits.some(({ table }) => table === 'runs')) await readyForRuns();
-  return db.transaction('rw', COMMIT_TABLES, async () => {
+  return tables(db).transaction('rw', COMMIT_TABLES, async () => {
     const { expect, passages = [], mergeKey = null } = options;
-    const undone = db.log.where('[scope+undone+seq]').between([scope, 1, -Infinity], [scope, 1, Infinity]);
+    const undone = tables(db)
+      .log.where('[scope+undone+seq]')
+      .between([scope, 1, -Infinity], [scope, 1, Infinity]);
     // Asked all at once: each question alone costs a turn of the event loop.
     const [expected, deviceId, redoable, last, seq] = await Promise.all([
       expect && tableOf(db, expect.table).get(expect.id),
@@ -315,7 +328,7 @@ export async function commit(
     ]);
     if (expect && expected?.revision !== expect.revision)
       throw new ConflictError('This was changed in another tab.');
-    await db.passages.bulkPut([...passages]);
+    await tables(db).passages.bulkPut([...passages]);
     const id = newId();
     const changes: RecordChange[] = [];
     if (edits.length > BULK_EDITS && edits.every(isNew))
@@ -327,20 +340,20 @@ export async function commit(
       }
     if (changes.length === 0) return null;
     await days?.refreshDays(db, changes);
-    await db.log.bulkDelete(redoable);
+    await tables(db).log.bulkDelete(redoable);
     const touchedMs = nowMs();
     const isNear = last && touchedMs - last.touchedMs < MERGE_MS && redoable.length === 0;
     const joined = isNear && last.mergeKey === mergeKey ? merged(last, changes) : null;
     if (last && joined) {
       const entry = { ...last, changes: joined, touchedMs };
-      await db.log.put(entry);
+      await tables(db).log.put(entry);
       return entry;
     }
     const at = timestamp();
     const entry: LogEntry = { id, scope, seq, label, changes, undone: 0, mergeKey, at, touchedMs };
-    await db.log.add({ ...entry, changes: changes.map(forLog) });
-    const surplus = db.log
-      .where('[scope+seq]')
+    await tables(db).log.add({ ...entry, changes: changes.map(forLog) });
+    const surplus = tables(db)
+      .log.where('[scope+seq]')
       .between([scope, -Infinity], [scope, seq - MAX_LOG_ENTRIES], true, true);
     await surplus.delete();
     return entry;

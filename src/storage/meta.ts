@@ -1,8 +1,36 @@
-/** What of this browser's own notes a backup carries: settings and sittings. Never the id of the device. */
-import type { Database } from './database';
+/** What this browser notes for itself: each key, typed, and which of them a backup carries. */
+import { tables, type DatabaseHandle } from './database';
+import type { MetaKey, MetaValues } from './kept';
 
-/** Groups of settings, and what was chosen last. */
-const BACKED_KEYS: ReadonlySet<string> = new Set([
+/** What is noted under a key; undefined: nothing yet. */
+export async function noted<Key extends MetaKey>(
+  db: DatabaseHandle,
+  key: Key,
+): Promise<MetaValues[Key] | undefined> {
+  return (await tables(db).meta.get(key))?.value as MetaValues[Key] | undefined;
+}
+
+/** Notes something under its key. */
+export async function note<Key extends MetaKey>(
+  db: DatabaseHandle,
+  key: Key,
+  value: MetaValues[Key],
+): Promise<void> {
+  await tables(db).meta.put({ key, value });
+}
+
+/** The exercise that was open last, where it is still here. */
+export async function lastExercise(db: DatabaseHandle): Promise<string | null> {
+  const id = await noted(db, 'lastExercise');
+  return id !== undefined && (await tables(db).exercises.get(id)) ? id : null;
+}
+
+/** Notes which exercise is open. */
+export const keepLastExercise = (db: DatabaseHandle, id: string): Promise<void> =>
+  note(db, 'lastExercise', id);
+
+/** Groups of settings, and what was chosen last. Never the id of the device. */
+const BACKED_KEYS: ReadonlySet<MetaKey> = new Set<MetaKey>([
   'sound',
   'view',
   'handout',
@@ -12,22 +40,20 @@ const BACKED_KEYS: ReadonlySet<string> = new Set([
   'lastExercise',
 ]);
 
-/** Sittings, one a player. */
-const SITTING = 'sitting:';
-
-const isBacked = (key: string) => BACKED_KEYS.has(key) || key.startsWith(SITTING);
+const isBacked = (key: string): key is MetaKey =>
+  BACKED_KEYS.has(key as MetaKey) || key.startsWith('sitting:');
 
 /** The settings that go out with a backup. */
-export async function backedSettings(db: Database): Promise<Record<string, unknown>> {
-  const kept = await db.meta.toArray();
+export async function backedSettings(db: DatabaseHandle): Promise<Record<string, unknown>> {
+  const kept = await tables(db).meta.toArray();
   return Object.fromEntries(kept.filter(({ key }) => isBacked(key)).map(({ key, value }) => [key, value]));
 }
 
 /** Takes over the settings of a backup. */
 export async function keepBackedSettings(
-  db: Database,
+  db: DatabaseHandle,
   settings: Readonly<Record<string, unknown>>,
 ): Promise<void> {
-  const rows = Object.entries(settings).filter(([key]) => isBacked(key));
-  await db.meta.bulkPut(rows.map(([key, value]) => ({ key, value })));
+  const rows = Object.entries(settings).flatMap(([key, value]) => (isBacked(key) ? [{ key, value }] : []));
+  await tables(db).meta.bulkPut(rows);
 }

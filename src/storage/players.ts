@@ -1,22 +1,30 @@
 /** Students, and the one of the moment. */
 import { ME, NEW_PLAYER, type LogEntry, type PlayerRecord, type StampKey } from '@/core';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
+import { note, noted } from './meta';
 import { commit, LIBRARY } from './log';
 import { newId } from './sources';
 
 /** The player whose tempos and hand apply now. */
-export async function currentPlayer(db: Database): Promise<PlayerRecord | undefined> {
-  const id = (await db.meta.get('currentPlayer'))?.value;
-  return (typeof id === 'string' ? await db.players.get(id) : undefined) ?? db.players.get(ME);
+export async function currentPlayer(db: DatabaseHandle): Promise<PlayerRecord | undefined> {
+  const id = await noted(db, 'currentPlayer');
+  return (id === undefined ? undefined : await tables(db).players.get(id)) ?? tables(db).players.get(ME);
 }
 
+/** All students. */
+export const readPlayers = (db: DatabaseHandle): Promise<PlayerRecord[]> => tables(db).players.toArray();
+
+/** Whether a student is still here. */
+export const isPlayer = async (db: DatabaseHandle, id: string): Promise<boolean> =>
+  (await tables(db).players.get(id)) !== undefined;
+
 /** Chooses the player of the moment. */
-export async function choosePlayer(db: Database, id: string): Promise<void> {
-  await db.meta.put({ key: 'currentPlayer', value: id });
+export async function choosePlayer(db: DatabaseHandle, id: string): Promise<void> {
+  await note(db, 'currentPlayer', id);
 }
 
 /** Adds a player and chooses it. */
-export async function addPlayer(db: Database, name: string): Promise<LogEntry | null> {
+export async function addPlayer(db: DatabaseHandle, name: string): Promise<LogEntry | null> {
   const id = newId();
   const entry = await commit(db, LIBRARY, `Add student ${name}`, [
     { table: 'players', create: { ...NEW_PLAYER, id, name } },
@@ -27,7 +35,7 @@ export async function addPlayer(db: Database, name: string): Promise<LogEntry | 
 
 /** Changes a player's name or set-up. */
 export async function changePlayer(
-  db: Database,
+  db: DatabaseHandle,
   id: string,
   set: Partial<Omit<PlayerRecord, StampKey>>,
 ): Promise<void> {

@@ -1,6 +1,6 @@
 /** Carrying out the edits that a killed browser left in the journal. */
 import { canonicalJson, emptyPassage, newExercise, titledAs, type PassageRecord } from '@/core';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
 import { hashOf } from './hashing';
 import { journalOf, lockName, tabId, type JournalEntry } from './journal';
 import { commit, ConflictError, LIBRARY, pick } from './log';
@@ -58,13 +58,13 @@ function doneOf(record: object, entries: readonly Edit[]): number | null {
 }
 
 /** Carries out the edits of one tab on one exercise; false where they no longer fit it. */
-async function carryOut(db: Database, entries: readonly Edit[]): Promise<boolean> {
+async function carryOut(db: DatabaseHandle, entries: readonly Edit[]): Promise<boolean> {
   const { exerciseId: id } = entries[0]!;
-  const record = await db.exercises.get(id);
+  const record = await tables(db).exercises.get(id);
   const done = record ? doneOf(record, entries) : null;
   if (done === null) return false;
   for (const { label, set, passage, mergeKey } of entries.slice(done)) {
-    const { revision } = (await db.exercises.get(id))!;
+    const { revision } = (await tables(db).exercises.get(id))!;
     await commit(db, id, label, [{ table: 'exercises', id, set }], {
       passages: passage ? [passage] : [],
       expect: { table: 'exercises', id, revision },
@@ -85,12 +85,12 @@ function beforeEdits([first]: readonly Edit[], hash: string): Record<string, unk
  * @returns its title; null where its notes are nowhere.
  */
 async function keepWhole(
-  db: Database,
+  db: DatabaseHandle,
   entries: readonly Edit[],
 ): Promise<{ readonly title: string; readonly isCopy: boolean } | null> {
   const { exerciseId } = entries[0]!;
-  const shelved = await db.shelf.where('[table+id]').equals(['exercises', exerciseId]).last();
-  const there = (await db.exercises.get(exerciseId)) ?? shelved?.record;
+  const shelved = await tables(db).shelf.where('[table+id]').equals(['exercises', exerciseId]).last();
+  const there = (await tables(db).exercises.get(exerciseId)) ?? shelved?.record;
   const hash = entries.findLast(({ passage }) => passage)?.passage?.hash;
   if (!there && hash === undefined) return null;
   const base = there ?? beforeEdits(entries, hash!);
@@ -105,7 +105,7 @@ async function keepWhole(
 }
 
 /** Carries out the edits of tabs that died before they could. Edits that no longer fit become a copy beside the exercise. */
-export async function replayJournal(db: Database): Promise<Replayed> {
+export async function replayJournal(db: DatabaseHandle): Promise<Replayed> {
   const journal = journalOf(db);
   const [entries, isAlive] = [await journal.edits.toArray(), await livingTabs()];
   const groups = new Map<string, Edit[]>();
@@ -117,12 +117,12 @@ export async function replayJournal(db: Database): Promise<Replayed> {
   }
   const [kept, copied]: [string[], string[]] = [[], []];
   for (const some of groups.values()) {
-    const before = await db.exercises.get(some[0]!.exerciseId);
+    const before = await tables(db).exercises.get(some[0]!.exerciseId);
     const fits = await carryOut(db, some).catch((error: unknown) => {
       if (error instanceof ConflictError) return false;
       throw error;
     });
-    const after = await db.exercises.get(some[0]!.exerciseId);
+    const after = await tables(db).exercises.get(some[0]!.exerciseId);
     if (fits && after!.revision > before!.revision) kept.push(after!.title);
     const whole = fits ? null : await keepWhole(db, some);
     if (whole) (whole.isCopy ? copied : kept).push(whole.title);

@@ -1,9 +1,10 @@
 /** Runs: added one by one as they are judged, put right by new ones, taken away by tombstones. */
 import type { LogEntry, Passage, RunRecord } from '@/core';
 import type { DayRecord, Run } from '@/core/record';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
 import { commit, COMMIT_TABLES, readyForRuns, recordScope } from './log';
-import { keepSitting, type PracticeSitting } from './practice';
+import { keepSitting } from './practice';
+import type { PracticeSitting } from './kept';
 import { newId, timestamp } from './sources';
 
 /** A run before it is kept: when it was judged is said here. */
@@ -21,14 +22,14 @@ function dated(run: NewRun): Run {
  * @param sitting where it stands with this run. @param passage what was played, where it is not kept yet.
  */
 export async function addRun(
-  db: Database,
+  db: DatabaseHandle,
   id: string,
   run: NewRun,
   { sitting, passage }: { sitting?: PracticeSitting; passage?: Passage } = {},
 ): Promise<void> {
   const create = { ...dated(run), id };
   await readyForRuns();
-  await db.transaction('rw', COMMIT_TABLES, async () => {
+  await tables(db).transaction('rw', COMMIT_TABLES, async () => {
     const passages = passage ? [{ hash: run.passageHash, passage }] : [];
     await commit(db, recordScope(run.playerId), VERDICT_LABELS[run.verdict], [{ table: 'runs', create }], {
       passages,
@@ -38,7 +39,7 @@ export async function addRun(
 }
 
 /** Keeps as many runs alike, typed in from paper: one action. */
-export async function addRuns(db: Database, run: NewRun, count: number): Promise<LogEntry | null> {
+export async function addRuns(db: DatabaseHandle, run: NewRun, count: number): Promise<LogEntry | null> {
   const edits = Array.from(
     { length: count },
     () => ({ table: 'runs', create: { ...dated(run), id: newId() } }) as const,
@@ -49,7 +50,7 @@ export async function addRuns(db: Database, run: NewRun, count: number): Promise
 
 /** Puts a run right: a new record, whose id is given, that names the old one. */
 export async function correctRun(
-  db: Database,
+  db: DatabaseHandle,
   old: RunRecord,
   run: NewRun,
   sitting?: (runId: string) => PracticeSitting,
@@ -57,7 +58,7 @@ export async function correctRun(
   const id = newId();
   const create = { ...dated({ ...run, corrects: old.id }), id };
   await readyForRuns();
-  const entry = await db.transaction('rw', COMMIT_TABLES, async () => {
+  const entry = await tables(db).transaction('rw', COMMIT_TABLES, async () => {
     const done = await commit(db, recordScope(old.playerId), 'Change run', [{ table: 'runs', create }]);
     if (sitting) await keepSitting(db, sitting(id));
     return done;
@@ -66,7 +67,7 @@ export async function correctRun(
 }
 
 /** Takes runs away; undo brings them back. What they put right goes with them, so that it does not come back instead. */
-export async function removeRuns(db: Database, runs: readonly RunRecord[]): Promise<LogEntry | null> {
+export async function removeRuns(db: DatabaseHandle, runs: readonly RunRecord[]): Promise<LogEntry | null> {
   const [first] = runs;
   if (!first) return null;
   const all: string[] = [];
@@ -74,7 +75,7 @@ export async function removeRuns(db: Database, runs: readonly RunRecord[]): Prom
     for (
       let one: RunRecord | undefined = run;
       one;
-      one = one.corrects ? await db.runs.get(one.corrects) : undefined
+      one = one.corrects ? await tables(db).runs.get(one.corrects) : undefined
     )
       all.push(one.id);
   const label = runs.length === 1 ? 'Delete run' : `Delete ${runs.length} runs`;
@@ -84,27 +85,30 @@ export async function removeRuns(db: Database, runs: readonly RunRecord[]): Prom
 
 /** The days of a player from one to another, in order; all where nothing is said. */
 export async function readDays(
-  db: Database,
+  db: DatabaseHandle,
   playerId: string,
   from = '',
   to = '\uffff',
 ): Promise<DayRecord[]> {
-  return db.days.where('[playerId+day]').between([playerId, from], [playerId, to], true, true).toArray();
+  return tables(db)
+    .days.where('[playerId+day]')
+    .between([playerId, from], [playerId, to], true, true)
+    .toArray();
 }
 
 /** How many runs are kept on some exercises. */
-export async function runsOn(db: Database, exerciseIds: readonly string[]): Promise<number> {
-  const days = await db.days
-    .where('exerciseId')
+export async function runsOn(db: DatabaseHandle, exerciseIds: readonly string[]): Promise<number> {
+  const days = await tables(db)
+    .days.where('exerciseId')
     .anyOf([...exerciseIds])
     .toArray();
   return days.reduce((sum, { runs }) => sum + runs, 0);
 }
 
 /** The days of a player on one exercise, in order. */
-export async function daysOn(db: Database, playerId: string, exerciseId: string): Promise<DayRecord[]> {
-  return db.days
-    .where('[playerId+exerciseId+day]')
+export async function daysOn(db: DatabaseHandle, playerId: string, exerciseId: string): Promise<DayRecord[]> {
+  return tables(db)
+    .days.where('[playerId+exerciseId+day]')
     .between([playerId, exerciseId, ''], [playerId, exerciseId, '\uffff'])
     .toArray();
 }
@@ -124,15 +128,15 @@ export interface RunsWanted {
 
 /** The runs of a player that hold, newest first. Only as many are read as are wanted. */
 export async function readRuns(
-  db: Database,
+  db: DatabaseHandle,
   playerId: string,
   { exerciseId = 'all', among = null, from = '', to = '\uffff', newest = Infinity }: RunsWanted = {},
 ): Promise<RunRecord[]> {
   const all =
     exerciseId === 'all'
-      ? db.runs.where('[playerId+day]').between([playerId, from], [playerId, to], true, true)
-      : db.runs
-          .where('[playerId+exerciseId+day]')
+      ? tables(db).runs.where('[playerId+day]').between([playerId, from], [playerId, to], true, true)
+      : tables(db)
+          .runs.where('[playerId+exerciseId+day]')
           .between([playerId, exerciseId, from], [playerId, exerciseId, to], true, true);
   const found: RunRecord[] = [];
   const PAGE = Number.isFinite(newest) ? newest + 40 : Infinity;
@@ -147,11 +151,16 @@ export async function readRuns(
   return found.sort((a, b) => b.at.localeCompare(a.at)).slice(0, newest);
 }
 
-async function withoutCorrected(db: Database, runs: readonly RunRecord[]): Promise<RunRecord[]> {
-  const corrections = await db.runs
-    .where('corrects')
+async function withoutCorrected(db: DatabaseHandle, runs: readonly RunRecord[]): Promise<RunRecord[]> {
+  const corrections = await tables(db)
+    .runs.where('corrects')
     .anyOf(runs.map(({ id }) => id))
     .toArray();
   const gone = new Set(corrections.map(({ corrects }) => corrects));
   return runs.filter(({ id }) => !gone.has(id));
+}
+
+/** Runs by their ids, in their order; those that are not here are left out. */
+export async function readRunsById(db: DatabaseHandle, ids: readonly string[]): Promise<RunRecord[]> {
+  return (await tables(db).runs.bulkGet([...ids])).filter((run) => run !== undefined);
 }

@@ -5,7 +5,7 @@
 import { liveQuery } from 'dexie';
 import type { Exercise } from '@/core';
 import { afterPaint } from './afterPaint';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
 import { dropEdits, journalEdit, readyForEdits, type Journalled } from './journal';
 import { exerciseOf, takeJustBegun } from './library';
 import { rememberHash } from './knownHashes';
@@ -53,7 +53,7 @@ export class ExerciseSession {
   private subscription: { unsubscribe(): void } | null = null;
 
   constructor(
-    private readonly db: Database,
+    private readonly db: DatabaseHandle,
     readonly id: string,
   ) {
     const begun = takeJustBegun(id);
@@ -70,7 +70,7 @@ export class ExerciseSession {
     this.journal = readyForEdits(this.db).catch(() => undefined);
     if (this.firstWrite) this.enqueue(() => Promise.resolve());
     this.subscription = liveQuery(async () => ({
-      record: await this.db.exercises.get(this.id),
+      record: await tables(this.db).exercises.get(this.id),
       steps: await steps(this.db, this.id),
     })).subscribe({
       next: ({ record, steps: next }) => {
@@ -102,8 +102,8 @@ export class ExerciseSession {
 
   /** Shows what is kept, unless more work than `own` (the caller's) is still to be written. */
   private async reload(own = 0): Promise<void> {
-    const record = await this.db.exercises.get(this.id);
-    const kept = record && (await this.db.passages.get(record.passageHash));
+    const record = await tables(this.db).exercises.get(this.id);
+    const kept = record && (await tables(this.db).passages.get(record.passageHash));
     if (!record || !kept) {
       this.set({ status: 'missing', exercise: null });
       return;

@@ -9,7 +9,7 @@ import {
   type RecordStamp,
   type ShelvedRecord,
 } from '@/core';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
 import {
   commit,
   COMMIT_TABLES,
@@ -53,9 +53,9 @@ function titleOf({ record }: ShelvedRecord): string[] {
 }
 
 /** What lies on the shelf, the latest first. */
-export async function readShelf(db: Database): Promise<ShelvedAction[]> {
+export async function readShelf(db: DatabaseHandle): Promise<ShelvedAction[]> {
   const byAction = new Map<string, ShelvedRecord[]>();
-  for (const one of await db.shelf.toArray()) {
+  for (const one of await tables(db).shelf.toArray()) {
     const some = byAction.get(one.action);
     if (some) some.push(one);
     else byAction.set(one.action, [one]);
@@ -74,7 +74,11 @@ export async function readShelf(db: Database): Promise<ShelvedAction[]> {
 }
 
 /** A version that lies on the shelf, in the place of the one that is there. */
-async function swapped(db: Database, { table, record }: ShelvedRecord, deviceId: string): Promise<Edit> {
+async function swapped(
+  db: DatabaseHandle,
+  { table, record }: ShelvedRecord,
+  deviceId: string,
+): Promise<Edit> {
   const there = (await tableOf(db, table).get(String(record.id))) as RecordStamp & {
     versions?: ExerciseRecord['versions'];
   };
@@ -90,8 +94,8 @@ async function swapped(db: Database, { table, record }: ShelvedRecord, deviceId:
  * @returns the entry that undoes it.
  * @throws ConflictError where it is not on the shelf any more.
  */
-export async function bringBack(db: Database, actionId: string): Promise<LogEntry | null> {
-  const shelved = await db.shelf.where('action').equals(actionId).toArray();
+export async function bringBack(db: DatabaseHandle, actionId: string): Promise<LogEntry | null> {
+  const shelved = await tables(db).shelf.where('action').equals(actionId).toArray();
   const [first] = shelved;
   if (!first) throw new ConflictError('It does not lie on the shelf any more.');
   const deviceId = await deviceIdOf(db);
@@ -111,22 +115,22 @@ export async function bringBack(db: Database, actionId: string): Promise<LogEntr
   const what = shelved.flatMap(titleOf)[0];
   const label = what === undefined ? `Bring back: ${first.label}` : `Bring back “${what}”`;
   await readyForRuns();
-  return db.transaction('rw', COMMIT_TABLES, async () => {
+  return tables(db).transaction('rw', COMMIT_TABLES, async () => {
     const entry = await commit(db, LIBRARY, label, edits);
-    await db.shelf.where('action').equals(actionId).delete();
-    for (const one of versions) await db.shelf.put({ ...one, action: entry?.id ?? actionId });
+    await tables(db).shelf.where('action').equals(actionId).delete();
+    for (const one of versions) await tables(db).shelf.put({ ...one, action: entry?.id ?? actionId });
     return entry;
   });
 }
 
 /** Puts versions of records that are there on the shelf, within a transaction. */
 export async function shelveVersions(
-  db: Database,
+  db: DatabaseHandle,
   records: readonly Pick<ShelvedRecord, 'table' | 'record'>[],
   action: { readonly id: string; readonly label: string },
   shelvedAt: string,
 ): Promise<void> {
-  await db.shelf.bulkPut(
+  await tables(db).shelf.bulkPut(
     records.map(({ table, record }): ShelvedRecord => ({
       table,
       id: String(record.id),
@@ -140,17 +144,19 @@ export async function shelveVersions(
 }
 
 /** Takes what has lain there for thirty days off the shelf, and out of the log that could undo its deletion. */
-export async function clearShelf(db: Database): Promise<void> {
+export async function clearShelf(db: DatabaseHandle): Promise<void> {
   const isOver = ({ shelvedAt }: ShelvedRecord) =>
     nowOfShelf() - Date.parse(shelvedAt) >= SHELF_DAYS * DAY_MS;
-  await db.transaction('rw', [db.shelf, db.log], async () => {
-    const over = await db.shelf.filter(isOver).toArray();
-    await db.shelf.bulkDelete(over.map(({ table, id, action }) => [table, id, action]));
+  await tables(db).transaction('rw', [tables(db).shelf, tables(db).log], async () => {
+    const over = await tables(db).shelf.filter(isOver).toArray();
+    await tables(db).shelf.bulkDelete(over.map(({ table, id, action }) => [table, id, action]));
     // Steps that hold it whole go too: they could only bring back what is to be gone.
     const deleted = over.filter(({ why }) => why === 'deleted');
     const gone = new Set(deleted.map(({ table, id }) => `${table} ${id}`));
     const holds = ({ table, id, before, after }: RecordChange) =>
       gone.has(`${table} ${id}`) && [before, after].some((side) => side !== null && 'createdAt' in side);
-    await db.log.filter(({ changes }) => changes.some(holds)).delete();
+    await tables(db)
+      .log.filter(({ changes }) => changes.some(holds))
+      .delete();
   });
 }

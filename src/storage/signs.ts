@@ -1,16 +1,17 @@
 /** What a hand said: kept one by one, taken back by tombstones. */
 import type { Sign } from '@/core/record';
 import type { SignRecord } from '@/core';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
 import { commit, COMMIT_TABLES, readyForRuns, recordScope } from './log';
-import { keepSitting, type PracticeSitting } from './practice';
+import { keepSitting } from './practice';
+import type { PracticeSitting } from './kept';
 import { timestamp } from './sources';
 
 const LABELS = { tight: 'Tight hand', pain: 'It hurts' } as const;
 
 /** Keeps a sign, and with it where the sitting stands, in one transaction. */
 export async function addSign(
-  db: Database,
+  db: DatabaseHandle,
   id: string,
   sign: Omit<Sign, 'at' | 'day'>,
   sitting: PracticeSitting,
@@ -18,7 +19,7 @@ export async function addSign(
   const at = timestamp();
   const create = { ...sign, id, at, day: at.slice(0, 10) };
   await readyForRuns();
-  await db.transaction('rw', COMMIT_TABLES, async () => {
+  await tables(db).transaction('rw', COMMIT_TABLES, async () => {
     await commit(db, recordScope(sign.playerId), LABELS[sign.kind], [{ table: 'signs', create }]);
     await keepSitting(db, sitting);
   });
@@ -26,7 +27,7 @@ export async function addSign(
 
 /** Takes a sign back; undo brings it back. */
 export async function removeSign(
-  db: Database,
+  db: DatabaseHandle,
   { id, playerId, kind }: Pick<SignRecord, 'id' | 'playerId' | 'kind'>,
 ) {
   return commit(db, recordScope(playerId), `Delete “${LABELS[kind]}”`, [{ table: 'signs', remove: id }]);
@@ -34,14 +35,18 @@ export async function removeSign(
 
 /** The signs of a player from one day to another, newest first. */
 export async function readSigns(
-  db: Database,
+  db: DatabaseHandle,
   playerId: string,
   from = '',
   to = '\uffff',
 ): Promise<SignRecord[]> {
-  const signs = await db.signs
-    .where('[playerId+day]')
+  const signs = await tables(db)
+    .signs.where('[playerId+day]')
     .between([playerId, from], [playerId, to], true, true)
     .toArray();
   return signs.sort((a, b) => b.at.localeCompare(a.at));
 }
+
+/** A sign by its id; undefined where it is not here. */
+export const readSign = (db: DatabaseHandle, id: string): Promise<SignRecord | undefined> =>
+  tables(db).signs.get(id);

@@ -15,7 +15,8 @@ import {
   readProject,
   writeProject,
 } from '@/core';
-import { database, Database, onDatabaseNotice, VERSIONS, type DatabaseNotice } from './database';
+import { database, Database, onDatabaseNotice, type DatabaseNotice, tables } from './database';
+import { VERSIONS } from './versions';
 import { exportExercises, exportProject, importProject } from './exchange';
 import {
   addEmptyExercise,
@@ -172,7 +173,7 @@ it('tells of a tab that holds up the database, and of one that took it over', as
     });
   const older = await connect(1);
   closers.push(onDatabaseNotice((notice) => seen.push(notice)));
-  const opening = database().open();
+  const opening = tables(database()).open();
   while (!seen.includes('blocked')) await new Promise((resolve) => setTimeout(resolve, 1));
   older.close();
   await opening;

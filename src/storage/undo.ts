@@ -7,7 +7,7 @@ import {
   type RecordChange,
   type RecordStamp,
 } from '@/core';
-import type { Database } from './database';
+import { tables, type DatabaseHandle } from './database';
 import {
   COMMIT_TABLES,
   ConflictError,
@@ -44,9 +44,9 @@ export interface Stepped {
 const asRecord = (record: object) => record as unknown as RecordStamp;
 
 /** Ladders go with their exercise and come back with it. */
-async function laddersOf(db: Database, change: RecordChange): Promise<RecordChange[]> {
+async function laddersOf(db: DatabaseHandle, change: RecordChange): Promise<RecordChange[]> {
   if (change.table !== 'exercises') return [];
-  const ladders = await db.ladders.where('exerciseId').equals(change.id).toArray();
+  const ladders = await tables(db).ladders.where('exerciseId').equals(change.id).toArray();
   return ladders.map(({ id }) => ({ table: 'ladders', id, before: null, after: {} }));
 }
 
@@ -57,7 +57,7 @@ type Action = { readonly id: string; readonly label: string };
  * @returns the change, which holds what was taken away as it was; null where it was so already.
  */
 async function flip(
-  db: Database,
+  db: DatabaseHandle,
   change: RecordChange,
   back: boolean,
   deviceId: string,
@@ -70,7 +70,7 @@ async function flip(
   if (from === null) {
     if (record) return null;
     const whole = asRecord(to!);
-    const tombstone = await db.tombstones.get([change.table, change.id]);
+    const tombstone = await tables(db).tombstones.get([change.table, change.id]);
     const again = isUnchanging(change.table)
       ? whole
       : { ...whole, ...nextStamp(change.table, whole, deviceId, tombstone) };
@@ -97,14 +97,15 @@ async function flip(
 }
 
 async function goneOf(
-  db: Database,
+  db: DatabaseHandle,
   { table, after }: RecordChange,
   madeAs: RecordChange,
 ): Promise<Gone | null> {
   const record = after as unknown as Partial<ExerciseRecord> & RecordStamp & { name?: string };
   const since = madeAs.after?.revision;
   if (isUnchanging(table) || (typeof since === 'number' && record.revision <= since)) return null;
-  const passage = record.passageHash === undefined ? undefined : await db.passages.get(record.passageHash);
+  const passage =
+    record.passageHash === undefined ? undefined : await tables(db).passages.get(record.passageHash);
   const runs = table === 'exercises' ? await runsOn(db, [record.id]) : 0;
   return {
     table,
@@ -120,15 +121,16 @@ async function goneOf(
  * @throws ConflictError, with the reason in words, where it cannot be taken back alone; nothing was changed then.
  */
 export async function step(
-  db: Database,
+  db: DatabaseHandle,
   scope: string,
   way: 'undo' | 'redo',
   entryId?: string,
 ): Promise<Stepped | null> {
   const days = await readyForRuns();
-  return db.transaction('rw', COMMIT_TABLES, async () => {
+  return tables(db).transaction('rw', COMMIT_TABLES, async () => {
     const undone = way === 'undo' ? 0 : 1;
-    const entry = entryId === undefined ? await entryFor(db, scope, undone) : await db.log.get(entryId);
+    const entry =
+      entryId === undefined ? await entryFor(db, scope, undone) : await tables(db).log.get(entryId);
     if (!entry) {
       if (entryId === undefined) return null;
       throw new ConflictError('This cannot be taken back any more: it is too long ago.');
@@ -154,7 +156,7 @@ export async function step(
     }
     await days.refreshDays(db, done);
     const kept = isBack ? [...done].reverse() : done.map(forLog);
-    await db.log.update(entry.id, { changes: kept, undone: isBack ? 1 : 0, mergeKey: null });
+    await tables(db).log.update(entry.id, { changes: kept, undone: isBack ? 1 : 0, mergeKey: null });
     const gone: (Gone | null)[] = [];
     if (isBack)
       for (const change of done) {

@@ -7,10 +7,10 @@ import {
   mendDays,
   mendHashes,
   setAside,
-  type Damaged,
   type Integrity,
   type Menders,
 } from '@/storage/health';
+import type { Damaged } from '@/storage';
 
 /** How much the browser holds and promises. Null: it does not say. */
 export interface Room {

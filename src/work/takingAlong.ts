@@ -1,6 +1,6 @@
 /** Ladders that were made before the student was chosen: offered when the student of the moment changes. */
 import { bpmText, counted } from '@/core';
-import { choosePlayer, database } from '@/storage';
+import { choosePlayer, database, isPlayer, lastExercise } from '@/storage';
 import { laddersToTake, takeLadders, type LadderToTake } from '@/storage/ladderTaking';
 import { attempt, told } from './perform';
 import { undoOf } from './undoing';
@@ -16,8 +16,8 @@ export async function exercisesShown(path: string, query: string): Promise<strin
   if (one) return [one];
   const ids = path.startsWith('/handout') ? (new URLSearchParams(query).get('ids') ?? '') : '';
   if (ids !== '') return ids.split(',');
-  const last = (await database().meta.get('lastExercise'))?.value;
-  return typeof last === 'string' ? [last] : [];
+  const last = await lastExercise(database());
+  return last === null ? [] : [last];
 }
 
 /** "the ladder from 80 to 112", "3 ladders". */
@@ -49,7 +49,7 @@ export async function switchStudent(from: Named, to: Named, path: string, query:
 
 /** Where the student of the moment was taken away, and another is it now, the ladders are offered to that one. */
 export async function afterStudent(before: Named, now: Named, path: string, query: string): Promise<void> {
-  if (await database().players.get(before.id)) return;
+  if (await isPlayer(database(), before.id)) return;
   told(`${before.name} is no student any more; ${now.name} is the student of the moment.`);
   await offerLadders(await exercisesShown(path, query), before, now);
 }

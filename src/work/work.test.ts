@@ -18,6 +18,7 @@ import {
   setLadder,
   type ImportSummary,
 } from '@/storage';
+import { tables } from '@/storage/database';
 import { leftOutText } from './givingOut';
 import { attempt, failureText, perform, setTell, tellRefused, type Offer } from './perform';
 import { afterStudent, exercisesShown, offerLadders, switchStudent } from './takingAlong';
@@ -38,7 +39,7 @@ beforeEach(() => {
   });
 });
 afterEach(async () => {
-  const db = database();
+  const db = tables(database());
   await Promise.all(
     [db.exercises, db.log, db.shelf, db.tombstones, db.passages, db.ladders].map((table) => table.clear()),
   );
@@ -82,7 +83,7 @@ describe('a failure', () => {
 
 describe('undo in words', () => {
   it('offered with a message takes back that very action', async () => {
-    const db = database();
+    const db = tables(database());
     const { id } = await addExercise(db, newExercise('A', emptyPassage()), 'New');
     const offer = undoOf(await deleteExercise(db, (await db.exercises.get(id))!))!;
     await addExercise(db, newExercise('B', emptyPassage()), 'New');
@@ -107,7 +108,7 @@ describe('undo in words', () => {
   });
 
   it('says what went with a creation that had been changed, and offers to bring it back', async () => {
-    const db = database();
+    const db = tables(database());
     const { id } = await addExercise(db, newExercise('A', putNote(emptyPassage(), 0, 2, 7)), 'New exercise');
     await renameExercise(db, (await db.exercises.get(id))!, 'Gate');
     takeStep(LIBRARY, 'undo');
@@ -166,11 +167,11 @@ describe('taking in', () => {
       [],
       ['“x.mid”, read as a tab: “Reel” is in the library. 2 remarks on it stand under Notes on the Bench.'],
     ]);
-    const [kept] = await database().exercises.toArray();
+    const [kept] = await tables(database()).exercises.toArray();
     expect(kept?.origin).toEqual({ file: 'x.mid', remarks: ['One.', 'Two.'] });
     expect(open).toHaveBeenCalledWith(kept!.id);
     told[0]!.offer!.run();
-    await vi.waitFor(async () => expect(await database().exercises.count()).toBe(0));
+    await vi.waitFor(async () => expect(await tables(database()).exercises.count()).toBe(0));
   });
 
   it('several parts are asked about: some are one action, none is none', async () => {
@@ -182,9 +183,9 @@ describe('taking in', () => {
       open,
     );
     expect(told.at(-1)!.text).toBe('“x.mid”, read as a MIDI file: 2 parts are in the library.');
-    expect(await database().exercises.count()).toBe(2);
+    expect(await tables(database()).exercises.count()).toBe(2);
     told.at(-1)!.offer!.run();
-    await vi.waitFor(async () => expect(await database().exercises.count()).toBe(0));
+    await vi.waitFor(async () => expect(await tables(database()).exercises.count()).toBe(0));
     await importFiles(
       [file()],
       answering(() => null),
@@ -195,7 +196,7 @@ describe('taking in', () => {
   });
 
   it('a backup is shown before it is taken; nothing is taken without an answer', async () => {
-    const db = database();
+    const db = tables(database());
     await addExercise(db, exercise('Kept'), 'New');
     const project = await exportProject(db);
     expect(writeProject(project)).toContain('Kept');
@@ -299,7 +300,7 @@ describe('sentences about files', () => {
 
 describe('a ladder that was made before the student was chosen', () => {
   it('is offered to the student that is chosen then, taken over as it is, and the offer can be taken back', async () => {
-    const db = database();
+    const db = tables(database());
     const { id } = await addExercise(db, newExercise('Weir', emptyPassage()), 'New');
     await setLadder(db, id, ME, 60, { startBpm: 80, goalBpm: 112 });
     await addPlayer(db, 'Tarn');

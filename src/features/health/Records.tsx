@@ -1,7 +1,6 @@
 'use client';
 import { counted } from '@/core';
-import type { AsideRecord } from '@/storage';
-import type { Damaged } from '@/storage/health';
+import type { AsideRecord, Damaged } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
 import { download } from '@/ui/shell/download';

@@ -18,7 +18,7 @@ import { Button } from '@/ui/controls/Button';
 import { GoLink } from '@/ui/controls/GoLink';
 import { say } from '@/ui/controls/say';
 import { KindIcon } from '@/ui/lane/marks';
-import { NO_SUCH_CHANGE, recordedDrill } from '@/ui/shell/mendDrill';
+import { NO_SUCH_CHANGE, recordedDrill } from '@/work/mendDrill';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';

@@ -13,7 +13,7 @@ import {
   temposFor,
   type TeachingProblem,
 } from '@/core/drills';
-import { addExercises, choosePlayer, database, newId, setLadder } from '@/storage';
+import { addExercises, choosePlayer, database, newId, readPlayers, setLadder } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { Dialog } from '@/ui/controls/Dialog';
@@ -49,7 +49,7 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
   const [minutes, setMinutes] = useState(8);
   const [breaksAt, setBreaksAt] = useState<number | null>(null);
   const player = usePlayer();
-  const players = useLiveQuery(() => database().players.toArray()) ?? [player];
+  const players = useLiveQuery(() => readPlayers(database())) ?? [player];
   const [chosen, setChosen] = useState<string | null>(null);
   const playerId = chosen ?? player.id;
   const isSame = problem.from === problem.to;

@@ -14,7 +14,7 @@ import {
 import { RowButton } from '@/ui/controls/RowButton';
 import { say } from '@/ui/controls/say';
 import { KindIcon } from '@/ui/lane/marks';
-import { NO_SUCH_CHANGE, recordedDrill } from '@/ui/shell/mendDrill';
+import { NO_SUCH_CHANGE, recordedDrill } from '@/work/mendDrill';
 import { usePlayer } from '@/ui/shell/player';
 import { attempt } from '@/work/perform';
 import { Panel, Table } from './look';

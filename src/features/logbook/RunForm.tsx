@@ -9,13 +9,14 @@ import {
   type ExerciseRecord,
   type RunRecord,
 } from '@/core';
-import { VERDICTS, type Verdict } from '@/core/record';
+import { VERDICTS } from '@/core/record';
 import { REASON_MENDINGS, REASONS, type Reason } from '@/core/record';
 import { Button } from '@/ui/controls/Button';
 import { box } from '@/ui/controls/fieldParts';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { colour } from '@/ui/theme/tokens';
+import type { TypedRun } from '@/work/figured';
 
 const Form = styled.form`
   display: flex;
@@ -44,18 +45,6 @@ const Form = styled.form`
     color: ${colour.bad};
   }
 `;
-
-/** What is typed in of a run, or of several alike. */
-export interface TypedRun {
-  readonly exerciseId: string;
-  readonly day: string;
-  readonly bpm: number;
-  readonly subdivision: number;
-  readonly passes: number;
-  readonly verdict: Verdict;
-  readonly reason: Reason | null;
-  readonly count: number;
-}
 
 const MAX_PASSES = 999;
 const MAX_COUNT = 50;

@@ -8,11 +8,11 @@ import { Button } from '@/ui/controls/Button';
 import { RowButton } from '@/ui/controls/RowButton';
 import { say } from '@/ui/controls/say';
 import { usePlayer } from '@/ui/shell/player';
+import { figured, type TypedRun } from '@/work/figured';
 import { attempt } from '@/work/perform';
 import { undoOf } from '@/work/undoing';
 import { Panel, Table } from './look';
-import { figured } from './figured';
-import { RunForm, type TypedRun } from './RunForm';
+import { RunForm } from './RunForm';
 import { dayText, momentText } from '@/ui/dayText';
 
 const STRETCH = 25;

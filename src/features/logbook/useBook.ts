@@ -21,7 +21,15 @@ import {
   type StatedTempo,
   type TempoNow,
 } from '@/core/record';
-import { database, judgingSettings, keptLadders, readDays, readSigns } from '@/storage';
+import {
+  database,
+  judgingSettings,
+  keptLadders,
+  readDays,
+  readExerciseRecords,
+  readPassages,
+  readSigns,
+} from '@/storage';
 import { usePlayer } from '@/ui/shell/player';
 import { today } from '@/ui/shell/useRecord';
 
@@ -82,14 +90,17 @@ function useMeasures(
   const read = useLiveQuery(async () => {
     const records = [...exercises.values()];
     const [passages, ladders] = await Promise.all([
-      database().passages.bulkGet(records.map(({ passageHash }) => passageHash)),
+      readPassages(
+        database(),
+        records.map(({ passageHash }) => passageHash),
+      ),
       keptLadders(database(), exercises, playerId),
     ]);
     return new Map(
       records.map((record, at) => [
         record.id,
         {
-          subdivision: passages[at]?.passage.subdivision ?? 1,
+          subdivision: passages[at]?.subdivision ?? 1,
           goalBpm: ladderSpecOf(record, ladders.get(record.id)).goalBpm,
         },
       ]),
@@ -104,7 +115,7 @@ export function useBook(): Book {
   const read = useLiveQuery(async () => {
     const [days, records, { halfLifeDays }, signs] = await Promise.all([
       readDays(database(), player.id),
-      database().exercises.toArray(),
+      readExerciseRecords(database()),
       judgingSettings(database()),
       readSigns(database(), player.id),
     ]);

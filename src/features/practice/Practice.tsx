@@ -10,7 +10,7 @@ import { database, keepPracticeSettings, type PracticeMode, type PracticeSetting
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
 import { keyHandler, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
-import { mendingDrill, NO_SUCH_CHANGE } from '@/ui/shell/mendDrill';
+import { mendingDrill, NO_SUCH_CHANGE } from '@/work/mendDrill';
 import { attempt } from '@/work/perform';
 import { bpmOf, saidOf, standingOf, type Phase } from '@/work/practice/state';
 import { probed, startFound } from '@/work/practice/probe';

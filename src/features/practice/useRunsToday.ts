@@ -4,7 +4,7 @@ import { parseISO } from 'date-fns/parseISO';
 import { useEffect, useState } from 'react';
 import { counted, durationText, type RunRecord } from '@/core';
 import { restNeeded, type Limits, type RestNeeded } from '@/core/record';
-import { database, nowMs, readRuns, timestamp, type Said } from '@/storage';
+import { database, nowMs, readRuns, readRunsById, timestamp, type Said } from '@/storage';
 import { today } from '@/ui/shell/useRecord';
 import type { PracticeState } from '@/work/practice/state';
 
@@ -18,10 +18,7 @@ const SLACK_MS = 3000;
 /** The runs of the things that were said, in their order. */
 export function useSaidRuns(said: readonly Said[]): readonly RunRecord[] {
   const ids = said.filter(({ kind }) => kind === 'verdict').map(({ id }) => id);
-  const runs = useLiveQuery(async () => {
-    const found = await database().runs.bulkGet(ids);
-    return found.filter((run) => run !== undefined);
-  }, [ids.join()]);
+  const runs = useLiveQuery(() => readRunsById(database(), ids), [ids.join()]);
   return runs ?? NONE;
 }
 

@@ -2,8 +2,8 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { HardDriveDownload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { database } from '@/storage';
-import { backupState, keepBackupState, type BackupState } from '@/storage/backup';
+import { database, type BackupState } from '@/storage';
+import { backupState, keepBackupState } from '@/storage/backup';
 import { attempt } from '@/work/perform';
 import { Menu } from '../controls/Menu';
 import type { MenuAction } from '../controls/props';

@@ -4,7 +4,7 @@ import { useState, type RefObject } from 'react';
 import { Dialog } from 'react-aria-components';
 import styled from 'styled-components';
 import { ME } from '@/core';
-import { addPlayer, currentPlayer, database } from '@/storage';
+import { addPlayer, currentPlayer, database, readPlayers } from '@/storage';
 import { attempt } from '@/work/perform';
 import { exercisesShown, offerLadders, switchStudent } from '@/work/takingAlong';
 import { undoOf } from '@/work/undoing';
@@ -25,7 +25,7 @@ const Form = styled(Dialog)`
 
 function PlayerForm({ onDone, onMore }: { onDone: () => void; onMore: () => void }) {
   const player = usePlayer();
-  const players = useLiveQuery(() => database().players.toArray()) ?? [player];
+  const players = useLiveQuery(() => readPlayers(database())) ?? [player];
   const [name, setName] = useState('');
   const db = database();
   const others = [...players].sort(

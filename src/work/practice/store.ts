@@ -9,13 +9,15 @@ import {
   lastSitting,
   newId,
   nowMs,
+  readRunsById,
+  readSign,
   readSigns,
   removeRuns,
   removeSign,
   timestamp,
+  type DatabaseHandle,
   type PracticeSitting,
 } from '@/storage';
-import type { Database } from '@/storage/database';
 import { attempt, inWords, told } from '../perform';
 import { step } from './machine';
 import {
@@ -73,7 +75,7 @@ export class PracticeStore {
 
   /** @param sound what plays the runs. It may be changed later (`soundWith`). */
   constructor(
-    private readonly db: Database,
+    private readonly db: DatabaseHandle,
     given: Given,
     private sound: RunSound,
   ) {
@@ -174,10 +176,10 @@ export class PracticeStore {
         const { said, sitting } = effect;
         return this.inTurn('standing', async () => {
           if (said.kind === 'verdict') {
-            const run = await db.runs.get(this.idNow(said.id));
-            if (run) await removeRuns(db, [run]);
+            const runs = await readRunsById(db, [this.idNow(said.id)]);
+            if (runs.length > 0) await removeRuns(db, runs);
           } else {
-            const sign = await db.signs.get(said.id);
+            const sign = await readSign(db, said.id);
             if (sign) await removeSign(db, sign);
           }
           await keepSitting(db, this.asNow(sitting));
@@ -198,7 +200,7 @@ export class PracticeStore {
 
   private async amend(more: Extract<PracticeEffect, { do: 'amend' }>['more']): Promise<void> {
     const said = saidOf(this.state).findLast(({ kind }) => kind === 'verdict');
-    const old = said && (await this.db.runs.get(said.id));
+    const [old] = said ? await readRunsById(this.db, [said.id]) : [];
     if (!old) return;
     const { id: _, ...fields } = bareRecord(old);
     let newId = '';

@@ -2,7 +2,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Exercise, Finger, Setup } from '@/core';
 import type { Fingering, FingeringOptions } from '@/core/fretting';
-import { database } from '@/storage';
+import { database, readPassages } from '@/storage';
 import type { LaneHand } from '@/ui/lane/drawing';
 import { useView } from '@/ui/shell/viewSettings';
 import { attempt } from '@/work/perform';
@@ -26,8 +26,8 @@ function useKnownShapes(tools: Tools | null): ReadonlyMap<string, readonly Finge
     if (!tools) return;
     let isGone = false;
     attempt('Reading the shapes that are known', async () => {
-      const records = await database().passages.toArray();
-      if (!isGone) setKnown(tools.knownPatterns(records.map(({ passage }) => passage)));
+      const passages = (await readPassages(database())).filter((passage) => passage !== undefined);
+      if (!isGone) setKnown(tools.knownPatterns(passages));
     });
     return () => {
       isGone = true;

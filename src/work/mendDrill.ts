@@ -2,7 +2,7 @@
 import { isStringChange, planOf, type Exercise, type Passage, type Setup, type Transition } from '@/core';
 import { drillExercises, drillsOf } from '@/core/drills';
 import { commonestReason, REASON_MENDINGS, type FailingInExercise, type Reason } from '@/core/record';
-import { addExercises, database, drillsCutFrom, exerciseOf, newId } from '@/storage';
+import { addExercises, database, drillsCutFrom, newId, readExercise, readPassage } from '@/storage';
 
 export interface FailingSpot {
   readonly fromNote: string;
@@ -53,14 +53,11 @@ export async function mendingDrill(
  * @returns the id of the drill; null where exercise, notes or change are not here any more.
  */
 export async function recordedDrill(change: FailingInExercise, setup: Setup): Promise<string | null> {
-  const db = database();
-  const record = await db.exercises.get(change.exerciseId);
-  const [now, then] = await Promise.all([
-    record && db.passages.get(record.passageHash),
-    db.passages.get(change.passageHash),
+  const [now, played] = await Promise.all([
+    readExercise(database(), change.exerciseId),
+    readPassage(database(), change.passageHash),
   ]);
-  if (!record || !now || !then) return null;
-  return mendingDrill(change.exerciseId, exerciseOf(record, now.passage), then.passage, change, setup);
+  return now && played ? mendingDrill(change.exerciseId, now.exercise, played, change, setup) : null;
 }
 
 /** Said where no drill can be cut out. */

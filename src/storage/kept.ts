@@ -1,0 +1,189 @@
+/** What is kept beside the records: settings, sittings and other notes of this browser, by key. */
+import type { ClickPattern, Climb, PlayPlace, Schools } from '@/core';
+import type { HandSchool } from '@/core/fretting';
+
+export interface SoundSettings {
+  /** 0–1. */
+  readonly volume: number;
+  readonly click: boolean;
+  readonly notes: boolean;
+  readonly countInBars: number;
+  /** A click of its own for each stroke. */
+  readonly strokes: boolean;
+  /** A voice for each kind of change. */
+  readonly kinds: boolean;
+  /** Strokes are called where there is room for a word. */
+  readonly called: boolean;
+}
+
+/** How things are said and drawn. */
+export interface ViewSettings extends Schools {
+  /** The lane shows the strings as the guitar hangs, the thickest on top; else as tab is read. */
+  readonly thickOnTop: boolean;
+  /** Fingers that are worked out stand in the lane beside those that are set. */
+  readonly workedFingers: boolean;
+  /** By which school they are worked out. */
+  readonly handSchool: HandSchool;
+  /** Single letters, digits and signs act outside of the lane too. */
+  readonly singleKeys: boolean;
+}
+
+export type Paper = 'a4' | 'letter';
+
+export interface HandoutSettings {
+  readonly paper: Paper;
+  readonly notes: boolean;
+  readonly ladder: boolean;
+  readonly room: boolean;
+  /** Each exercise begins a page. */
+  readonly pageEach: boolean;
+  /** Whom it is for stands at the head. */
+  readonly forWhom: boolean;
+}
+
+/** A part of the warm-up. */
+export interface WarmUpItem {
+  readonly text: string;
+  readonly minutes: number;
+}
+
+export interface PracticeSettings {
+  readonly clicks: ClickPattern;
+  /** After the rest the next run begins by itself. */
+  readonly goesOn: boolean;
+  /** The pick in motion is shown beside the lane. */
+  readonly showsPick: boolean;
+  /** Keys that pedals send; null: none was learnt. */
+  readonly pedals: { readonly clean: string; readonly notClean: string };
+  readonly warmUp: readonly WarmUpItem[];
+}
+
+export interface JudgingSettings {
+  /** Older runs count half as much after so many days. */
+  readonly halfLifeDays: number;
+}
+
+/** `lesson`: the teacher judges, without a ladder; `probe`: upward from slow to find the start. */
+export type PracticeMode = 'ladder' | 'lesson' | 'probe';
+
+/** How much was played of a run that waits for its verdict. */
+export interface PlayedRun {
+  /** Passes that were played to their end. */
+  readonly passes: number;
+  /** The pass under way, where there is one: stopped in it, or gone on with, as in a lesson. */
+  readonly under: { readonly place: PlayPlace; readonly isStopped: boolean } | null;
+  /** The tempo it was played at, its mean where it climbed. */
+  readonly bpm: number;
+  /** Passes that a whole run would have had; null: it has no end. */
+  readonly wanted: number | null;
+}
+
+/** Where a sitting stands on an exercise, in one of the ways to practise it. */
+export interface Standing {
+  readonly climb: Climb;
+  /** The tempo where there is no ladder. */
+  readonly bpm: number;
+}
+
+/** Something that was said, and where the sitting stood before: what undo goes back to. */
+export interface Said {
+  /** The exercise and the way. */
+  readonly key: string;
+  /** Of the run or the sign that was kept. */
+  readonly id: string;
+  readonly kind: 'verdict' | 'tight' | 'pain';
+  readonly before: Standing;
+  /** What a verdict was about. */
+  readonly played: PlayedRun | null;
+}
+
+/** A sitting: a day's practice, of one exercise or of several. */
+export interface PracticeSitting {
+  readonly id: string;
+  readonly playerId: string;
+  /** ISO 8601. */
+  readonly startedAt: string;
+  /** Its local day. */
+  readonly day: string;
+  /** When something was last said in it, in milliseconds since 1970. */
+  readonly lastMs: number;
+  /** Warming up is done. */
+  readonly isWarm: boolean;
+  readonly tights: number;
+  /** By exercise and way (`standingKey`). */
+  readonly standings: Readonly<Record<string, Standing>>;
+  /** Oldest first. */
+  readonly said: readonly Said[];
+  /** The exercise and way that is under way; null: the last was ended. */
+  readonly open: string | null;
+  /** Signs of pain of this day that were asked about, and practised on after. */
+  readonly painSeen: readonly string[];
+}
+
+/** What is known of backups; kept in this browser. */
+export interface BackupState {
+  /** The folder that was chosen; null: none. */
+  readonly folder: FileSystemDirectoryHandle | null;
+  readonly folderName: string;
+  /** When all was last written to the folder or exported, in milliseconds since 1970; null: never. */
+  readonly lastMs: number | null;
+  /** The same for people, with the local offset. */
+  readonly lastAt: string;
+  readonly lastWay: 'folder' | 'export' | null;
+  /** Why the last try failed; empty: it did not. */
+  readonly fault: string;
+  /** When the reminder was put off last. */
+  readonly putOffMs: number;
+}
+
+/** Tables whose records the project file's schema describes. */
+export const CHECKED_TABLES = ['exercises', 'players', 'ladders', 'runs', 'signs', 'passages'] as const;
+export type CheckedTable = (typeof CHECKED_TABLES)[number];
+
+/** A record that the schema refuses. */
+export interface Damaged {
+  readonly table: CheckedTable;
+  /** Of a passage its hash. */
+  readonly id: string;
+  readonly title: string;
+  readonly why: string;
+}
+
+/** Damaged records, and in which version of the data they were looked for. */
+export interface KnownDamage {
+  readonly version: number;
+  readonly damaged: readonly Damaged[];
+}
+
+/** Groups of settings are kept as they were set last: a group may lack what was added to it since. */
+export interface MetaValues {
+  readonly sound: Partial<SoundSettings>;
+  readonly view: Partial<ViewSettings>;
+  readonly handout: Partial<HandoutSettings>;
+  readonly practice: Partial<PracticeSettings>;
+  readonly judging: Partial<JudgingSettings>;
+  readonly backup: Partial<BackupState>;
+  /** The student of the moment. */
+  readonly currentPlayer: string;
+  /** The exercise that was open last. */
+  readonly lastExercise: string;
+  /** Never leaves this browser. */
+  readonly deviceId: string;
+  /** Where identifiers are seeded: how often it was opened. */
+  readonly openings: number;
+  /** The demo library was loaded once. */
+  readonly demoOffered: true;
+  /** Days must be added up anew. */
+  readonly staleDays: true;
+  /** Records that the schema refuses, as they were found. */
+  readonly damage: KnownDamage;
+  /** Where a student stands in practice. */
+  readonly [sitting: `sitting:${string}`]: PracticeSitting;
+}
+
+export type MetaKey = keyof MetaValues;
+
+export interface MetaRecord {
+  readonly key: MetaKey;
+  readonly value: unknown;
+}

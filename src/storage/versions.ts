@@ -1,0 +1,195 @@
+/** The versions of the database and how each is made of the one before. */
+import type { Transaction } from 'dexie';
+import {
+  DEFAULT_LADDER,
+  DEFAULT_SETUP,
+  FRESH_LADDER,
+  ME,
+  NEW_PLAYER,
+  OPEN_HAND,
+  type Tombstone,
+} from '@/core';
+
+/** Gives every set-up a limit of stretch, also those that undo and redo bring back. */
+async function withStretchLimits(transaction: Transaction): Promise<void> {
+  const { stretchLimitMm } = DEFAULT_SETUP;
+  const complete = (fields: object | null) => {
+    const { setup } = (fields ?? {}) as { setup?: object };
+    if (setup) Object.assign(setup, { stretchLimitMm, ...setup });
+  };
+  await transaction.table('players').toCollection().modify(complete);
+  await transaction
+    .table('log')
+    .toCollection()
+    .modify((entry: { changes: { table: string; before: object | null; after: object | null }[] }) => {
+      for (const { table, before, after } of entry.changes)
+        if (table === 'players') [before, after].forEach(complete);
+    });
+}
+
+interface Version {
+  readonly version: number;
+  readonly stores: Record<string, string>;
+  readonly upgrade?: (transaction: Transaction) => Promise<unknown>;
+}
+
+/** Adds fields to the records that have none of them yet, and to the whole records that undo and redo bring back. */
+async function addFields(
+  transaction: Transaction,
+  missing: Partial<Record<Tombstone['table'], object>>,
+): Promise<void> {
+  for (const [table, fields] of Object.entries(missing))
+    await transaction
+      .table(table)
+      .toCollection()
+      .modify((record: object) => {
+        Object.assign(record, { ...fields, ...record });
+      });
+  await transaction
+    .table('log')
+    .toCollection()
+    .modify((entry: { changes: { table: string; before: object | null; after: object | null }[] }) => {
+      for (const { table, before, after } of entry.changes) {
+        const whole = before === null ? after : after === null ? before : null;
+        const fields = missing[table as Tombstone['table']];
+        if (whole && fields) Object.assign(whole, { ...fields, ...whole });
+      }
+    });
+}
+
+/** Gives records that may change the vector that their revision stands for, also those that undo and redo bring back. */
+async function withVersions(transaction: Transaction): Promise<void> {
+  const vector = (
+    record: { id?: string; deviceId?: string; revision?: number; versions?: object } | null,
+  ) => {
+    if (record?.deviceId === undefined || record.revision === undefined) return;
+    // Of the built-in player nothing was said while its revision is the first.
+    record.versions ??=
+      record.id === ME && record.revision === 1 ? {} : { [record.deviceId]: record.revision };
+  };
+  for (const table of ['exercises', 'players', 'ladders'])
+    await transaction.table(table).toCollection().modify(vector);
+  await transaction
+    .table('tombstones')
+    .toCollection()
+    .modify((tombstone: { versions?: object }) => {
+      tombstone.versions ??= {};
+    });
+  await transaction
+    .table('log')
+    .toCollection()
+    .modify(
+      (entry: {
+        touchedMs?: number;
+        changes: { table: string; before: object | null; after: object | null }[];
+      }) => {
+        entry.touchedMs ??= 0;
+        for (const { table, before, after } of entry.changes)
+          if (table !== 'runs') [before, after].forEach(vector);
+      },
+    );
+}
+
+/** Every version that was ever shipped, oldest first; a new one is added, none is changed. */
+export const VERSIONS: readonly Version[] = [
+  {
+    version: 1,
+    stores: {
+      exercises: 'id, updatedAt, passageHash',
+      passages: 'hash',
+      players: 'id',
+      ladders: 'id, [playerId+exerciseId], exerciseId',
+      tombstones: '[table+id]',
+      log: 'id, [scope+seq]',
+      meta: 'key',
+    },
+  },
+  {
+    // Undo looks entries up by whether they are undone; text typed in a row is one action.
+    version: 2,
+    stores: { log: 'id, [scope+seq], [scope+undone+seq]' },
+    upgrade: (transaction) =>
+      transaction
+        .table('log')
+        .toCollection()
+        .modify((entry: { mergeKey?: string | null }) => {
+          entry.mergeKey ??= null;
+        }),
+  },
+  {
+    // A ladder is more than its start; an exercise knows the file it came from and the teacher's own cues.
+    version: 3,
+    stores: {},
+    upgrade: (transaction) =>
+      addFields(transaction, {
+        ladders: { ...DEFAULT_LADDER, goalBpm: null },
+        exercises: { origin: null, cues: null },
+      }),
+  },
+  {
+    // An exercise may name the picking hand.
+    version: 4,
+    stores: {},
+    upgrade: (transaction) => addFields(transaction, { exercises: { hand: OPEN_HAND } }),
+  },
+  {
+    // An exercise may keep the recipe of its notes; a hand has a limit of stretch.
+    version: 5,
+    stores: {},
+    upgrade: async (transaction) => {
+      await addFields(transaction, { exercises: { recipe: null } });
+      await withStretchLimits(transaction);
+    },
+  },
+  {
+    // An exercise may keep the brief that it was composed to, and what it was cut out of.
+    version: 6,
+    stores: { exercises: 'id, updatedAt, passageHash, drill.parentId' },
+    upgrade: (transaction) => addFields(transaction, { exercises: { brief: null, drill: null } }),
+  },
+  {
+    // Runs and the days they add up to; ladders of every kind; more is known of a student.
+    version: 7,
+    stores: {
+      runs: 'id, [playerId+exerciseId+day], [playerId+day], passageHash, corrects, sessionId',
+      days: '[playerId+exerciseId+day], [playerId+day], exerciseId',
+    },
+    upgrade: async (transaction) => {
+      await addFields(transaction, { ladders: FRESH_LADDER });
+      const { setup: _, ...more } = NEW_PLAYER;
+      await addFields(transaction, { players: more });
+    },
+  },
+  {
+    // A run may be of a part of the exercise; before, that was not told.
+    version: 8,
+    stores: {},
+    upgrade: (transaction) => addFields(transaction, { runs: { part: null } }),
+  },
+  {
+    // What may change has a version vector; what is taken away lies on a shelf; damaged records lie aside.
+    version: 9,
+    stores: {
+      log: 'id, [scope+seq], [scope+undone+seq], touchedMs',
+      shelf: '[table+id+action], action, shelvedAt, [table+id]',
+      aside: 'id',
+    },
+    upgrade: withVersions,
+  },
+  {
+    // What a hand said is on record; days know their stretches; a sitting holds several exercises.
+    version: 10,
+    stores: { signs: 'id, [playerId+day], exerciseId' },
+    upgrade: async (transaction) => {
+      await transaction.table('meta').where('key').startsWith('practice:').delete();
+      // Added up anew after the start: a damaged run must not keep the database shut.
+      await transaction
+        .table('days')
+        .toCollection()
+        .modify((day: { stretches?: unknown }) => {
+          day.stretches ??= [];
+        });
+      await transaction.table('meta').put({ key: 'staleDays', value: true });
+    },
+  },
+];
