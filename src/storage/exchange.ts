@@ -21,7 +21,8 @@ import {
 import { tables, type DatabaseHandle } from './database';
 import { refreshAllDays } from './days';
 import { recordFields } from './hashing';
-import { commit, COMMIT_TABLES, deletedIds, deviceIdOf, LIBRARY, readyForRuns, type Edit } from './log';
+import { commit, COMMIT_TABLES, deletedIds, deviceIdOf, readyForRuns } from './log';
+import { LIBRARY, type Edit } from './scopes';
 import { backedSettings, keepBackedSettings } from './meta';
 import { shelveVersions } from './shelf';
 import { newId, timestamp } from './sources';

@@ -2,6 +2,13 @@
 export { database, onDatabaseNotice, type DatabaseHandle, type DatabaseNotice } from './database';
 export type { ImportChoice, ImportSummary, ShownExercise } from './exchange';
 export {
+  addRun,
+  addRuns,
+  addSign,
+  correctRun,
+  removeRuns,
+  removeSign,
+  readyForVerdicts,
   exportExercises,
   exportProject,
   importProject,
@@ -30,7 +37,7 @@ export type {
   PracticeSitting,
 } from './kept';
 export { keepLastExercise, lastExercise, note, noted } from './meta';
-export { ConflictError, isNoRoom, LIBRARY, recordScope } from './log';
+export { ConflictError, isNoRoom, LIBRARY, recordScope } from './scopes';
 export type { Gone, Stepped } from './undo';
 export { askToPersist } from './persistence';
 export * from './players';

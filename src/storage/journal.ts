@@ -5,6 +5,7 @@
  */
 import { Dexie, type EntityTable } from 'dexie';
 import type { Exercise, Passage, PassageRecord } from '@/core';
+import { writing } from './commit';
 import { tables, type DatabaseHandle } from './database';
 import { knownHash } from './knownHashes';
 import { hashing } from './lateHashing';
@@ -130,7 +131,7 @@ let lastSeq = 0;
 /** Makes ready what the first edit needs. */
 export async function readyForEdits(db: DatabaseHandle): Promise<void> {
   holdLock();
-  await Promise.all([journalOf(db).open(), hashing()]);
+  await Promise.all([journalOf(db).open(), hashing(), writing()]);
 }
 
 /** The fields of an exercise as they are, without the notes. */

@@ -2,7 +2,8 @@
 import { bareRecord, type LadderRecord, type LogEntry } from '@/core';
 import type { DatabaseHandle } from './database';
 import { ownLadder } from './ladders';
-import { commit, LIBRARY, type Edit } from './log';
+import { commit } from './commit';
+import { LIBRARY, type Edit } from './scopes';
 
 /** A ladder of one player on an exercise that another has none on. */
 export interface LadderToTake {

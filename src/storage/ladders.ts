@@ -10,7 +10,8 @@ import {
   type StampKey,
 } from '@/core';
 import { tables, type DatabaseHandle } from './database';
-import { commit, type Edit } from './log';
+import { commit } from './commit';
+import type { Edit } from './scopes';
 
 /** What of a ladder can be set. */
 export type LadderFields = Partial<Omit<LadderRecord, StampKey | 'exerciseId' | 'playerId'>>;

@@ -62,3 +62,23 @@ export async function step(
 ): Promise<Stepped | null> {
   return (await import('./undo')).step(db, scope, way, entryId);
 }
+
+const judged = () => import('./judged');
+type Judged = typeof import('./judged');
+
+/** Loads what keeping runs and signs needs. */
+export const readyForVerdicts = async (): Promise<void> =>
+  void (await Promise.all([judged(), import('./days')]));
+
+/** As in `judged`: keeps a run, with where the sitting stands. */
+export const addRun: Judged['addRun'] = async (...run) => (await judged()).addRun(...run);
+/** As in `judged`: keeps runs alike. */
+export const addRuns: Judged['addRuns'] = async (...run) => (await judged()).addRuns(...run);
+/** As in `judged`: puts a run right. */
+export const correctRun: Judged['correctRun'] = async (...run) => (await judged()).correctRun(...run);
+/** As in `judged`: takes runs away. */
+export const removeRuns: Judged['removeRuns'] = async (...runs) => (await judged()).removeRuns(...runs);
+/** As in `judged`: keeps a sign, with where the sitting stands. */
+export const addSign: Judged['addSign'] = async (...sign) => (await judged()).addSign(...sign);
+/** As in `judged`: takes a sign back. */
+export const removeSign: Judged['removeSign'] = async (...sign) => (await judged()).removeSign(...sign);

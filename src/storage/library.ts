@@ -12,7 +12,8 @@ import {
 import { tables, type DatabaseHandle } from './database';
 import { keptLadder, scaledBpm } from './ladders';
 import { hashing } from './lateHashing';
-import { commit, LIBRARY, type Edit } from './log';
+import { commit } from './commit';
+import { LIBRARY, type Edit } from './scopes';
 import { note, noted } from './meta';
 import { newId } from './sources';
 

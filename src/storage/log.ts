@@ -1,75 +1,17 @@
 /** Changes that can be undone: entry and new values in one transaction, one log for each exercise and one for the library. */
 import type { Table } from 'dexie';
-import type {
-  ChangeableStamp,
-  ExerciseRecord,
-  LadderRecord,
-  LogEntry,
-  PassageRecord,
-  PlayerRecord,
-  RecordChange,
-  RecordStamp,
-  RunRecord,
-  SignRecord,
-  StampKey,
-  TableName,
-  Tombstone,
-} from '@/core';
+import type { ChangeableStamp, LogEntry, RecordChange, RecordStamp, TableName, Tombstone } from '@/core';
 import { canonicalJson, countedOn, isUnchanging, joinedVersions } from '@/core';
 import { tables, type DatabaseHandle } from './database';
 import { noted } from './meta';
+import { ConflictError, entryFor, FIRST_REVISION, type CommitOptions, type Edit } from './scopes';
 import { newId, nowMs, timestamp } from './sources';
 
 /** Actions that can be undone in one scope; the oldest fall off. */
 export const MAX_LOG_ENTRIES = 1000;
 
-/** The revision of a record that was just made. */
-export const FIRST_REVISION = 1;
-
 /** Edits of one field are one action while less than this lies between them. */
 const MERGE_MS = 1000;
-
-/** The scope of actions on a player's record. */
-export const recordScope = (playerId: string) => `record:${playerId}`;
-
-/** The scope of actions on the library itself. */
-export const LIBRARY = 'library';
-
-type Tables = {
-  exercises: ExerciseRecord;
-  players: PlayerRecord;
-  ladders: LadderRecord;
-  runs: RunRecord;
-  signs: SignRecord;
-};
-type WithoutStamp<T> = Omit<T, StampKey> & { readonly id?: string };
-
-/** A change that is asked for. */
-export type Edit =
-  | {
-      [T in TableName]: {
-        readonly table: T;
-        readonly id: string;
-        readonly set: Partial<Omit<Tables[T], StampKey>>;
-      };
-    }[TableName]
-  | { [T in TableName]: { readonly table: T; readonly create: WithoutStamp<Tables[T]> } }[TableName]
-  /** A record of a file, with its own stamp; what is there is replaced. */
-  | { [T in TableName]: { readonly table: T; readonly restore: Tables[T] } }[TableName]
-  | { readonly table: TableName; readonly remove: string };
-
-/** The browser has no room left for what was to be kept. */
-export function isNoRoom(error: unknown): boolean {
-  const names = [error, (error as { inner?: unknown } | null)?.inner].map(
-    (one) => (one as { name?: string } | null)?.name,
-  );
-  return names.includes('QuotaExceededError');
-}
-
-/** A change was based on a record that has changed since; nothing was written. */
-export class ConflictError extends Error {
-  override readonly name = 'ConflictError';
-}
 
 /** Adding up days is loaded with the first run: most pages never need it. */
 let days: typeof import('./days') | null = null;
@@ -77,13 +19,6 @@ let days: typeof import('./days') | null = null;
 /** Loads what a change of runs needs. Within a transaction nothing else may be waited for, so it comes before. */
 export async function readyForRuns(): Promise<typeof import('./days')> {
   return (days ??= await import('./days'));
-}
-
-interface CommitOptions {
-  readonly passages?: readonly PassageRecord[];
-  /** Refuse (with a ConflictError) if the record has another revision than this. */
-  readonly expect?: { readonly table: TableName; readonly id: string; readonly revision: number };
-  readonly mergeKey?: string;
 }
 
 export const COMMIT_TABLES = [
@@ -259,27 +194,6 @@ async function nextSeq(db: DatabaseHandle, scope: string): Promise<number> {
     .between([scope, -Infinity], [scope, Infinity])
     .last();
   return (last?.seq ?? 0) + 1;
-}
-
-/** The entry that undo (or redo) would take next. */
-export async function entryFor(
-  db: DatabaseHandle,
-  scope: string,
-  undone: 0 | 1,
-): Promise<LogEntry | undefined> {
-  const range = tables(db)
-    .log.where('[scope+undone+seq]')
-    .between([scope, undone, -Infinity], [scope, undone, Infinity]);
-  return undone === 0 ? range.last() : range.first();
-}
-
-/** What undo and redo would do now, by label. */
-export async function steps(
-  db: DatabaseHandle,
-  scope: string,
-): Promise<{ undo: string | null; redo: string | null }> {
-  const [undo, redo] = await Promise.all([entryFor(db, scope, 0), entryFor(db, scope, 1)]);
-  return { undo: undo?.label ?? null, redo: redo?.label ?? null };
 }
 
 /** Joins a change to the one before it, so that the letters of a word are one action. */

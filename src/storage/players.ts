@@ -2,7 +2,8 @@
 import { ME, NEW_PLAYER, type LogEntry, type PlayerRecord, type StampKey } from '@/core';
 import { tables, type DatabaseHandle } from './database';
 import { note, noted } from './meta';
-import { commit, LIBRARY } from './log';
+import { commit } from './commit';
+import { LIBRARY } from './scopes';
 import { newId } from './sources';
 
 /** The player whose tempos and hand apply now. */

@@ -3,7 +3,8 @@ import { canonicalJson, emptyPassage, newExercise, titledAs, type PassageRecord 
 import { tables, type DatabaseHandle } from './database';
 import { hashOf } from './hashing';
 import { journalOf, lockName, tabId, type JournalEntry } from './journal';
-import { commit, ConflictError, LIBRARY, pick } from './log';
+import { commit, pick } from './log';
+import { ConflictError, LIBRARY } from './scopes';
 import { newId } from './sources';
 
 /** Whether a tab still lives and will carry out its own edits. */

@@ -1,87 +1,10 @@
-/** Runs: added one by one as they are judged, put right by new ones, taken away by tombstones. */
-import type { LogEntry, Passage, RunRecord } from '@/core';
+/** Reading runs, and the days that they add up to. */
+import type { RunRecord } from '@/core';
 import type { DayRecord, Run } from '@/core/record';
 import { tables, type DatabaseHandle } from './database';
-import { commit, COMMIT_TABLES, readyForRuns, recordScope } from './log';
-import { keepSitting } from './practice';
-import type { PracticeSitting } from './kept';
-import { newId, timestamp } from './sources';
 
 /** A run before it is kept: when it was judged is said here. */
 export type NewRun = Omit<Run, 'at' | 'day'> & { readonly at?: string };
-
-const VERDICT_LABELS = { clean: 'Clean run', 'not clean': 'Run that was not clean', stopped: 'Stopped run' };
-
-function dated(run: NewRun): Run {
-  const at = run.at ?? timestamp();
-  return { ...run, at, day: at.slice(0, 10) };
-}
-
-/**
- * Keeps a run the moment it is judged, and with it where the session stands, in one transaction: a crash loses neither.
- * @param sitting where it stands with this run. @param passage what was played, where it is not kept yet.
- */
-export async function addRun(
-  db: DatabaseHandle,
-  id: string,
-  run: NewRun,
-  { sitting, passage }: { sitting?: PracticeSitting; passage?: Passage } = {},
-): Promise<void> {
-  const create = { ...dated(run), id };
-  await readyForRuns();
-  await tables(db).transaction('rw', COMMIT_TABLES, async () => {
-    const passages = passage ? [{ hash: run.passageHash, passage }] : [];
-    await commit(db, recordScope(run.playerId), VERDICT_LABELS[run.verdict], [{ table: 'runs', create }], {
-      passages,
-    });
-    if (sitting) await keepSitting(db, sitting);
-  });
-}
-
-/** Keeps as many runs alike, typed in from paper: one action. */
-export async function addRuns(db: DatabaseHandle, run: NewRun, count: number): Promise<LogEntry | null> {
-  const edits = Array.from(
-    { length: count },
-    () => ({ table: 'runs', create: { ...dated(run), id: newId() } }) as const,
-  );
-  const label = count === 1 ? 'Log a run' : `Log ${count} runs`;
-  return commit(db, recordScope(run.playerId), label, edits);
-}
-
-/** Puts a run right: a new record, whose id is given, that names the old one. */
-export async function correctRun(
-  db: DatabaseHandle,
-  old: RunRecord,
-  run: NewRun,
-  sitting?: (runId: string) => PracticeSitting,
-): Promise<{ id: string; entry: LogEntry | null }> {
-  const id = newId();
-  const create = { ...dated({ ...run, corrects: old.id }), id };
-  await readyForRuns();
-  const entry = await tables(db).transaction('rw', COMMIT_TABLES, async () => {
-    const done = await commit(db, recordScope(old.playerId), 'Change run', [{ table: 'runs', create }]);
-    if (sitting) await keepSitting(db, sitting(id));
-    return done;
-  });
-  return { id, entry };
-}
-
-/** Takes runs away; undo brings them back. What they put right goes with them, so that it does not come back instead. */
-export async function removeRuns(db: DatabaseHandle, runs: readonly RunRecord[]): Promise<LogEntry | null> {
-  const [first] = runs;
-  if (!first) return null;
-  const all: string[] = [];
-  for (const run of runs)
-    for (
-      let one: RunRecord | undefined = run;
-      one;
-      one = one.corrects ? await tables(db).runs.get(one.corrects) : undefined
-    )
-      all.push(one.id);
-  const label = runs.length === 1 ? 'Delete run' : `Delete ${runs.length} runs`;
-  const edits = all.map((id) => ({ table: 'runs', remove: id }) as const);
-  return commit(db, recordScope(first.playerId), label, edits);
-}
 
 /** The days of a player from one to another, in order; all where nothing is said. */
 export async function readDays(

@@ -11,7 +11,8 @@ import { exerciseOf, takeJustBegun } from './library';
 import { rememberHash } from './knownHashes';
 import { step } from './late';
 import { hashing } from './lateHashing';
-import { commit, ConflictError, FIRST_REVISION, isNoRoom, steps } from './log';
+import { commit } from './commit';
+import { ConflictError, FIRST_REVISION, isNoRoom, steps } from './scopes';
 import type { Stepped } from './undo';
 
 /** `unwritten`: a new exercise could not be written at all yet. */

@@ -10,16 +10,8 @@ import {
   type ShelvedRecord,
 } from '@/core';
 import { tables, type DatabaseHandle } from './database';
-import {
-  commit,
-  COMMIT_TABLES,
-  ConflictError,
-  deviceIdOf,
-  LIBRARY,
-  readyForRuns,
-  tableOf,
-  type Edit,
-} from './log';
+import { commit, COMMIT_TABLES, deviceIdOf, readyForRuns, tableOf } from './log';
+import { ConflictError, LIBRARY, type Edit } from './scopes';
 import { runsOn } from './runs';
 import { newId, timestamp } from './sources';
 

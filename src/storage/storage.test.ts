@@ -28,7 +28,8 @@ import {
   renameExercise,
 } from './library';
 import { keptLadder, keptLadders, setLadder } from './ladders';
-import { commit, ConflictError, LIBRARY, steps } from './log';
+import { commit } from './log';
+import { ConflictError, LIBRARY, steps } from './scopes';
 import { ExerciseSession } from './session';
 import { seededSources, setSources } from './sources';
 import { sweepUnused } from './sweep';

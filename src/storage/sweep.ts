@@ -2,7 +2,8 @@
 import { tables, type DatabaseHandle } from './database';
 import { noted } from './meta';
 import { refreshAllDays } from './days';
-import { COMMIT_TABLES, LIBRARY, recordScope } from './log';
+import { COMMIT_TABLES } from './log';
+import { LIBRARY, recordScope } from './scopes';
 import { clearShelf } from './shelf';
 
 /** Adds days up anew where a version of the database knows more of them than the one before. */

@@ -10,9 +10,7 @@ import {
 import { tables, type DatabaseHandle } from './database';
 import {
   COMMIT_TABLES,
-  ConflictError,
   deviceIdOf,
-  entryFor,
   forLog,
   nextStamp,
   pick,
@@ -21,6 +19,7 @@ import {
   tableOf,
   unshelve,
 } from './log';
+import { ConflictError, entryFor } from './scopes';
 import { runsOn } from './runs';
 
 /** A record that a step took away although it had been changed since it was made. */

@@ -1,7 +1,7 @@
 /** Runs typed in, and drills made from what the record names: with the application's own database, without a screen. */
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { readTabText, newExercise, passageHash, setFret, type Exercise, type PlayerRecord } from '@/core';
+import { readTabText, newExercise, passageHash, setFret, type PlayerRecord } from '@/core';
 import type { FailingInExercise } from '@/core/record';
 import {
   addExercise,

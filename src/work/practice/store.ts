@@ -10,6 +10,7 @@ import {
   newId,
   nowMs,
   readRunsById,
+  readyForVerdicts,
   readSign,
   readSigns,
   removeRuns,
@@ -18,7 +19,7 @@ import {
   type DatabaseHandle,
   type PracticeSitting,
 } from '@/storage';
-import { attempt, inWords, told } from '../perform';
+import { ahead, attempt, inWords, told } from '../perform';
 import { step } from './machine';
 import {
   openingState,
@@ -99,6 +100,7 @@ export class PracticeStore {
   open(hasWarmUp: boolean): void {
     if (this.isOpening) return;
     this.isOpening = true;
+    ahead(readyForVerdicts);
     attempt('Opening the sitting', async () => {
       const { playerId, exerciseId } = this.state.given;
       const at = now();
