@@ -283,3 +283,4 @@ export { readMusicXml } from './formats/musicxml/read';
 export { writeMusicXml } from './formats/musicxml/write';
 export { readMidi } from './formats/midi/read';
 export { writeMidi } from './formats/midi/write';
+export { ADDED_FIELDS } from './formats/project/added';

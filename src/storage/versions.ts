@@ -1,21 +1,12 @@
 /** The versions of the database and how each is made of the one before. */
 import type { Transaction } from 'dexie';
-import {
-  DEFAULT_LADDER,
-  DEFAULT_SETUP,
-  FRESH_LADDER,
-  ME,
-  NEW_PLAYER,
-  OPEN_HAND,
-  type Tombstone,
-} from '@/core';
+import { ADDED_FIELDS, ME, type Tombstone } from '@/core';
 
 /** Gives every set-up a limit of stretch, also those that undo and redo bring back. */
 async function withStretchLimits(transaction: Transaction): Promise<void> {
-  const { stretchLimitMm } = DEFAULT_SETUP;
   const complete = (fields: object | null) => {
     const { setup } = (fields ?? {}) as { setup?: object };
-    if (setup) Object.assign(setup, { stretchLimitMm, ...setup });
+    if (setup) Object.assign(setup, { ...ADDED_FIELDS.stretchLimit, ...setup });
   };
   await transaction.table('players').toCollection().modify(complete);
   await transaction
@@ -122,22 +113,22 @@ export const VERSIONS: readonly Version[] = [
     stores: {},
     upgrade: (transaction) =>
       addFields(transaction, {
-        ladders: { ...DEFAULT_LADDER, goalBpm: null },
-        exercises: { origin: null, cues: null },
+        ladders: ADDED_FIELDS.ladderClimbs,
+        exercises: ADDED_FIELDS.exerciseOrigin,
       }),
   },
   {
     // An exercise may name the picking hand.
     version: 4,
     stores: {},
-    upgrade: (transaction) => addFields(transaction, { exercises: { hand: OPEN_HAND } }),
+    upgrade: (transaction) => addFields(transaction, { exercises: ADDED_FIELDS.exerciseHand }),
   },
   {
     // An exercise may keep the recipe of its notes; a hand has a limit of stretch.
     version: 5,
     stores: {},
     upgrade: async (transaction) => {
-      await addFields(transaction, { exercises: { recipe: null } });
+      await addFields(transaction, { exercises: ADDED_FIELDS.exerciseRecipe });
       await withStretchLimits(transaction);
     },
   },
@@ -145,7 +136,7 @@ export const VERSIONS: readonly Version[] = [
     // An exercise may keep the brief that it was composed to, and what it was cut out of.
     version: 6,
     stores: { exercises: 'id, updatedAt, passageHash, drill.parentId' },
-    upgrade: (transaction) => addFields(transaction, { exercises: { brief: null, drill: null } }),
+    upgrade: (transaction) => addFields(transaction, { exercises: ADDED_FIELDS.exerciseBrief }),
   },
   {
     // Runs and the days they add up to; ladders of every kind; more is known of a student.
@@ -155,16 +146,17 @@ export const VERSIONS: readonly Version[] = [
       days: '[playerId+exerciseId+day], [playerId+day], exerciseId',
     },
     upgrade: async (transaction) => {
-      await addFields(transaction, { ladders: FRESH_LADDER });
-      const { setup: _, ...more } = NEW_PLAYER;
-      await addFields(transaction, { players: more });
+      await addFields(transaction, {
+        ladders: ADDED_FIELDS.ladderSteps,
+        players: ADDED_FIELDS.playerParticulars,
+      });
     },
   },
   {
     // A run may be of a part of the exercise; before, that was not told.
     version: 8,
     stores: {},
-    upgrade: (transaction) => addFields(transaction, { runs: { part: null } }),
+    upgrade: (transaction) => addFields(transaction, { runs: ADDED_FIELDS.runPart }),
   },
   {
     // What may change has a version vector; what is taken away lies on a shelf; damaged records lie aside.

@@ -1,13 +1,10 @@
 /** Project files: the whole library, or a part of it, as versioned JSON. */
 import type Joi from 'joi';
-import { OPEN_HAND } from '../../model/hand';
-import { FRESH_LADDER } from '../../tempo/climb';
-import { ME, NEW_PLAYER, type Project } from '../../model/records';
-import { DEFAULT_SETUP } from '../../instrument/instrument';
+import { ME, PROJECT_VERSION, type Project } from '../../model/records';
 import { passageHash } from '../../passage/hash';
 import { compareNotes, type Passage } from '../../passage/passage';
+import { ADDED_FIELDS } from './added';
 import { PROJECT_LIMITS } from './parts';
-import { PROJECT_VERSION } from '../../model/records';
 import { PROJECT_FORMAT, projectSchema, RECORD_SCHEMAS, type ListName } from './schema';
 
 /** Why a project file was refused. Nothing of a refused file is used. */
@@ -110,7 +107,7 @@ function withStretchLimit(players: unknown): unknown {
   if (!Array.isArray(players)) return players;
   return players.map((player: { setup?: unknown } | null) =>
     player !== null && typeof player === 'object' && typeof player.setup === 'object'
-      ? { ...player, setup: { stretchLimitMm: DEFAULT_SETUP.stretchLimitMm, ...player.setup } }
+      ? { ...player, setup: { ...ADDED_FIELDS.stretchLimit, ...player.setup } }
       : player,
   );
 }
@@ -155,19 +152,17 @@ function upToDate(value: object): Record<string, unknown> {
     });
   if (file.version === 8) return since9(file);
   if (file.version === 7) return since8(file);
-  if (file.version === 6) return since8({ ...file, runs: withField(file.runs, { part: null }) });
-  const { setup: _, ...ofPlayers } = NEW_PLAYER;
+  if (file.version === 6) return since8({ ...file, runs: withField(file.runs, ADDED_FIELDS.runPart) });
   return since8({
     ...file,
     exercises: withField(file.exercises, {
-      ...(file.version === 1 ? { origin: null, cues: null } : {}),
-      hand: OPEN_HAND,
-      recipe: null,
-      brief: null,
-      drill: null,
+      ...(file.version === 1 ? ADDED_FIELDS.exerciseOrigin : {}),
+      ...ADDED_FIELDS.exerciseHand,
+      ...ADDED_FIELDS.exerciseRecipe,
+      ...ADDED_FIELDS.exerciseBrief,
     }),
-    players: withField(withStretchLimit(file.players), ofPlayers),
-    ladders: withField(file.ladders, FRESH_LADDER),
+    players: withField(withStretchLimit(file.players), ADDED_FIELDS.playerParticulars),
+    ladders: withField(file.ladders, ADDED_FIELDS.ladderSteps),
     runs: [],
   });
 }
