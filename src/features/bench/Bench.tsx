@@ -18,13 +18,13 @@ import {
   type Place,
 } from '@/core';
 import type { ExerciseSession } from '@/storage';
-import { keyHandler, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
+import { bound, keyHandler, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
 import { StringLane } from '@/ui/lane/StringLane';
 import { usePlayer } from '@/ui/shell/player';
 import { useAfterPaint } from '@/ui/shell/useAfterPaint';
 import { useView } from '@/ui/shell/viewSettings';
 import { useBenchHands } from './benchHands';
-import { PLAY_KEYS, VIEW_KEYS } from './benchKeys';
+import { PICK_KEYS, PLAY_KEYS, TRYING_KEYS, VIEW_KEYS } from './benchKeys';
 import type { TabId } from './BenchPanels';
 import { BenchTop, BenchUnder, type ShownExercise } from './BenchRound';
 import { useLaneHand } from './fingers/useFingering';
@@ -120,26 +120,33 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
     thickOnTop: view.thickOnTop,
     changes: () => passage.notes.filter((note) => stringChangeFrom(plan.analysis, note.id, pass)),
   });
-  const [keyGroups] = useState(() => [PLAY_KEYS, VIEW_KEYS, RANGE_KEYS, ...laneKeyGroups(bindings)]);
+  const [keyGroups] = useState(() => [
+    PLAY_KEYS,
+    VIEW_KEYS,
+    RANGE_KEYS,
+    TRYING_KEYS,
+    PICK_KEYS,
+    ...laneKeyGroups(bindings),
+  ]);
   useKeySheet(keyGroups);
   useUndoKeys(hands.step);
   const onViewKey = keyHandler([
-    { keys: ['l'], does: '', run: () => hands.setLoop(policy.loop !== true) },
-    { keys: ['g'], does: '', run: (event) => focusLane(event.currentTarget) },
-    {
-      keys: ['o'],
-      does: '',
-      run: () => {
+    ...bound(VIEW_KEYS, {
+      l: () => hands.setLoop(policy.loop !== true),
+      g: (event) => focusLane(event.currentTarget),
+      o: () => {
         setTab('material');
         setAsked((times) => times + 1);
       },
-    },
-    { keys: [' '], does: '', run: playback.toggle },
-    { keys: [','], does: '', run: playing.slower },
-    { keys: ['.'], does: '', run: playing.faster },
-    { keys: ['b'], does: '', run: (event) => playing.tap(event.timeStamp / 1000) },
-    { keys: ['j'], does: '', run: playing.stepDown },
-    { keys: ['k'], does: '', run: playing.stepUp },
+    }),
+    ...bound(PLAY_KEYS, {
+      ' ': playback.toggle,
+      ',': playing.slower,
+      '.': playing.faster,
+      b: (event) => playing.tap(event.timeStamp / 1000),
+      j: playing.stepDown,
+      k: playing.stepUp,
+    }),
   ]);
   useEffect(() => focusLane(root.current), []);
 
@@ -189,7 +196,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
           const at = { ticks: note.onsetTicks, string: note.string };
           hands.laneApply((of) => lockHere(of, at, nextLock(note, given)));
         }}
-        onKeyDown={keyHandler(tried ? trying.bindings : [...marking.bindings, ...bindings])}
+        onKeyDown={keyHandler(tried ? bound(TRYING_KEYS, trying.runs) : [...marking.bindings, ...bindings])}
       />
       <BenchUnder
         exerciseId={session.id}

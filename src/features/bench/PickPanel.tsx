@@ -20,7 +20,8 @@ import {
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
-import { keyHandler } from '@/ui/keys/keys';
+import { bound, keyHandler } from '@/ui/keys/keys';
+import { PICK_KEYS } from './benchKeys';
 import { KindIcon, StrokeIcon } from '@/ui/lane/marks';
 import { PickDrawing, type PickHands } from '@/ui/pick/PickDrawing';
 import { usePlayer } from '@/ui/shell/player';
@@ -208,10 +209,7 @@ export function PickPanel({ plan, pass, caret, playing, onGo, onPass }: PickPane
       aria-label="The pick in motion: arrow keys go from stroke to stroke"
       tabIndex={0}
       data-pick={shown.strike}
-      onKeyDown={keyHandler([
-        { keys: ['ArrowRight'], does: '', run: () => step(1) },
-        { keys: ['ArrowLeft'], does: '', run: () => step(-1) },
-      ])}
+      onKeyDown={keyHandler(bound(PICK_KEYS, { ArrowRight: () => step(1), ArrowLeft: () => step(-1) }))}
     >
       <PickDrawing
         strings={passage.tuning.length}

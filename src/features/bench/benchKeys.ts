@@ -1,25 +1,31 @@
-/** The keys of the Bench beside those of its lane, as the key sheet shows them. */
-import type { KeyGroup } from '@/ui/keys/keys';
+/** The keys of the Bench beside those of its lane. */
+import { keyList, UNDO_KEYS } from '@/ui/keys/keys';
 
-export const VIEW_KEYS: KeyGroup = {
-  title: 'Bench',
-  bindings: [
-    { keys: ['Ctrl+z'], does: 'Undo' },
-    { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
-    { keys: ['l'], does: 'Loop on or off' },
-    { keys: ['g'], does: 'Go to the lane' },
-    { keys: ['o'], does: 'Go to the material: have the notes worked out' },
+export const VIEW_KEYS = keyList(
+  'Bench',
+  [
+    [['l'], 'Loop on or off'],
+    [['g'], 'Go to the lane'],
+    [['o'], 'Go to the material: have the notes worked out'],
   ],
-};
+  UNDO_KEYS,
+);
 
-export const PLAY_KEYS: KeyGroup = {
-  title: 'Bench: playing',
-  bindings: [
-    { keys: [' '], does: 'Play or stop' },
-    { keys: [','], does: 'One beat a minute slower' },
-    { keys: ['.'], does: 'One beat a minute faster' },
-    { keys: ['b'], does: 'Tap the beat, twice or more' },
-    { keys: ['j'], does: 'One step of the ladder down' },
-    { keys: ['k'], does: 'One step of the ladder up' },
-  ],
-};
+export const PLAY_KEYS = keyList('Bench: playing', [
+  [[' '], 'Play or stop'],
+  [[','], 'One beat a minute slower'],
+  [['.'], 'One beat a minute faster'],
+  [['b'], 'Tap the beat, twice or more'],
+  [['j'], 'One step of the ladder down'],
+  [['k'], 'One step of the ladder up'],
+]);
+
+export const TRYING_KEYS = keyList('Lane: what is tried', [
+  [['Enter'], 'Take it'],
+  [['Escape'], 'Leave it'],
+]);
+
+export const PICK_KEYS = keyList('Pick in motion', [
+  [['ArrowRight'], 'The next stroke'],
+  [['ArrowLeft'], 'The stroke before'],
+]);

@@ -1,7 +1,6 @@
 'use client';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { planOf, type Exercise, type Passage, type PickingPolicy, type Plan, type Setup } from '@/core';
-import type { KeyBinding } from '@/ui/keys/keys';
 
 /** Notes that are shown and heard in the lane without being the exercise's own. */
 export interface Tried {
@@ -26,7 +25,7 @@ export interface Trying {
   readonly plan: Plan;
   readonly isLoop: boolean;
   /** Keys of the lane while something is tried. */
-  readonly bindings: readonly KeyBinding[];
+  readonly runs: Readonly<Record<'Escape' | 'Enter', () => void>>;
 }
 
 /** What the lane shows: the exercise, or what is tried in its place. */
@@ -54,9 +53,6 @@ export function useTrying(exercise: Exercise, plan: Plan, setup: Setup, toLane: 
     passage,
     plan: triedPlan ?? plan,
     isLoop: policy.loop === true,
-    bindings: [
-      { keys: ['Escape'], does: '', run: () => onTry(null) },
-      { keys: ['Enter'], does: '', run: () => tried?.take?.() },
-    ],
+    runs: { Escape: () => onTry(null), Enter: () => tried?.take?.() },
   };
 }

@@ -2,30 +2,30 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type ClipboardEvent } from 'react';
 import { rangeBetween, type Passage, type Plan, type Range, type Place } from '@/core';
 import { say } from '@/ui/controls/say';
-import type { KeyBinding, KeyGroup } from '@/ui/keys/keys';
+import { bound, keyList, type KeyBinding } from '@/ui/keys/keys';
 import { ahead, attempt } from '@/work/perform';
 import type { BenchHands } from './benchHands';
 import type { Edit } from '@/work/bench/editing';
 
-export const RANGE_KEYS: KeyGroup = {
-  title: 'Lane: marked slots',
-  bindings: [
-    { keys: ['m'], does: 'Mark from here, or let go' },
-    { keys: ['Escape'], does: 'Let go' },
-    { keys: ['+', '-'], does: 'All one fret up or down' },
-    { keys: ['Shift+ArrowUp', 'Shift+ArrowDown'], does: 'All to the string above or below' },
-    { keys: ['Alt+ArrowUp', 'Alt+ArrowDown'], does: 'The same pitches on the string above or below' },
-    { keys: ['v'], does: 'Backwards' },
-    { keys: ['e'], does: 'Once more after itself' },
-    { keys: ['d', 'u', 'a'], does: 'Lock all down, all up, or leave them to the plan' },
-    { keys: ['f'], does: 'One finger a fret' },
-    { keys: ['q'], does: 'Palm mute on or off' },
-    { keys: ['x'], does: 'All dead, or sounding again' },
-    { keys: ['>', '<'], does: 'All one slot longer or shorter' },
-    { keys: ['Delete'], does: 'Delete the marked slots and close up' },
-    { keys: ['Ctrl+c', 'Ctrl+v'], does: 'Copy as tab, put tab in at the caret' },
+export const RANGE_KEYS = keyList(
+  'Lane: marked slots',
+  [
+    [['m'], 'Mark from here, or let go'],
+    [['Escape'], 'Let go'],
+    [['+', '-'], 'All one fret up or down'],
+    [['Shift+ArrowUp', 'Shift+ArrowDown'], 'All to the string above or below'],
+    [['Alt+ArrowUp', 'Alt+ArrowDown'], 'The same pitches on the string above or below'],
+    [['v'], 'Backwards'],
+    [['e'], 'Once more after itself'],
+    [['d', 'u', 'a'], 'Lock all down, all up, or leave them to the plan'],
+    [['f'], 'One finger a fret'],
+    [['q'], 'Palm mute on or off'],
+    [['x'], 'All dead, or sounding again'],
+    [['>', '<'], 'All one slot longer or shorter'],
+    [['Delete', 'Backspace'], 'Delete the marked slots and close up', ['Delete']],
   ],
-};
+  [{ keys: ['Ctrl+c', 'Ctrl+v'], does: 'Copy as tab, put tab in at the caret' }],
+);
 
 type Ranging = typeof import('@/work/bench/ranging');
 
@@ -78,52 +78,45 @@ export function useRange(
   const [up, down] = thickOnTop ? ([1, -1] as const) : ([-1, 1] as const);
   const letGo = useCallback(() => setAnchor(null), []);
   const begin = useCallback((ticks: number) => setAnchor((now) => now ?? ticks), []);
-  const inRange = (
-    keys: readonly string[],
-    make: (of: Ranging, marked: Range) => Edit,
-    ends = false,
-  ): KeyBinding[] => {
-    if (range === null) return [];
+  const marked = (make: (of: Ranging, marked: Range) => Edit, ends = false): (() => void) | null => {
+    if (range === null) return null;
     const change = (module: Ranging) => {
       apply(make(module, range));
       if (ends) letGo();
     };
-    const run = () =>
-      edits ? change(edits) : attempt('Changing what is marked', () => loadEdits().then(change));
-    return [{ keys, does: '', run }];
+    return () => (edits ? change(edits) : attempt('Changing what is marked', () => loadEdits().then(change)));
   };
-  const mark: KeyBinding = {
-    keys: ['m'],
-    does: '',
-    run: () => setAnchor(anchor === null ? caret.ticks : null),
-  };
+  const across = (by: 1 | -1, keep: 'fret' | 'pitch') =>
+    marked((of, some) => of.acrossStrings(passage, some, caret, by, keep));
+  const cut = marked((of, some) => of.cutOut(passage, some, caret), true);
   const isLane = (event: ClipboardEvent) =>
     event.target instanceof HTMLElement && event.target.closest('[data-lane]') !== null;
   return {
     range,
     letGo,
     begin,
-    bindings: [
-      mark,
-      ...(range === null ? [] : [{ keys: ['Escape'], does: '', run: letGo }]),
-      ...inRange(['+'], (of, marked) => of.fretsBy(passage, marked, caret, 1)),
-      ...inRange(['-'], (of, marked) => of.fretsBy(passage, marked, caret, -1)),
-      ...inRange(['v'], (of, marked) => of.backwards(passage, marked, caret)),
-      ...inRange(['e'], (of, marked) => of.twice(passage, marked, caret)),
-      ...inRange(['Shift+ArrowUp'], (of, marked) => of.acrossStrings(passage, marked, caret, up, 'fret')),
-      ...inRange(['Shift+ArrowDown'], (of, marked) => of.acrossStrings(passage, marked, caret, down, 'fret')),
-      ...inRange(['Alt+ArrowUp'], (of, marked) => of.acrossStrings(passage, marked, caret, up, 'pitch')),
-      ...inRange(['Alt+ArrowDown'], (of, marked) => of.acrossStrings(passage, marked, caret, down, 'pitch')),
-      ...inRange(['f'], (of, marked) => of.fingered(passage, marked, caret, 'by fret')),
-      ...inRange(['q'], (of, marked) => of.palmMarked(passage, marked, caret)),
-      ...inRange(['x'], (of, marked) => of.deadMarked(passage, marked, caret)),
-      ...inRange(['>'], (of, marked) => of.stretched(passage, marked, caret, 1)),
-      ...inRange(['<'], (of, marked) => of.stretched(passage, marked, caret, -1)),
-      ...inRange(['d'], (of, marked) => of.lockMarked(passage, marked, caret, 'down')),
-      ...inRange(['u'], (of, marked) => of.lockMarked(passage, marked, caret, 'up')),
-      ...inRange(['a'], (of, marked) => of.lockMarked(passage, marked, caret, null)),
-      ...inRange(['Delete', 'Backspace'], (of, marked) => of.cutOut(passage, marked, caret), true),
-    ],
+    bindings: bound(RANGE_KEYS, {
+      m: () => setAnchor(anchor === null ? caret.ticks : null),
+      Escape: range === null ? null : letGo,
+      '+': marked((of, some) => of.fretsBy(passage, some, caret, 1)),
+      '-': marked((of, some) => of.fretsBy(passage, some, caret, -1)),
+      v: marked((of, some) => of.backwards(passage, some, caret)),
+      e: marked((of, some) => of.twice(passage, some, caret)),
+      'Shift+ArrowUp': across(up, 'fret'),
+      'Shift+ArrowDown': across(down, 'fret'),
+      'Alt+ArrowUp': across(up, 'pitch'),
+      'Alt+ArrowDown': across(down, 'pitch'),
+      f: marked((of, some) => of.fingered(passage, some, caret, 'by fret')),
+      q: marked((of, some) => of.palmMarked(passage, some, caret)),
+      x: marked((of, some) => of.deadMarked(passage, some, caret)),
+      '>': marked((of, some) => of.stretched(passage, some, caret, 1)),
+      '<': marked((of, some) => of.stretched(passage, some, caret, -1)),
+      d: marked((of, some) => of.lockMarked(passage, some, caret, 'down')),
+      u: marked((of, some) => of.lockMarked(passage, some, caret, 'up')),
+      a: marked((of, some) => of.lockMarked(passage, some, caret, null)),
+      Delete: cut,
+      Backspace: cut,
+    }),
     onCopy: (event) => {
       if (!isLane(event) || !writer.current) return;
       event.preventDefault();

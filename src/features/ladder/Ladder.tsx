@@ -10,7 +10,7 @@ import type { ExerciseSession, LadderFields, SessionState } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { GoLink } from '@/ui/controls/GoLink';
 import { UndoButtons } from '@/ui/controls/UndoButtons';
-import { keyHandler, useKeySheet, type KeyGroup, useUndoKeys } from '@/ui/keys/keys';
+import { bound, keyHandler, keyList, UNDO_KEYS, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
@@ -84,20 +84,18 @@ const Total = styled.p`
   font-weight: 650;
 `;
 
-const KEYS: readonly KeyGroup[] = [
-  {
-    title: 'Tempo ladder',
-    bindings: [
-      { keys: [' '], does: 'Play or stop the chosen step' },
-      { keys: ['j'], does: 'The step before' },
-      { keys: ['k'], does: 'The next step' },
-      { keys: ['e'], does: 'Change the chosen step' },
-      { keys: ['b'], does: 'Tap the start tempo' },
-      { keys: ['Ctrl+z'], does: 'Undo' },
-      { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
-    ],
-  },
-];
+const KEYS = keyList(
+  'Tempo ladder',
+  [
+    [[' '], 'Play or stop the chosen step'],
+    [['j'], 'The step before'],
+    [['k'], 'The next step'],
+    [['e'], 'Change the chosen step'],
+    [['b'], 'Tap the start tempo'],
+  ],
+  UNDO_KEYS,
+);
+const SHEET = [KEYS];
 
 /** The view's keys act from the start. */
 const focusOnce = (element: HTMLElement | null) => element?.focus({ preventScroll: true });
@@ -136,14 +134,16 @@ export function Ladder({ session, state, exercise }: LadderProps) {
     const bpm = tapBeat(seconds);
     if (bpm !== null) setSpec({ startBpm: bpm });
   };
-  useKeySheet(KEYS);
-  const onKeyDown = keyHandler([
-    { keys: [' '], does: '', run: hands.toggle },
-    { keys: ['j'], does: '', run: () => setWanted(Math.max(0, chosen - 1)) },
-    { keys: ['k'], does: '', run: () => setWanted(Math.min(steps.length - 1, chosen + 1)) },
-    { keys: ['e'], does: '', run: () => setIsEditing(!isEditing) },
-    { keys: ['b'], does: '', run: (event) => tap(event.timeStamp / 1000) },
-  ]);
+  useKeySheet(SHEET);
+  const onKeyDown = keyHandler(
+    bound(KEYS, {
+      ' ': hands.toggle,
+      j: () => setWanted(Math.max(0, chosen - 1)),
+      k: () => setWanted(Math.min(steps.length - 1, chosen + 1)),
+      e: () => setIsEditing(!isEditing),
+      b: (event) => tap(event.timeStamp / 1000),
+    }),
+  );
   const stepBack = (way: 'undo' | 'redo') => session.step(way, tellRefused);
   useUndoKeys(stepBack);
   const total = times.at(-1)!.untilSeconds;

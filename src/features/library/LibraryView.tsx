@@ -11,7 +11,7 @@ import { Button } from '@/ui/controls/Button';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { Select } from '@/ui/controls/Select';
 import { TextField } from '@/ui/controls/TextField';
-import { keyHandler, useKeySheet, useUndoKeys, type KeyGroup } from '@/ui/keys/keys';
+import { bound, keyHandler, keyList, UNDO_KEYS, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
 import { exportLibrary } from '@/ui/shell/exportLibrary';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
@@ -97,16 +97,8 @@ const SORT_NAMES: Record<Sort, string> = {
   practised: 'practised last',
 };
 
-const KEYS: readonly KeyGroup[] = [
-  {
-    title: 'Library',
-    bindings: [
-      { keys: ['/'], does: 'Search' },
-      { keys: ['Ctrl+z'], does: 'Undo the last action' },
-      { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
-    ],
-  },
-];
+const KEYS = keyList('Library', [[['/'], 'Search']], UNDO_KEYS);
+const SHEET = [KEYS];
 
 function More({ onMore }: { onMore: () => void }) {
   const ref = useRef<HTMLLIElement>(null);
@@ -139,7 +131,7 @@ export function LibraryView() {
   const [chosenIds, setChosenIds] = useState<readonly string[]>([]);
   const actions = useLibraryActions();
   const importing = useImporting();
-  useKeySheet(KEYS);
+  useKeySheet(SHEET);
   const deferred = useDeferredValue(wanted);
   const found = useMemo(
     () => select(items ?? [], deferred, player.setup, practised?.lastDays),
@@ -174,13 +166,11 @@ export function LibraryView() {
     setShown(STRETCH);
   };
   const onMore = useMemo(() => () => setShown((count) => count + STRETCH), []);
-  const onKeyDown = keyHandler([
-    {
-      keys: ['/'],
-      does: '',
-      run: (event) => event.currentTarget.querySelector<HTMLElement>('.search input')?.focus(),
-    },
-  ]);
+  const onKeyDown = keyHandler(
+    bound(KEYS, {
+      '/': (event) => event.currentTarget.querySelector<HTMLElement>('.search input')?.focus(),
+    }),
+  );
   useUndoKeys((way) => takeStep(LIBRARY, way));
   const isOver = useFileDrop(importing.importFiles);
   const choose = useMemo(

@@ -9,12 +9,12 @@ import { loadOf, loadWarnings, REASONS, type Reason } from '@/core/record';
 import { database, keepPracticeSettings, type PracticeMode, type PracticeSettings } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
-import { keyHandler, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
+import { bound, keyHandler, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
 import { mendingDrill, NO_SUCH_CHANGE } from '@/work/mendDrill';
 import { attempt } from '@/work/perform';
 import { bpmOf, saidOf, standingOf, type Phase } from '@/work/practice/state';
 import { probed, startFound } from '@/work/practice/probe';
-import { KEYS } from './keySheet';
+import { KEYS, SHEET } from './keySheet';
 import { useActions } from './useActions';
 import { Head, Root } from './look';
 import { PainAsked, PainNotice } from './Pain';
@@ -75,39 +75,41 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   const sheetTrigger = useRef<HTMLButtonElement>(null);
   const { at } = standingOf(state).climb;
   const bpm = bpmOf(state);
-  useKeySheet(KEYS);
+  useKeySheet(SHEET);
   useUndoKeys((way) => way === 'undo' && actions.takeBack());
   const pedals = settings?.pedals;
   const mustRest = rest !== null && (phase === 'ready' || phase === 'warm-up' || phase === 'rest');
+  const why = (number: number) => () => actions.nameReason(REASONS[number - 1]!);
+  const judge = { clean: () => actions.judge('clean'), notClean: () => actions.judge('not clean') };
   const onKeyDown = keyHandler([
-    {
-      keys: [' '],
-      does: '',
-      run: () => {
+    ...bound(KEYS, {
+      ' ': () => {
         if (phase === 'playing') actions.stop();
         else if (mustRest) actions.rest(rest.restSeconds);
         else if (phase === 'ready' || phase === 'rest') actions.start();
       },
-    },
-    { keys: ['c', ...(pedals ? [pedals.clean] : [])], does: '', run: () => actions.judge('clean') },
-    { keys: ['x', ...(pedals ? [pedals.notClean] : [])], does: '', run: () => actions.judge('not clean') },
-    ...REASONS.map((why, number) => ({
-      keys: [String(number + 1)],
-      does: '',
-      run: () => actions.nameReason(why),
-    })),
-    { keys: ['s'], does: '', run: actions.samePlace },
-    { keys: ['ArrowRight'], does: '', run: () => actions.nextPlace(1) },
-    { keys: ['ArrowLeft'], does: '', run: () => actions.nextPlace(-1) },
-    { keys: ['t'], does: '', run: actions.tight },
-    { keys: ['p'], does: '', run: actions.pain },
-    { keys: ['j'], does: '', run: () => actions.goTo(at - 1) },
-    { keys: ['k'], does: '', run: () => actions.goTo(at + 1) },
-    { keys: [','], does: '', run: () => actions.setBpm(bpm - 2) },
-    { keys: ['.'], does: '', run: () => actions.setBpm(bpm + 2) },
-    { keys: ['w'], does: '', run: actions.warm },
-    { keys: ['m'], does: '', run: () => setIsSheet(true) },
-    { keys: ['q'], does: '', run: actions.end },
+      ...{ c: judge.clean, x: judge.notClean },
+      ...{ 1: why(1), 2: why(2), 3: why(3), 4: why(4), 5: why(5), 6: why(6), 7: why(7), 8: why(8) },
+      s: actions.samePlace,
+      ArrowRight: () => actions.nextPlace(1),
+      ArrowLeft: () => actions.nextPlace(-1),
+      t: actions.tight,
+      p: actions.pain,
+      j: () => actions.goTo(at - 1),
+      k: () => actions.goTo(at + 1),
+      ',': () => actions.setBpm(bpm - 2),
+      '.': () => actions.setBpm(bpm + 2),
+      w: actions.warm,
+      m: () => setIsSheet(true),
+      q: actions.end,
+    }),
+    // Pedals send the key that they were learnt by.
+    ...(pedals
+      ? [
+          { keys: [pedals.clean], does: 'The clean pedal', run: judge.clean },
+          { keys: [pedals.notClean], does: 'The other pedal', run: judge.notClean },
+        ]
+      : []),
   ]);
 
   if (!sitting || !settings) return <p aria-busy="true">Opening the sitting …</p>;

@@ -1,26 +1,26 @@
 /** The keys of the runner: few, and large enough apart for a hand that holds a pick. */
-import type { KeyGroup } from '@/ui/keys/keys';
+import { keyList } from '@/ui/keys/keys';
 
-export const KEYS: readonly KeyGroup[] = [
-  {
-    title: 'Practice',
-    bindings: [
-      { keys: [' '], does: 'Start or stop a run' },
-      { keys: ['c', 'PageDown'], does: 'The run was clean (or the clean pedal)' },
-      { keys: ['x', 'PageUp'], does: 'It was not clean (or the other pedal)' },
-      { keys: ['1', '8'], does: 'Why it was not: early, late, uneven … tight' },
-      { keys: ['ArrowLeft', 'ArrowRight'], does: 'Where: the change before, the next' },
-      { keys: ['s'], does: 'Where: the same place as before' },
-      { keys: ['Ctrl+z'], does: 'Take the last verdict back' },
-      { keys: ['j'], does: 'The step before' },
-      { keys: ['k'], does: 'The next step' },
-      { keys: [','], does: 'In a lesson: slower' },
-      { keys: ['.'], does: 'In a lesson: faster' },
-      { keys: ['t'], does: 'The hand is tight: a slower tempo, after a rest' },
-      { keys: ['p'], does: 'It hurts: stop for today' },
-      { keys: ['w'], does: 'Warm: to the first run' },
-      { keys: ['m'], does: 'Metronome, sound and pedals' },
-      { keys: ['q'], does: 'End the sitting' },
-    ],
-  },
-];
+export const KEYS = keyList(
+  'Practice',
+  [
+    [[' '], 'Start or stop a run'],
+    [['c'], 'The run was clean (or the clean pedal)', ['c', 'PageDown']],
+    [['x'], 'It was not clean (or the other pedal)', ['x', 'PageUp']],
+    [['1', '2', '3', '4', '5', '6', '7', '8'], 'Why it was not: early, late, uneven … tight', ['1 … 8']],
+    [['ArrowLeft', 'ArrowRight'], 'Where: the change before, the next'],
+    [['s'], 'Where: the same place as before'],
+    [['j'], 'The step before'],
+    [['k'], 'The next step'],
+    [[','], 'In a lesson: slower'],
+    [['.'], 'In a lesson: faster'],
+    [['t'], 'The hand is tight: a slower tempo, after a rest'],
+    [['p'], 'It hurts: stop for today'],
+    [['w'], 'Warm: to the first run'],
+    [['m'], 'Metronome, sound and pedals'],
+    [['q'], 'End the sitting'],
+  ],
+  [{ keys: ['Ctrl+z'], does: 'Take the last verdict back' }],
+);
+
+export const SHEET = [KEYS];

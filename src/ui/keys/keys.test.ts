@@ -1,6 +1,6 @@
 /** Which keys a view takes: not those of what is pressed, and no single ones where they are switched off. */
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
-import { keyHandler, setSingleKeys } from './keys';
+import { bound, keyHandler, keyList, setSingleKeys, UNDO_KEYS } from './keys';
 
 class Element {
   isContentEditable = false;
@@ -59,4 +59,25 @@ it('single keys can be switched off, but for the lane, where they are typed (WCA
   setSingleKeys(false);
   expect(acting(new Element('DIV'))).toBe(' ,ArrowRight,Ctrl+z');
   expect(acting(new Element('DIV', null, true))).toBe(' ,g,5,ArrowRight,Ctrl+z');
+});
+
+it('ties each key of a list to what it does, once, and leaves out what does nothing now', () => {
+  const list = keyList(
+    'Some',
+    [
+      [['a', 'b'], 'One or the other'],
+      [['Delete'], 'Away', ['Del']],
+    ],
+    UNDO_KEYS,
+  );
+  const runs: string[] = [];
+  const bindings = bound(list, { a: () => runs.push('a'), b: null, Delete: () => runs.push('Delete') });
+  expect(bindings.map(({ keys, does }) => [keys, does])).toEqual([
+    [['a'], 'One or the other'],
+    [['Delete'], 'Away'],
+  ]);
+  const sheet = list.bindings.map(({ keys }) => keys.join(' '));
+  expect(sheet).toEqual(['a b', 'Del', 'Ctrl+z', 'Ctrl+Shift+z Ctrl+y']);
+  // @ts-expect-error a key that is not on the list, and one that is left out
+  bound(list, { a: null, c: null });
 });

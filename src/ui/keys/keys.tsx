@@ -24,6 +24,48 @@ export interface KeyGroup {
   readonly bindings: readonly Pick<KeyBinding, 'keys' | 'does'>[];
 }
 
+type Run = KeyBinding['run'];
+
+/** The keys of one part of a view, once: the key sheet shows them, and `bound` ties each to what it does. */
+export interface OwnKeys<Key extends string> extends KeyGroup {
+  readonly own: readonly { readonly keys: readonly Key[]; readonly does: string }[];
+}
+
+/** An entry: the keys, what they do, and how they stand on the sheet where that is shorter. */
+type Entry<Key extends string> = readonly [keys: readonly Key[], does: string, shown?: readonly string[]];
+
+/** Lists the keys of one part of a view. @param others keys on the sheet that are bound elsewhere, such as those of undo. */
+export function keyList<const Key extends string>(
+  title: string,
+  entries: readonly Entry<Key>[],
+  others: KeyGroup['bindings'] = [],
+): OwnKeys<Key> {
+  return {
+    title,
+    own: entries.map(([keys, does]) => ({ keys, does })),
+    bindings: [...entries.map(([keys, does, shown = keys]) => ({ keys: shown, does })), ...others],
+  };
+}
+
+/** Ties every key of a list to what it does; null: it does nothing now. A key that is left out, or is not on the list, does not compile. */
+export function bound<Key extends string>(
+  list: OwnKeys<Key>,
+  runs: Readonly<Record<Key, Run | null>>,
+): KeyBinding[] {
+  return list.own.flatMap(({ keys, does }) =>
+    keys.flatMap((key) => {
+      const run = runs[key];
+      return run ? [{ keys: [key], does, run }] : [];
+    }),
+  );
+}
+
+/** The keys of undo as the key sheet shows them; `useUndoKeys` binds them. */
+export const UNDO_KEYS: KeyGroup['bindings'] = [
+  { keys: ['Ctrl+z'], does: 'Undo' },
+  { keys: ['Ctrl+Shift+z', 'Ctrl+y'], does: 'Redo' },
+];
+
 /** The name of a pressed key with its modifiers; Cmd counts as Ctrl, Shift only where the key does not contain it. */
 function pressed(event: KeyboardEvent): string {
   const ctrl = event.ctrlKey || event.metaKey ? 'Ctrl+' : '';
