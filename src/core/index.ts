@@ -284,3 +284,4 @@ export { writeMusicXml } from './formats/musicxml/write';
 export { readMidi } from './formats/midi/read';
 export { writeMidi } from './formats/midi/write';
 export { ADDED_FIELDS } from './formats/project/added';
+export { DEFAULT_HALF_LIFE_DAYS } from './model/limits';

@@ -10,3 +10,6 @@ export interface Limits {
 
 /** Common practice, no source: ten minutes on one exercise, thirty of picking without five off. */
 export const DEFAULT_LIMITS: Limits = { exerciseMinutes: 10, pickingMinutes: 30, breakMinutes: 5 };
+
+/** Older runs weigh half as much after so many days: common practice, no source; can be set. */
+export const DEFAULT_HALF_LIFE_DAYS = 21;

@@ -185,8 +185,6 @@ export function weekOf(day: string): string {
   return monday;
 }
 
-/** Older runs weigh half as much after so many days: common practice, no source; can be set. */
-export const DEFAULT_HALF_LIFE_DAYS = 21;
 /** What weighs less than a thousandth is left out. */
 const OLDEST_HALF_LIVES = 10;
 

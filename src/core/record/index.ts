@@ -12,15 +12,7 @@ export {
   type ExerciseInBook,
   exercisesIn,
 } from './book';
-export {
-  type DayRecord,
-  NO_KINDS,
-  dayOf,
-  dayNumber,
-  dayAfter,
-  latestDay,
-  DEFAULT_HALF_LIFE_DAYS,
-} from './day';
+export { type DayRecord, NO_KINDS, dayOf, dayNumber, dayAfter, latestDay } from './day';
 export { REASON_MENDINGS, commonestReason } from './mending';
 export { nextExercise, agoText } from './next';
 export type { Limits } from '../model/limits';

@@ -5,7 +5,8 @@ import { notesPerSecond } from '../time/slots';
 import { stepSpeed } from '../tempo/practice';
 import type { LadderStep } from '../model/ladder';
 import { bearsEstimate, NO_EVIDENCE, statedText, withDay, type StatedTempo, type TempoNow } from './stated';
-import { alikeRuns, dayNumber, DEFAULT_HALF_LIFE_DAYS, judgedRuns, type DayRecord } from './day';
+import { DEFAULT_HALF_LIFE_DAYS } from '../model/limits';
+import { alikeRuns, dayNumber, judgedRuns, type DayRecord } from './day';
 
 function inSubdivision({ bpm, low, high }: CleanTempo, subdivision: number): TempoNow | null {
   if (bpm === null || low === null || high === null) return null;

@@ -2,6 +2,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo } from 'react';
 import {
+  DEFAULT_HALF_LIFE_DAYS,
   DEFAULT_SCHOOLS,
   ladderSpecOf,
   techniqueText,
@@ -12,7 +13,6 @@ import {
 import {
   cleanTempoOn,
   dayAfter,
-  DEFAULT_HALF_LIFE_DAYS,
   exercisesIn,
   latestDay,
   type DayRecord,
