@@ -116,13 +116,12 @@ test('a main thread kept busy for 200 ms at a time moves no click, and a tempo c
   await page.waitForTimeout(2_600);
   const { onsets, rate } = await heardOf(page);
   const gaps = onsets.slice(pressed).map((frame, at) => frame - onsets[pressed - 1 + at]!);
-  const [slow, fast] = [Math.round((rate * 60) / 97), Math.round((rate * 60) / 100)];
-  // One click may have been on its way already; from then on the gaps are the new ones.
-  expect(
-    gaps.slice(1).every((gap) => Math.abs(gap - fast) <= 1),
-    `${gaps.join(' ')}`,
-  ).toBe(true);
-  expect(gaps[0]! >= fast - 1 && gaps[0]! <= slow + 1).toBe(true);
+  const gapAt = (bpm: number) => Math.round((rate * 60) / bpm);
+  const tempos = gaps.map((gap) => [97, 98, 99, 100].find((bpm) => Math.abs(gapAt(bpm) - gap) <= 1));
+  // One click may have been on its way already, and on a slow machine a click falls between two presses: each is heard at the next.
+  const isRising = tempos.every((bpm, at) => bpm !== undefined && (at === 0 || bpm >= tempos[at - 1]!));
+  expect(isRising && tempos[1]! > 97, `${gaps.join(' ')}`).toBe(true);
+  expect(tempos.slice(-2)).toEqual([100, 100]);
 
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
