@@ -1,7 +1,6 @@
 /** Made-up exercises whose notes are worked out by recipe, in keys and shapes of our own. */
 import { NO_GOAL, type Goal, type PickingPolicy } from '@/core';
-import { firstRecipe } from '@/core/compose';
-import { type SourceKind, type Recipe } from '@/core/compose';
+import { firstRecipe, type SourceKind, type Recipe } from '@/core/compose';
 
 export interface DemoRecipe {
   readonly title: string;

@@ -1,7 +1,6 @@
 /** Days are added up anew, in the same transaction, whenever a run of them comes or goes. */
 import type { RecordChange, RunRecord } from '@/core';
-import { dayOf, type DayRecord } from '@/core/record';
-import { standing } from '@/core/record';
+import { dayOf, standing, type DayRecord } from '@/core/record';
 import { tables, type DatabaseHandle } from './database';
 
 type DayKey = [playerId: string, exerciseId: string, day: string];

@@ -1,5 +1,11 @@
 /** The public face of storage. */
-export { database, onDatabaseNotice, type DatabaseHandle, type DatabaseNotice } from './database';
+export {
+  database,
+  onDatabaseNotice,
+  type DatabaseHandle,
+  type DatabaseNotice,
+  type AsideRecord,
+} from './database';
 export type { ImportChoice, ImportSummary, ShownExercise } from './exchange';
 export {
   addRun,
@@ -18,7 +24,6 @@ export {
   sweepUnused,
   step,
 } from './late';
-export type { AsideRecord } from './database';
 export { keptLadder, keptLadders, setLadder, type LadderFields } from './ladders';
 export * from './library';
 export type {
@@ -36,7 +41,7 @@ export type {
   Said,
   PracticeSitting,
 } from './kept';
-export { keepLastExercise, lastExercise, note, noted } from './meta';
+export { keepLastExercise, keepOpenings, lastExercise, openings } from './meta';
 export { ConflictError, isNoRoom, LIBRARY, recordScope } from './scopes';
 export type { Gone, Stepped } from './undo';
 export { askToPersist } from './persistence';

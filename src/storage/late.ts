@@ -1,5 +1,6 @@
 /** Taking in and giving out, and what is done after the start: loaded when it is asked for. */
 import type { ImportPlan, Project } from '@/core';
+import { writing } from './commit';
 import type { DatabaseHandle } from './database';
 import type { Replayed } from './replay';
 import type { Stepped } from './undo';
@@ -67,8 +68,10 @@ const judged = () => import('./judged');
 type Judged = typeof import('./judged');
 
 /** Loads what keeping runs and signs needs. */
-export const readyForVerdicts = async (): Promise<void> =>
-  void (await Promise.all([judged(), import('./days')]));
+export async function readyForVerdicts(): Promise<void> {
+  await judged();
+  await (await writing()).readyForRuns();
+}
 
 /** As in `judged`: keeps a run, with where the sitting stands. */
 export const addRun: Judged['addRun'] = async (...run) => (await judged()).addRun(...run);

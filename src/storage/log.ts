@@ -1,7 +1,17 @@
 /** Changes that can be undone: entry and new values in one transaction, one log for each exercise and one for the library. */
 import type { Table } from 'dexie';
-import type { ChangeableStamp, LogEntry, RecordChange, RecordStamp, TableName, Tombstone } from '@/core';
-import { canonicalJson, countedOn, isUnchanging, joinedVersions } from '@/core';
+import {
+  type ChangeableStamp,
+  type LogEntry,
+  type RecordChange,
+  type RecordStamp,
+  type TableName,
+  type Tombstone,
+  canonicalJson,
+  countedOn,
+  isUnchanging,
+  joinedVersions,
+} from '@/core';
 import { tables, type DatabaseHandle } from './database';
 import { noted } from './meta';
 import { ConflictError, entryFor, FIRST_REVISION, type CommitOptions, type Edit } from './scopes';

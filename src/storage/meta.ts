@@ -29,6 +29,12 @@ export async function lastExercise(db: DatabaseHandle): Promise<string | null> {
 export const keepLastExercise = (db: DatabaseHandle, id: string): Promise<void> =>
   note(db, 'lastExercise', id);
 
+/** How often it was opened, where identifiers are seeded. */
+export const openings = async (db: DatabaseHandle): Promise<number> => (await noted(db, 'openings')) ?? 0;
+
+/** Notes how often it was opened. */
+export const keepOpenings = (db: DatabaseHandle, count: number): Promise<void> => note(db, 'openings', count);
+
 /** Groups of settings, and what was chosen last. Never the id of the device. */
 const BACKED_KEYS: ReadonlySet<MetaKey> = new Set<MetaKey>([
   'sound',

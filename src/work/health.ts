@@ -1,5 +1,5 @@
 /** Looking after what is kept: what the page of its health shows and does. */
-import { database } from '@/storage';
+import { database, type Damaged } from '@/storage';
 import {
   checkIntegrity,
   lookForDamage,
@@ -10,7 +10,6 @@ import {
   type Integrity,
   type Menders,
 } from '@/storage/health';
-import type { Damaged } from '@/storage';
 
 /** How much the browser holds and promises. Null: it does not say. */
 export interface Room {

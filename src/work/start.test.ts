@@ -2,7 +2,7 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { emptyPassage, newExercise, putNote } from '@/core';
-import { addExercises, database, newId, noted } from '@/storage';
+import { addExercises, database, newId, openings } from '@/storage';
 import { tables } from '@/storage/database';
 import { journalEdit, journalOf } from '@/storage/journal';
 import { setTell } from './perform';
@@ -55,7 +55,7 @@ it('opens all the same where the demo does not come, and says so', async () => {
 it('gives other identifiers at each opening of a seeded run', async () => {
   await start(false, 5);
   const first = newId();
-  await vi.waitFor(async () => expect(await noted(database(), 'openings')).toBe(1));
+  await vi.waitFor(async () => expect(await openings(database())).toBe(1));
   await start(false, 5);
   expect(newId()).not.toBe(first);
 });

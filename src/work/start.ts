@@ -2,9 +2,9 @@
 import {
   askToPersist,
   database,
+  keepOpenings,
   loadDemo,
-  note,
-  noted,
+  openings,
   replayJournal,
   seededSources,
   setSources,
@@ -26,10 +26,10 @@ export async function start(withDemo: boolean, seed: number | null): Promise<voi
   const db = database();
   if (seed !== null) {
     // Each opening counts on, so that ids of a seeded run repeat but never meet.
-    const openings = ((await noted(db, 'openings')) ?? 0) + 1;
+    const opening = (await openings(db)) + 1;
     // A full disk is no reason not to open.
-    ahead(() => note(db, 'openings', openings));
-    setSources(seededSources(seed + openings * 7919, SEEDED_START_MS + openings * 3_600_000));
+    ahead(() => keepOpenings(db, opening));
+    setSources(seededSources(seed + opening * 7919, SEEDED_START_MS + opening * 3_600_000));
   }
   ahead(askToPersist);
   if (withDemo && (await takeFirstTime(db))) {

@@ -1,8 +1,7 @@
 /** Composes to a brief off the main thread. */
 import { expose } from 'comlink';
 import type { Setup } from '@/core';
-import { searching, type Outcome, type SearchEvent } from '@/core/brief';
-import { type Brief } from '@/core/brief';
+import { searching, type Outcome, type SearchEvent, type Brief } from '@/core/brief';
 
 const composing = {
   run: (brief: Brief, setup: Setup, seed: number, report: (event: SearchEvent) => void): Outcome => {

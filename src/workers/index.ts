@@ -1,8 +1,7 @@
 /** The public face of the workers. */
 import { proxy, transfer, wrap, type Remote } from 'comlink';
 import type { Exercise, Mending, Project, SetMember, SetMending, Setup } from '@/core';
-import type { Outcome, SearchEvent } from '@/core/brief';
-import type { Brief } from '@/core/brief';
+import type { Outcome, SearchEvent, Brief } from '@/core/brief';
 import type { FileReading, ListName, WriteMidiOptions, WrittenProject } from '@/core/formats';
 import type { FilesWorker, LongFormat } from './files.worker';
 import type { ComposingWorker } from './composing.worker';

@@ -5,8 +5,19 @@
 import type { Setup } from '../instrument/instrument';
 import type { Finger, Note, Passage } from '../passage/passage';
 import { alikePlaces, alikeSet } from './alike';
-import { COSTS, handContext, lowsWorth, moveBetween, moveCost, shiftOf, spanMm, statesOf } from './hand';
-import type { HandMove, HandSchool, HandState } from './hand';
+import {
+  COSTS,
+  handContext,
+  lowsWorth,
+  moveBetween,
+  moveCost,
+  shiftOf,
+  spanMm,
+  statesOf,
+  type HandMove,
+  type HandSchool,
+  type HandState,
+} from './hand';
 import { momentsOf, patternOf, runsOf } from './moments';
 import { solved, type Problem } from './solve';
 import { tied } from './tie';

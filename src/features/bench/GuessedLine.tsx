@@ -57,8 +57,8 @@ export function GuessedLine({ exercise, edit }: { exercise: Exercise; edit: Edit
     name,
     run: () => edit(label, change),
   });
-  const decide = (name: string, change: Partial<PickingPolicy>) =>
-    item(name, 'Who decides the strokes', (one) => ({ ...one, policy: { ...one.policy, ...change } }));
+  const decide = (label: string, name: string, change: Partial<PickingPolicy>) =>
+    item(name, label, (one) => ({ ...one, policy: { ...one.policy, ...change } }));
   return (
     <Line role="group" aria-label="Guessed of the text">
       <span>What the text does not say was taken as</span>
@@ -91,12 +91,14 @@ export function GuessedLine({ exercise, edit }: { exercise: Exercise; edit: Edit
           {menu(
             'Strokes are',
             policyText(policy, view),
-            POLICY_KINDS.map((kind) => decide(policyText({ ...policy, kind }, view), { kind })),
+            POLICY_KINDS.map((kind) =>
+              decide('Who decides the strokes', policyText({ ...policy, kind }, view), { kind }),
+            ),
           )}
           {menu(
             'Start',
             STARTS.find(({ start }) => start === policy.start)!.name,
-            STARTS.map(({ start, name }) => decide(name, { start })),
+            STARTS.map(({ start, name }) => decide('Start', name, { start })),
           )}
         </>
       )}

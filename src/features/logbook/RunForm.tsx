@@ -9,8 +9,7 @@ import {
   type ExerciseRecord,
   type RunRecord,
 } from '@/core';
-import { VERDICTS } from '@/core/record';
-import { REASON_MENDINGS, REASONS, type Reason } from '@/core/record';
+import { VERDICTS, REASON_MENDINGS, REASONS, type Reason } from '@/core/record';
 import { Button } from '@/ui/controls/Button';
 import { box } from '@/ui/controls/fieldParts';
 import { NumberField } from '@/ui/controls/NumberField';

@@ -12,9 +12,8 @@ import {
   type Move,
   type Setup,
 } from '@/core';
-import { type Verdict } from '@/core/record';
+import { type Verdict, playedFigures } from '@/core/record';
 import type { Stepped } from '@/core/drills';
-import { playedFigures } from '@/core/record';
 import { dayOf, type Now } from './over';
 import type { NewRun, PlayedRun, PracticeMode, PracticeSitting, Standing } from '@/storage';
 

@@ -12,8 +12,8 @@ import {
   withCandidate,
   type Advice,
   type Candidate,
+  type Brief,
 } from '@/core/brief';
-import { type Brief } from '@/core/brief';
 import { Button } from '@/ui/controls/Button';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';

@@ -1,8 +1,7 @@
 'use client';
 import { startTransition, useEffect, useRef, useState } from 'react';
 import type { Setup } from '@/core';
-import type { Candidate, Outcome, SearchEvent } from '@/core/brief';
-import type { Brief } from '@/core/brief';
+import type { Candidate, Outcome, SearchEvent, Brief } from '@/core/brief';
 import { prepareComposing, startComposing, type Running } from '@/workers';
 
 export interface Composing {

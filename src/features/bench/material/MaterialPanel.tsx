@@ -14,8 +14,9 @@ import {
   recipeText,
   takeCell,
   withSource,
+  type SourceKind,
+  type Recipe,
 } from '@/core/compose';
-import { type SourceKind, type Recipe } from '@/core/compose';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { colour } from '@/ui/theme/tokens';

@@ -1,8 +1,7 @@
 'use client';
 import styled from 'styled-components';
 import { MAX_CAPO, MAX_STRINGS, MIN_STRINGS, usualTuning, type Tuning } from '@/core';
-import { allStrings, canDisplace, cleanMask } from '@/core/compose';
-import { VARIATIONS } from '@/core/compose';
+import { allStrings, canDisplace, cleanMask, VARIATIONS } from '@/core/compose';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';

@@ -1,6 +1,5 @@
 'use client';
-import { SCALES, TONICS } from '@/core/compose';
-import { type Recipe, type Moves } from '@/core/compose';
+import { SCALES, TONICS, type Recipe, type Moves } from '@/core/compose';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { Switch } from '@/ui/controls/Switch';

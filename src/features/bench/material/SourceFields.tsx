@@ -1,7 +1,6 @@
 'use client';
 import type { Finger } from '@/core';
-import { CHORDS, SCALES, TONICS } from '@/core/compose';
-import { type Recipe } from '@/core/compose';
+import { CHORDS, SCALES, TONICS, type Recipe } from '@/core/compose';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';

@@ -1,6 +1,5 @@
 'use client';
-import { allStrings } from '@/core/compose';
-import { DIRECTIONS, type Figure } from '@/core/compose';
+import { allStrings, DIRECTIONS, type Figure } from '@/core/compose';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
