@@ -3,5 +3,10 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
-  test: { include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'], environment: 'node', testTimeout: 60_000 },
+  test: {
+    include: ['**/*.test.ts'],
+    exclude: ['**/node_modules/**', '.cache/**', '.next/**'],
+    environment: 'node',
+    testTimeout: 60_000,
+  },
 });
