@@ -22,7 +22,7 @@ export {
   readImportPlan,
   replayJournal,
   sweepUnused,
-  step,
+  undoOrRedo,
 } from './late';
 export { keptLadder, keptLadders, setLadder, type LadderFields } from './ladders';
 export * from './library';
@@ -43,12 +43,12 @@ export type {
 } from './kept';
 export { keepLastExercise, keepOpenings, lastExercise, openings } from './meta';
 export { ConflictError, isNoRoom, LIBRARY, recordScope } from './scopes';
-export type { Gone, Stepped } from './undo';
+export type { Gone, UndoOutcome } from './undo';
 export { askToPersist } from './persistence';
 export * from './players';
 export * from './practice';
 export * from './runs';
 export * from './signs';
-export { ExerciseSession, type SaveProblem, type SessionState } from './session';
+export { ExerciseEditor, type SaveProblem, type EditorState } from './editor';
 export * from './settings';
 export { newId, nowMs, seededSources, timestamp, setSources } from './sources';

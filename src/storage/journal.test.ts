@@ -7,11 +7,11 @@ import { Database } from './database';
 import { journalEdit, journalOf, type JournalEntry } from './journal';
 import { addExercise, beginExercise, deleteExercise, renameExercise } from './library';
 import { commit } from './log';
-import { steps } from './scopes';
+import { undoable } from './scopes';
 import { replayJournal } from './replay';
-import { ExerciseSession } from './session';
+import { ExerciseEditor } from './editor';
 import { seededSources, setSources } from './sources';
-import { step } from './undo';
+import { undoOrRedo } from './undo';
 
 let db: Database;
 let count = 0;
@@ -70,9 +70,9 @@ const notesOf = async (id: string) => {
 describe('typing', () => {
   it('is in the journal before it is carried out, and leaves nothing there', async () => {
     const { id } = await addExercise(db, newExercise('Burst', emptyPassage()), 'New');
-    const session = new ExerciseSession(db, id);
-    closers.push(session.open());
-    while (session.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
+    const editor = new ExerciseEditor(db, id);
+    closers.push(editor.open());
+    while (editor.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
     const seen: JournalEntry[] = [];
     const { put } = IDBObjectStore.prototype;
     const spy = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(function (
@@ -82,19 +82,19 @@ describe('typing', () => {
       if (this.name === 'edits') seen.push(args[0] as JournalEntry);
       return put.apply(this, args);
     });
-    for (let at = 0; at < 8; at++) session.edit('Put a note', (exercise) => withNote(exercise, at));
-    await session.settled();
+    for (let at = 0; at < 8; at++) editor.edit('Put a note', (exercise) => withNote(exercise, at));
+    await editor.settled();
     spy.mockRestore();
     expect(seen.map(({ notes }) => notes?.after.notes.length)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
     expect([await journalOf(db).edits.count(), await notesOf(id)]).toEqual([0, 8]);
-    expect((await steps(db, id)).undo).toBe('Put a note');
+    expect((await undoable(db, id)).undo).toBe('Put a note');
   });
 
   it('is taken out of the journal when the burst is over, never between two edits that would have to wait for it', async () => {
     const { id } = await addExercise(db, newExercise('Burst', emptyPassage()), 'New');
-    const session = new ExerciseSession(db, id);
-    closers.push(session.open());
-    while (session.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
+    const editor = new ExerciseEditor(db, id);
+    closers.push(editor.open());
+    while (editor.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
     const requests: string[] = [];
     const { put, delete: remove } = IDBObjectStore.prototype;
     const spies = [
@@ -113,11 +113,11 @@ describe('typing', () => {
     ];
     const carriedOut = () => requests.filter((one) => one === 'carried out').length;
     for (let at = 0; at < 6; at++) {
-      session.edit('Put a note', (exercise) => withNote(exercise, at));
+      editor.edit('Put a note', (exercise) => withNote(exercise, at));
       // The one before is being carried out while the next is typed.
       while (carriedOut() < at - 1) await new Promise((resolve) => setTimeout(resolve, 1));
     }
-    await session.settled();
+    await editor.settled();
     for (const spy of spies) spy.mockRestore();
     const journal = requests.filter((one) => one !== 'carried out');
     expect(journal).toEqual([...Array<string>(6).fill('in'), ...Array<string>(6).fill('out')]);
@@ -126,17 +126,17 @@ describe('typing', () => {
 
   it('that was taken back is not done again after a crash', async () => {
     const { id } = await addExercise(db, newExercise('Burst', emptyPassage()), 'New');
-    const session = new ExerciseSession(db, id);
-    closers.push(session.open());
-    while (session.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
-    session.edit('Put a note', (exercise) => withNote(exercise, 0));
+    const editor = new ExerciseEditor(db, id);
+    closers.push(editor.open());
+    while (editor.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
+    editor.edit('Put a note', (exercise) => withNote(exercise, 0));
     let left = -1;
-    session.step('undo', () => {
+    editor.undo('undo', () => {
       journalOf(db)
         .edits.count()
         .then((count) => (left = count), console.error);
     });
-    await session.settled();
+    await editor.settled();
     while (left < 0) await new Promise((resolve) => setTimeout(resolve, 1));
     expect([left, await notesOf(id)]).toEqual([0, 0]);
   });
@@ -150,7 +150,7 @@ describe('after a crash', () => {
     expect(await replayJournal(db)).toEqual({ kept: ['Burst'], copied: [] });
     expect([await notesOf(id), await journalOf(db).edits.count()]).toEqual([5, 0]);
     expect(await replayJournal(db)).toEqual({ kept: [], copied: [] });
-    await step(db, id, 'undo');
+    await undoOrRedo(db, id, 'undo');
     expect(await notesOf(id)).toBe(4);
   });
 
@@ -187,11 +187,11 @@ describe('after a crash', () => {
 
   it('makes the exercise itself where it was not written yet, and where the database lost it', async () => {
     const { id, exercise } = beginExercise(db, newExercise('Pasted', withNote(blank, 0).passage), 'New');
-    const session = new ExerciseSession(db, id);
-    expect(session.snapshot()).toMatchObject({ saving: true, exercise: { title: 'Pasted' } });
+    const editor = new ExerciseEditor(db, id);
+    expect(editor.snapshot()).toMatchObject({ saving: true, exercise: { title: 'Pasted' } });
     // The browser dies before anything of it is written.
     vi.spyOn(db.table('exercises'), 'add').mockImplementation(() => new Promise(() => {}) as never);
-    session.edit('Put a note', (one) => withNote(one, 1));
+    editor.edit('Put a note', (one) => withNote(one, 1));
     while ((await journalOf(db).edits.count()) < 1) await new Promise((resolve) => setTimeout(resolve, 1));
     await abandon();
     expect(await db.exercises.count()).toBe(0);

@@ -3,7 +3,7 @@ import type { ImportPlan, Project } from '@/core';
 import { writing } from './commit';
 import type { DatabaseHandle } from './database';
 import type { Replayed } from './replay';
-import type { Stepped } from './undo';
+import type { UndoOutcome } from './undo';
 import type { ImportOptions, ImportSummary, ShownExercise } from './exchange';
 
 /** Everything that is kept, with settings, what can be undone and the shelf, as one consistent value. */
@@ -55,13 +55,13 @@ export async function sweepUnused(db: DatabaseHandle): Promise<void> {
  * @returns what came of it; null when there is none.
  * @throws ConflictError, with the reason in words, where it cannot be taken back alone; nothing was changed then.
  */
-export async function step(
+export async function undoOrRedo(
   db: DatabaseHandle,
   scope: string,
   way: 'undo' | 'redo',
   entryId?: string,
-): Promise<Stepped | null> {
-  return (await import('./undo')).step(db, scope, way, entryId);
+): Promise<UndoOutcome | null> {
+  return (await import('./undo')).undoOrRedo(db, scope, way, entryId);
 }
 
 const judged = () => import('./judged');

@@ -27,7 +27,7 @@ import { readRuns, type NewRun } from './runs';
 import { keepHandoutSettings, keepSoundSettings, soundSettings } from './settings';
 import { bringBack, readShelf } from './shelf';
 import { seededSources, setSources } from './sources';
-import { step } from './undo';
+import { undoOrRedo } from './undo';
 
 let count = 0;
 const open: Database[] = [];
@@ -70,7 +70,7 @@ async function libraryOf(acts: readonly (readonly [(typeof ACTS)[number], number
     if (act === 'goals') await changePlayer(db, player.id, { goals: `goal ${at}`, cautions: 'left thumb' });
     if (act === 'sound')
       await keepSoundSettings(db, { ...(await soundSettings(db)), volume: (at % 10) / 10 });
-    if (act === 'undo') await step(db, LIBRARY, 'undo').catch(() => null);
+    if (act === 'undo') await undoOrRedo(db, LIBRARY, 'undo').catch(() => null);
     if (act === 'delete runs') await removeRuns(db, (await readRuns(db, player.id)).slice(0, 1));
     if (!record) continue;
     if (act === 'delete') await deleteExercise(db, record);
@@ -251,7 +251,7 @@ describe('other versions', () => {
       entry: null,
     });
     expect((await here.exercises.get(id))?.title).toBe('Newer');
-    await step(here, LIBRARY, 'undo');
+    await undoOrRedo(here, LIBRARY, 'undo');
     expect((await here.exercises.get(id))?.title).toBe('Common');
   });
 
@@ -312,7 +312,7 @@ it('a long import with a newer version of what is here is one step, taken back w
   const project = throughAFile({ ...(await exportProject(there)), backup: null });
   expect(await importProject(here, project, 'In')).toMatchObject({ added: 60, replaced: 1 });
   expect([await here.exercises.count(), (await here.exercises.get(id))?.title]).toEqual([61, 'Newer']);
-  await step(here, LIBRARY, 'undo');
+  await undoOrRedo(here, LIBRARY, 'undo');
   expect((await here.exercises.toArray()).map(({ title }) => title)).toEqual(['Common']);
 });
 

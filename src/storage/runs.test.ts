@@ -15,7 +15,7 @@ import { addRun, correctRun, removeRuns } from './judged';
 import { daysOn, readDays, readRuns, type NewRun } from './runs';
 import { newId, seededSources, setSources } from './sources';
 import { sweepUnused } from './sweep';
-import { step } from './undo';
+import { undoOrRedo } from './undo';
 
 let db: Database;
 let count = 0;
@@ -112,7 +112,7 @@ describe('the record', () => {
           if (one.do === 'add') await addRun(mine, newId(), runOf(one.run));
           else if (one.do === 'correct' && run) await correctRun(mine, run, runOf(one.run));
           else if (one.do === 'remove' && run) await removeRuns(mine, [run]);
-          else if (one.do === 'undo' || one.do === 'redo') await step(mine, recordScope('me'), one.do);
+          else if (one.do === 'undo' || one.do === 'redo') await undoOrRedo(mine, recordScope('me'), one.do);
         }
         const { days, ofRuns, ofDays, inSpeeds } = await countsOf(mine);
         expect(ofDays).toEqual(ofRuns);

@@ -78,7 +78,7 @@ export async function entryFor(
 }
 
 /** What undo and redo would do now, by label. */
-export async function steps(
+export async function undoable(
   db: DatabaseHandle,
   scope: string,
 ): Promise<{ undo: string | null; redo: string | null }> {

@@ -29,11 +29,11 @@ import {
 } from './library';
 import { keptLadder, keptLadders, setLadder } from './ladders';
 import { commit } from './log';
-import { ConflictError, LIBRARY, steps } from './scopes';
-import { ExerciseSession } from './session';
+import { ConflictError, LIBRARY, undoable } from './scopes';
+import { ExerciseEditor } from './editor';
 import { seededSources, setSources } from './sources';
 import { sweepUnused } from './sweep';
-import { step } from './undo';
+import { undoOrRedo } from './undo';
 
 let db: Database;
 let count = 0;
@@ -48,11 +48,11 @@ afterEach(() => {
   db.close();
 });
 
-async function opened(id: string): Promise<ExerciseSession> {
-  const session = new ExerciseSession(db, id);
-  closers.push(session.open());
-  while (session.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
-  return session;
+async function opened(id: string): Promise<ExerciseEditor> {
+  const editor = new ExerciseEditor(db, id);
+  closers.push(editor.open());
+  while (editor.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
+  return editor;
 }
 
 const titleOf = async (id: string) => (await db.exercises.get(id))?.title;
@@ -61,41 +61,41 @@ describe('undo and redo', () => {
   it('brings back every earlier state, and after a reopening too', async () => {
     const id = await addEmptyExercise(db, emptyPassage());
     const seen: string[] = [];
-    const session = await opened(id);
+    const editor = await opened(id);
     for (const fret of [3, 5, 7, 8]) {
-      seen.push(passageHash(session.snapshot().exercise!.passage));
-      session.edit('Put a note', (exercise) => ({
+      seen.push(passageHash(editor.snapshot().exercise!.passage));
+      editor.edit('Put a note', (exercise) => ({
         ...exercise,
         passage: putNote(exercise.passage, exercise.passage.notes.length * 1680, 3, fret),
       }));
     }
-    await session.settled();
-    const final = passageHash(session.snapshot().exercise!.passage);
+    await editor.settled();
+    const final = passageHash(editor.snapshot().exercise!.passage);
     const again = await opened(id);
     for (const hash of seen.toReversed()) {
-      again.step('undo');
+      again.undo('undo');
       await again.settled();
       expect(passageHash(again.snapshot().exercise!.passage)).toBe(hash);
     }
     expect(again.snapshot().undo).toBeNull();
-    for (let i = 0; i < 4; i++) again.step('redo');
+    for (let i = 0; i < 4; i++) again.undo('redo');
     await again.settled();
     expect(passageHash(again.snapshot().exercise!.passage)).toBe(final);
   });
 
   it('is one step for letters typed in a row, and a new edit ends what could be redone', async () => {
     const id = await addEmptyExercise(db, emptyPassage());
-    const session = await opened(id);
+    const editor = await opened(id);
     for (const title of ['S', 'Sl', 'Slo'])
-      session.edit('Title', (exercise) => ({ ...exercise, title }), 'title');
-    await session.settled();
-    await step(db, id, 'undo');
+      editor.edit('Title', (exercise) => ({ ...exercise, title }), 'title');
+    await editor.settled();
+    await undoOrRedo(db, id, 'undo');
     expect(await titleOf(id)).toBe('New exercise');
-    await step(db, id, 'redo');
+    await undoOrRedo(db, id, 'redo');
     expect(await titleOf(id)).toBe('Slo');
-    await step(db, id, 'undo');
+    await undoOrRedo(db, id, 'undo');
     await commit(db, id, 'Title', [{ table: 'exercises', id, set: { title: 'Other' } }]);
-    expect(await steps(db, id)).toEqual({ undo: 'Title', redo: null });
+    expect(await undoable(db, id)).toEqual({ undo: 'Title', redo: null });
   });
 
   it('of a deletion brings back exercise and tempos, and takes its tombstone away', async () => {
@@ -105,7 +105,7 @@ describe('undo and redo', () => {
     await deleteExercise(db, before[0]!.record);
     expect(await db.tombstones.count()).toBe(2);
     await sweepUnused(db);
-    await step(db, LIBRARY, 'undo');
+    await undoOrRedo(db, LIBRARY, 'undo');
     const content = (items: typeof before) => items.map(({ exercise, startBpm }) => ({ exercise, startBpm }));
     expect(content(await readLibrary(db, 'me'))).toEqual(content(before));
     expect(await db.tombstones.count()).toBe(0);
@@ -117,18 +117,18 @@ describe('undo and redo', () => {
     const [item] = await readLibrary(db, 'me');
     await renameExercise(db, item!.record, 'One');
     await commit(db, id, 'Title', [{ table: 'exercises', id, set: { title: 'Two' } }]);
-    await expect(step(db, LIBRARY, 'undo')).rejects.toBeInstanceOf(ConflictError);
+    await expect(undoOrRedo(db, LIBRARY, 'undo')).rejects.toBeInstanceOf(ConflictError);
     expect(await titleOf(id)).toBe('Two');
   });
 });
 
 it('an edit based on an older revision loses, writes nothing and shows what is kept', async () => {
   const id = await addEmptyExercise(db, emptyPassage());
-  const session = await opened(id);
+  const editor = await opened(id);
   await commit(db, id, 'Title', [{ table: 'exercises', id, set: { title: 'From the other tab' } }]);
-  session.edit('Title', (exercise) => ({ ...exercise, title: 'Mine' }));
-  await session.settled();
-  expect(session.snapshot()).toMatchObject({
+  editor.edit('Title', (exercise) => ({ ...exercise, title: 'Mine' }));
+  await editor.settled();
+  expect(editor.snapshot()).toMatchObject({
     problem: 'conflict',
     exercise: { title: 'From the other tab' },
   });
@@ -141,16 +141,16 @@ it('a browser without room keeps the work on screen, and writes all of it once t
     if (isFull) throw new DOMException('full', 'QuotaExceededError');
   });
   const { id, write } = beginExercise(db, newExercise('Begun', emptyPassage()), 'Add');
-  const session = new ExerciseSession(db, id);
+  const editor = new ExerciseEditor(db, id);
   await expect(write()).rejects.toThrow();
-  closers.push(session.open());
-  session.edit('Title', (exercise) => ({ ...exercise, title: 'Without room' }));
-  await session.settled();
-  expect(session.snapshot()).toMatchObject({ problem: 'full', exercise: { title: 'Without room' } });
+  closers.push(editor.open());
+  editor.edit('Title', (exercise) => ({ ...exercise, title: 'Without room' }));
+  await editor.settled();
+  expect(editor.snapshot()).toMatchObject({ problem: 'full', exercise: { title: 'Without room' } });
   expect(await db.exercises.count()).toBe(0);
   isFull = false;
-  session.edit('Goal', (exercise) => ({ ...exercise, alsoTrains: 'patience' }));
-  await session.settled();
+  editor.edit('Goal', (exercise) => ({ ...exercise, alsoTrains: 'patience' }));
+  await editor.settled();
   expect(await db.exercises.get(id)).toMatchObject({ title: 'Without room', alsoTrains: 'patience' });
 });
 
@@ -283,7 +283,7 @@ it.each(VERSIONS.slice(0, -1).map(({ version }) => version))(
     });
     expect((await now.runs.toArray()).map(({ part }) => part)).toEqual(version < 7 ? [] : [null]);
     expect((await now.days.toArray()).map((day) => day.stretches)).toEqual(version < 7 ? [] : [[]]);
-    await step(now, 'a', 'undo');
+    await undoOrRedo(now, 'a', 'undo');
     expect((await now.exercises.get('a'))?.title).toBe('Earlier');
     now.close();
   },

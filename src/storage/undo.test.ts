@@ -8,15 +8,15 @@ import { exportProject, importProject } from './exchange';
 import { addEmptyExercise, addExercise, archiveExercise, deleteExercise, renameExercise } from './library';
 import { setLadder } from './ladders';
 import { commit } from './log';
-import { ConflictError, LIBRARY, recordScope, steps } from './scopes';
+import { ConflictError, LIBRARY, recordScope, undoable } from './scopes';
 import { addPlayer, changePlayer } from './players';
 import { addRuns } from './judged';
 import { readRuns, type NewRun } from './runs';
-import { ExerciseSession } from './session';
+import { ExerciseEditor } from './editor';
 import { bringBack, clearShelf, readShelf, SHELF_DAYS } from './shelf';
 import { newId, seededSources, setSources, type Sources } from './sources';
 import { sweepUnused } from './sweep';
-import { step } from './undo';
+import { undoOrRedo } from './undo';
 
 let db: Database;
 let count = 0;
@@ -39,40 +39,40 @@ afterEach(() => {
   db.close();
 });
 
-async function opened(id: string, on = db): Promise<ExerciseSession> {
-  const session = new ExerciseSession(on, id);
-  closers.push(session.open());
-  while (session.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
-  return session;
+async function opened(id: string, on = db): Promise<ExerciseEditor> {
+  const editor = new ExerciseEditor(on, id);
+  closers.push(editor.open());
+  while (editor.snapshot().status === 'loading') await new Promise((resolve) => setTimeout(resolve, 1));
+  return editor;
 }
 
-async function typeSix(id: string): Promise<ExerciseSession> {
-  const session = await opened(id);
+async function typeSix(id: string): Promise<ExerciseEditor> {
+  const editor = await opened(id);
   for (let at = 0; at < 6; at++)
-    session.edit('Put a note', (exercise: Exercise) => ({
+    editor.edit('Put a note', (exercise: Exercise) => ({
       ...exercise,
       passage: putNote(exercise.passage, at * 1680, 3, 5 + at),
     }));
-  await session.settled();
-  return session;
+  await editor.settled();
+  return editor;
 }
 
 describe('a creation', () => {
   it('undone and done again comes back with what was typed since, and its own undo goes on', async () => {
     const id = await addEmptyExercise(db, emptyPassage());
-    const session = await typeSix(id);
+    const editor = await typeSix(id);
     await setLadder(db, id, 'me', 60, { startBpm: 72 });
-    const typed = session.snapshot().exercise!.passage;
-    const came = await step(db, LIBRARY, 'undo');
+    const typed = editor.snapshot().exercise!.passage;
+    const came = await undoOrRedo(db, LIBRARY, 'undo');
     expect(came!.gone).toEqual([{ table: 'exercises', title: 'New exercise', notes: 6, runs: 0 }]);
     expect([await db.exercises.count(), await db.ladders.count()]).toEqual([0, 0]);
     await sweepUnused(db);
-    await step(db, LIBRARY, 'redo');
+    await undoOrRedo(db, LIBRARY, 'redo');
     const again = await opened(id);
     expect(again.snapshot().exercise!.passage).toEqual(typed);
     expect(await db.ladders.toArray()).toMatchObject([{ exerciseId: id, startBpm: 72 }]);
     // The ladder was the last step of this exercise, then the six notes.
-    for (let at = 0; at < 2; at++) again.step('undo');
+    for (let at = 0; at < 2; at++) again.undo('undo');
     await again.settled();
     expect(again.snapshot()).toMatchObject({ problem: null });
     expect(again.snapshot().exercise!.passage.notes).toHaveLength(5);
@@ -82,18 +82,18 @@ describe('a creation', () => {
 
   it('says nothing of going where nothing was changed since', async () => {
     await addEmptyExercise(db, emptyPassage());
-    expect((await step(db, LIBRARY, 'undo'))!.gone).toEqual([]);
+    expect((await undoOrRedo(db, LIBRARY, 'undo'))!.gone).toEqual([]);
   });
 
   it('of a student, and an import, come back as they had become', async () => {
     await addPlayer(db, 'Wren');
     const [wren] = (await db.players.toArray()).filter(({ name }) => name === 'Wren');
     await changePlayer(db, wren!.id, { goals: 'even sweeps' });
-    await step(db, LIBRARY, 'undo');
-    await step(db, LIBRARY, 'undo');
+    await undoOrRedo(db, LIBRARY, 'undo');
+    await undoOrRedo(db, LIBRARY, 'undo');
     expect(await db.players.get(wren!.id)).toBeUndefined();
-    await step(db, LIBRARY, 'redo');
-    await step(db, LIBRARY, 'redo');
+    await undoOrRedo(db, LIBRARY, 'redo');
+    await undoOrRedo(db, LIBRARY, 'redo');
     expect(await db.players.get(wren!.id)).toMatchObject({ name: 'Wren', goals: 'even sweeps' });
   });
 });
@@ -104,21 +104,21 @@ describe('an offered undo', () => {
     const { id: b } = await addExercise(db, newExercise('B', emptyPassage()), 'New');
     const deletion = await deleteExercise(db, (await db.exercises.get(a))!);
     await archiveExercise(db, (await db.exercises.get(b))!, '2026-03-02');
-    await step(db, LIBRARY, 'undo', deletion!.id);
+    await undoOrRedo(db, LIBRARY, 'undo', deletion!.id);
     expect((await db.exercises.get(a))?.title).toBe('A');
     expect((await db.exercises.get(b))?.archivedAt).toBe('2026-03-02');
-    await expect(step(db, LIBRARY, 'undo', deletion!.id)).rejects.toThrow(/taken back already/);
-    expect((await steps(db, LIBRARY)).undo).toBe('Archive “B”');
+    await expect(undoOrRedo(db, LIBRARY, 'undo', deletion!.id)).rejects.toThrow(/taken back already/);
+    expect((await undoable(db, LIBRARY)).undo).toBe('Archive “B”');
   });
 
   it('says why it cannot be taken back any more', async () => {
     const { id } = await addExercise(db, newExercise('A', emptyPassage()), 'New');
     const renaming = await renameExercise(db, (await db.exercises.get(id))!, 'B');
     await renameExercise(db, (await db.exercises.get(id))!, 'C');
-    await expect(step(db, LIBRARY, 'undo', renaming!.id)).rejects.toThrow(/changed elsewhere since/);
+    await expect(undoOrRedo(db, LIBRARY, 'undo', renaming!.id)).rejects.toThrow(/changed elsewhere since/);
     await deleteExercise(db, (await db.exercises.get(id))!);
-    await expect(step(db, LIBRARY, 'undo', renaming!.id)).rejects.toThrow(/deleted since/);
-    await expect(step(db, LIBRARY, 'undo', 'none')).rejects.toThrow(/too long ago/);
+    await expect(undoOrRedo(db, LIBRARY, 'undo', renaming!.id)).rejects.toThrow(/deleted since/);
+    await expect(undoOrRedo(db, LIBRARY, 'undo', 'none')).rejects.toThrow(/too long ago/);
   });
 });
 
@@ -131,11 +131,11 @@ describe('groups of undo', () => {
     await changePlayer(db, 'me', { goals: 'even' });
     nowMs += 21 * 86_400_000;
     await changePlayer(db, 'me', { goals: 'even, and slow' });
-    await step(db, LIBRARY, 'undo');
+    await undoOrRedo(db, LIBRARY, 'undo');
     expect((await db.players.get('me'))?.goals).toBe('even');
-    await step(db, LIBRARY, 'undo');
+    await undoOrRedo(db, LIBRARY, 'undo');
     expect((await db.players.get('me'))?.goals).toBe('');
-    expect((await steps(db, LIBRARY)).undo).toBeNull();
+    expect((await undoable(db, LIBRARY)).undo).toBeNull();
   });
 
   it('are one for runs that were typed in together', async () => {
@@ -150,10 +150,10 @@ describe('groups of undo', () => {
     } as unknown as NewRun;
     await addRuns(db, run, 5);
     expect(await readRuns(db, 'me')).toHaveLength(5);
-    await step(db, recordScope('me'), 'undo');
+    await undoOrRedo(db, recordScope('me'), 'undo');
     expect(await readRuns(db, 'me')).toHaveLength(0);
     expect(await db.days.count()).toBe(0);
-    await step(db, recordScope('me'), 'redo');
+    await undoOrRedo(db, recordScope('me'), 'redo');
     expect(await readRuns(db, 'me')).toHaveLength(5);
   });
 });
@@ -237,8 +237,8 @@ class TwoTabs {
     const title = `T${++this.serial}`;
     try {
       if (act === 'delete' && record) await deleteExercise(here, record);
-      if (act === 'undo') await step(here, LIBRARY, 'undo');
-      if (act === 'redo') await step(here, LIBRARY, 'redo');
+      if (act === 'undo') await undoOrRedo(here, LIBRARY, 'undo');
+      if (act === 'redo') await undoOrRedo(here, LIBRARY, 'redo');
       if (act === 'import') await importProject(here, this.file!, 'Import');
       if (act === 'rename' && record) {
         await renameExercise(here, record, title);

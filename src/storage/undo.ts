@@ -22,7 +22,7 @@ import {
 import { ConflictError, entryFor } from './scopes';
 import { runsOn } from './runs';
 
-/** A record that a step took away although it had been changed since it was made. */
+/** A record that undo or redo took away although it had been changed since it was made. */
 export interface Gone {
   readonly table: RecordChange['table'];
   /** A title or name; empty where there is none. */
@@ -31,8 +31,8 @@ export interface Gone {
   readonly runs: number;
 }
 
-/** What came of a step. */
-export interface Stepped {
+/** What came of undo or redo. */
+export interface UndoOutcome {
   readonly entry: LogEntry;
   /** What went with it that had been changed since it was made. */
   readonly gone: readonly Gone[];
@@ -119,12 +119,12 @@ async function goneOf(
  * @returns what came of it; null when there is none.
  * @throws ConflictError, with the reason in words, where it cannot be taken back alone; nothing was changed then.
  */
-export async function step(
+export async function undoOrRedo(
   db: DatabaseHandle,
   scope: string,
   way: 'undo' | 'redo',
   entryId?: string,
-): Promise<Stepped | null> {
+): Promise<UndoOutcome | null> {
   const days = await readyForRuns();
   return tables(db).transaction('rw', COMMIT_TABLES, async () => {
     const undone = way === 'undo' ? 0 : 1;

@@ -87,7 +87,7 @@ export function ahead(work: () => Promise<unknown>): void {
   work().catch(() => undefined);
 }
 
-/** Tells why a step of an exercise was refused; what a step did is seen on the exercise itself. */
+/** Tells why undo or redo of an exercise was refused; what it did is seen on the exercise itself. */
 export function tellRefused(came: unknown): void {
   if (typeof came === 'string') told(`${came} Nothing was changed.`);
 }

@@ -1,6 +1,6 @@
 /** Taking back and doing again, with what is said about it. */
 import { counted, type LogEntry } from '@/core';
-import { database, step, type Gone, type Stepped } from '@/storage';
+import { database, undoOrRedo, type Gone, type UndoOutcome } from '@/storage';
 import { attempt, noLongerSo, told, type Offer } from './perform';
 
 const KINDS = {
@@ -18,8 +18,8 @@ function goneText({ table, title, notes, runs }: Gone): string {
   return `${named} (${parts.join(', ')})`;
 }
 
-/** What a step came to, in words. */
-export function steppedText(came: Stepped | null, way: 'undo' | 'redo'): string {
+/** What undo or redo came to, in words. */
+export function undoText(came: UndoOutcome | null, way: 'undo' | 'redo'): string {
   if (!came) return way === 'undo' ? 'There is nothing to undo.' : 'There is nothing to redo.';
   const { entry, gone, wasSo } = came;
   const done = `${way === 'undo' ? 'Undone' : 'Done again'}: ${entry.label}.`;
@@ -30,29 +30,29 @@ export function steppedText(came: Stepped | null, way: 'undo' | 'redo'): string 
   return `${done}${already} With it went ${goneText(first!)}${more}, changed since it was made; redo brings it back, and the shelf “deleted” in the Library.`;
 }
 
-/** Does a step and tells what it came to; where something went with it, doing it again is offered. */
-async function stepAndTell(scope: string, way: 'undo' | 'redo', entryId?: string): Promise<void> {
-  const came = await step(database(), scope, way, entryId);
+/** Takes back or does again, and tells what it came to; where something went with it, doing it again is offered. */
+async function undoAndTell(scope: string, way: 'undo' | 'redo', entryId?: string): Promise<void> {
+  const came = await undoOrRedo(database(), scope, way, entryId);
   if (came) noLongerSo(came.entry.id);
   const back = came && came.gone.length > 0 ? came.entry : null;
   const offer: Offer | undefined = back
     ? {
         name: 'Redo',
         about: back.id,
-        run: () => attempt('Redo', () => stepAndTell(back.scope, 'redo', back.id)),
+        run: () => attempt('Redo', () => undoAndTell(back.scope, 'redo', back.id)),
       }
     : undefined;
-  told(steppedText(came, way), offer);
+  told(undoText(came, way), offer);
 }
 
 /** Takes back the last action of a scope, or does the next undone one again. */
-export function takeStep(scope: string, way: 'undo' | 'redo'): void {
-  attempt(way === 'undo' ? 'Undo' : 'Redo', () => stepAndTell(scope, way));
+export function undoIn(scope: string, way: 'undo' | 'redo'): void {
+  attempt(way === 'undo' ? 'Undo' : 'Redo', () => undoAndTell(scope, way));
 }
 
 /** The offer to take back one action: that very one, whatever was done since. */
 export function undoOf(entry: LogEntry | null): Offer | undefined {
   if (!entry) return undefined;
-  const run = () => attempt('Undo', () => stepAndTell(entry.scope, 'undo', entry.id));
+  const run = () => attempt('Undo', () => undoAndTell(entry.scope, 'undo', entry.id));
   return { name: 'Undo', about: entry.id, run };
 }

@@ -23,7 +23,7 @@ import { leftOutText } from './givingOut';
 import { attempt, failureText, perform, setTell, tellRefused, type Offer } from './perform';
 import { afterStudent, exercisesShown, offerLadders, switchStudent } from './takingAlong';
 import { importFiles, summaryText, type Answer, type Question } from './takingIn';
-import { steppedText, takeStep, undoOf } from './undoing';
+import { undoText, undoIn, undoOf } from './undoing';
 
 const read = vi.hoisted(() => ({ next: null as unknown }));
 vi.mock('@/workers', () => ({
@@ -111,9 +111,9 @@ describe('undo in words', () => {
     const db = tables(database());
     const { id } = await addExercise(db, newExercise('A', putNote(emptyPassage(), 0, 2, 7)), 'New exercise');
     await renameExercise(db, (await db.exercises.get(id))!, 'Gate');
-    takeStep(LIBRARY, 'undo');
+    undoIn(LIBRARY, 'undo');
     await lastTold();
-    takeStep(LIBRARY, 'undo');
+    undoIn(LIBRARY, 'undo');
     await vi.waitFor(() => expect(told).toHaveLength(2));
     const { text, offer } = told[1]!;
     expect(text).toMatch(
@@ -122,8 +122,8 @@ describe('undo in words', () => {
     offer!.run();
     await vi.waitFor(() => expect(told).toHaveLength(3));
     expect(await db.exercises.get(id)).toMatchObject({ title: 'A' });
-    expect(steppedText(null, 'undo')).toBe('There is nothing to undo.');
-    expect(steppedText(null, 'redo')).toBe('There is nothing to redo.');
+    expect(undoText(null, 'undo')).toBe('There is nothing to undo.');
+    expect(undoText(null, 'redo')).toBe('There is nothing to redo.');
   });
 
   it('of an exercise is silent but where it is refused', () => {

@@ -17,13 +17,13 @@ import {
   type Passage,
   type Place,
 } from '@/core';
-import type { ExerciseSession } from '@/storage';
+import type { ExerciseEditor } from '@/storage';
 import { bound, keyHandler, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
 import { StringLane } from '@/ui/lane/StringLane';
 import { usePlayer } from '@/ui/shell/player';
 import { useAfterPaint } from '@/ui/shell/useAfterPaint';
 import { useView } from '@/ui/shell/viewSettings';
-import { useBenchHands } from './benchHands';
+import { useBenchActions } from './useBenchActions';
 import { PICK_KEYS, PLAY_KEYS, TRYING_KEYS, VIEW_KEYS } from './benchKeys';
 import type { TabId } from './BenchPanels';
 import { BenchTop, BenchUnder, type ShownExercise } from './BenchRound';
@@ -70,19 +70,19 @@ function validPlace(passage: Passage, place: Place): Place {
 }
 
 interface BenchProps {
-  readonly session: ExerciseSession;
+  readonly editor: ExerciseEditor;
   readonly exercise: Exercise;
 }
 
 /** The Bench of an exercise that is there. The lane is drawn at once; after an edit in it what lies round it follows. */
-export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
+export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
   const { passage, policy, goal } = exercise;
   const player = usePlayer();
   const view = useView();
   const router = useRouter();
   const windowHeight = useWindowHeight();
   const root = useRef<HTMLDivElement>(null);
-  const { hands, where } = useBenchHands(session, exercise);
+  const { actions, where } = useBenchActions(editor, exercise);
   const toLane = useCallback(() => {
     window.scrollTo({ top: 0 });
     focusLane(root.current);
@@ -93,12 +93,12 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
   const plan = useMemo(() => planOf(passage, policy, player.setup), [passage, policy, player.setup]);
   const trying = useTrying(exercise, plan, player.setup, toLane);
   const { tried } = trying;
-  const playing = usePlaying(session.id, exercise, trying.plan, trying.isLoop);
-  const { hands: playback } = playing;
+  const playing = usePlaying(editor.id, exercise, trying.plan, trying.isLoop);
+  const { sound: playback } = playing;
   const pass = Math.min(chosenPass, trying.plan.assignment.passes.length - 1);
   const caret = useMemo(() => validPlace(trying.passage, where.wanted), [trying.passage, where.wanted]);
   const pinned = useMemo(() => pinNumbers(exercise.studentNotes), [exercise.studentNotes]);
-  const marking = useRange(passage, plan, pass, caret, view.thickOnTop, hands.laneApply);
+  const marking = useRange(passage, plan, pass, caret, view.thickOnTop, actions.laneApply);
   const { range, letGo, begin } = marking;
   const { remark } = where;
   const check = useMemo(() => checkGoal(goal, plan.analysis), [goal, plan]);
@@ -112,11 +112,11 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
   const hand = useLaneHand(round.exercise, player.setup);
 
   const bindings = laneBindings({
-    passage: hands.passage,
+    passage: actions.passage,
     caret: () => caret,
-    place: hands.place,
-    apply: hands.laneApply,
-    digits: hands.digits,
+    place: actions.place,
+    apply: actions.laneApply,
+    digits: actions.digits,
     thickOnTop: view.thickOnTop,
     changes: () => passage.notes.filter((note) => stringChangeFrom(plan.analysis, note.id, pass)),
   });
@@ -129,10 +129,10 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
     ...laneKeyGroups(bindings),
   ]);
   useKeySheet(keyGroups);
-  useUndoKeys(hands.step);
+  useUndoKeys(actions.undo);
   const onViewKey = keyHandler([
     ...bound(VIEW_KEYS, {
-      l: () => hands.setLoop(policy.loop !== true),
+      l: () => actions.setLoop(policy.loop !== true),
       g: (event) => focusLane(event.currentTarget),
       o: () => {
         setTab('material');
@@ -170,7 +170,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
   );
   return (
     <Root ref={root} onKeyDown={onViewKey} onCopy={marking.onCopy} onPaste={marking.onPaste}>
-      <BenchTop shown={round} exerciseId={session.id} hands={hands} onTab={setTab} router={router} />
+      <BenchTop shown={round} exerciseId={editor.id} actions={actions} onTab={setTab} router={router} />
       <StringLane
         passage={trying.passage}
         plan={trying.plan}
@@ -186,22 +186,22 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
         range={tried ? null : range}
         onPlace={(to, explained, isExtended) => {
           if (isExtended && !tried) begin(caret.ticks);
-          hands.place(to, explained);
+          actions.place(to, explained);
         }}
-        onMove={(note, to) => !tried && hands.laneApply((of) => moveNoteTo(of, note, to))}
-        onPut={(at) => !tried && hands.laneApply((of) => putFret(of, at, fretBefore(of, at)))}
+        onMove={(note, to) => !tried && actions.laneApply((of) => moveNoteTo(of, note, to))}
+        onPut={(at) => !tried && actions.laneApply((of) => putFret(of, at, fretBefore(of, at)))}
         onStroke={(note) => {
           if (tried) return;
           const given = plan.assignment.passes[pass]?.[passage.notes.indexOf(note)] ?? 'down';
           const at = { ticks: note.onsetTicks, string: note.string };
-          hands.laneApply((of) => lockHere(of, at, nextLock(note, given)));
+          actions.laneApply((of) => lockHere(of, at, nextLock(note, given)));
         }}
         onKeyDown={keyHandler(tried ? bound(TRYING_KEYS, trying.runs) : [...marking.bindings, ...bindings])}
       />
       <BenchUnder
-        exerciseId={session.id}
+        exerciseId={editor.id}
         shown={round}
-        hands={hands}
+        actions={actions}
         tab={tab}
         asked={asked}
         onTab={setTab}
@@ -210,7 +210,7 @@ export const Bench = memo(function Bench({ session, exercise }: BenchProps) {
         onMark={begin}
         onLetGo={letGo}
       />
-      <BenchBar session={session} exercise={round.exercise} playing={playing} hands={hands} />
+      <BenchBar editor={editor} exercise={round.exercise} playing={playing} actions={actions} />
     </Root>
   );
 });

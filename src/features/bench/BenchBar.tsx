@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { memo, useRef, useState, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
 import { BPM_DECIMALS, bpmText, MAX_BPM, MIN_BPM, notesPerSecond, type Exercise } from '@/core';
-import type { ExerciseSession, SaveProblem } from '@/storage';
+import type { ExerciseEditor, SaveProblem } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Switch } from '@/ui/controls/Switch';
@@ -17,7 +17,7 @@ import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
 import { BeatLight } from '@/ui/sound/BeatLight';
 import type { PlaybackProblem } from '@/ui/sound/usePlayback';
-import type { BenchHands } from './benchHands';
+import type { BenchActions } from './useBenchActions';
 import { useTempos } from './tempos';
 import { SPEED_NAMES, type Playing } from './usePlaying';
 
@@ -81,14 +81,14 @@ const SOUND_PROBLEMS: Record<PlaybackProblem, string> = {
 };
 
 interface BenchBarProps {
-  readonly session: ExerciseSession;
+  readonly editor: ExerciseEditor;
   readonly exercise: Exercise;
   /** Not a moment later like what is shown round the lane: its fields are typed into. */
   readonly playing: Playing;
-  readonly hands: BenchHands;
+  readonly actions: BenchActions;
 }
 
-function SoundButton({ hands }: Pick<Playing, 'hands'>) {
+function SoundButton({ sound }: Pick<Playing, 'sound'>) {
   const trigger = useRef<HTMLButtonElement>(null);
   const [isOpen, setIsOpen] = useState(false);
   return (
@@ -103,11 +103,11 @@ function SoundButton({ hands }: Pick<Playing, 'hands'>) {
       >
         <Volume2 size={16} aria-hidden />
       </Button>
-      {isOpen && hands.sounds ? (
+      {isOpen && sound.sounds ? (
         <SoundSheet
-          sounds={hands.sounds}
-          onChange={hands.setSounds}
-          onPreview={hands.preview}
+          sounds={sound.sounds}
+          onChange={sound.setSounds}
+          onPreview={sound.preview}
           trigger={trigger}
           onClose={() => setIsOpen(false)}
         />
@@ -138,17 +138,17 @@ function LadderSteps({ exerciseId, playing }: { exerciseId: string; playing: Pla
 
 const LateUndo = memo(UndoButtons);
 
-/** What went wrong, whether everything is saved, and undo; it follows the session by itself. */
+/** What went wrong, whether everything is saved, and undo; it follows the editor by itself. */
 function BarEnd({
-  session,
-  hands,
+  editor,
+  actions,
   sound,
 }: {
-  session: ExerciseSession;
-  hands: BenchHands;
-  sound: Playing['hands'];
+  editor: ExerciseEditor;
+  actions: BenchActions;
+  sound: Playing['sound'];
 }) {
-  const state = useSyncExternalStore(session.subscribe, session.snapshot, session.snapshot);
+  const state = useSyncExternalStore(editor.subscribe, editor.snapshot, editor.snapshot);
   // Behind the notes, which are drawn first.
   const undo = useAfterPaint(state.undo);
   const redo = useAfterPaint(state.redo);
@@ -167,35 +167,35 @@ function BarEnd({
             <Button
               onPress={() =>
                 state.exercise &&
-                attempt('Giving out', () => giveOut('project', { id: session.id, exercise: state.exercise! }))
+                attempt('Giving out', () => giveOut('project', { id: editor.id, exercise: state.exercise! }))
               }
             >
               Save a file
             </Button>
           ) : null}
-          <Button onPress={() => session.dismiss()}>All right</Button>
+          <Button onPress={() => editor.dismiss()}>All right</Button>
         </>
       ) : (
         <span data-saved={!state.saving}>{state.saving ? 'Saving …' : 'Saved'}</span>
       )}
-      <LateUndo undo={undo} redo={redo} onStep={hands.step} />
+      <LateUndo undo={undo} redo={redo} onUndo={actions.undo} />
     </div>
   );
 }
 
 /** Play, loop, tempo, ladder step, undo and whether everything is saved: always at hand. */
-export const BenchBar = memo(function BenchBar({ session, exercise, playing, hands: bench }: BenchBarProps) {
-  const { hands, bpm } = playing;
+export const BenchBar = memo(function BenchBar({ editor, exercise, playing, actions }: BenchBarProps) {
+  const { sound, bpm } = playing;
   const player = usePlayer();
   const rate = notesPerSecond(bpm, exercise.passage.subdivision);
   return (
     <Bar role="region" aria-label="Play, tempo and undo">
-      <Button look="primary" onPress={hands.toggle} style={{ minWidth: '6.2rem' }}>
-        {hands.isPlaying ? <BeatLight beat={hands.beat} /> : <Play size={15} aria-hidden />}
-        {hands.isPlaying ? 'Stop' : 'Play'}
+      <Button look="primary" onPress={sound.toggle} style={{ minWidth: '6.2rem' }}>
+        {sound.isPlaying ? <BeatLight beat={sound.beat} /> : <Play size={15} aria-hidden />}
+        {sound.isPlaying ? 'Stop' : 'Play'}
       </Button>
-      <SoundButton hands={hands} />
-      <Switch isOn={exercise.policy.loop === true} onChange={bench.setLoop}>
+      <SoundButton sound={sound} />
+      <Switch isOn={exercise.policy.loop === true} onChange={actions.setLoop}>
         Loop
       </Switch>
       <div className="tempo">
@@ -218,8 +218,8 @@ export const BenchBar = memo(function BenchBar({ session, exercise, playing, han
           Start {player.name === 'Me' ? '' : `${player.name} `}at {bpmText(bpm)}
         </Button>
       )}
-      <LadderSteps exerciseId={session.id} playing={playing} />
-      <BarEnd session={session} hands={bench} sound={hands} />
+      <LadderSteps exerciseId={editor.id} playing={playing} />
+      <BarEnd editor={editor} actions={actions} sound={sound} />
     </Bar>
   );
 });

@@ -16,7 +16,7 @@ import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { waysOut } from '@/ui/shell/waysOut';
 import { colour } from '@/ui/theme/tokens';
-import type { BenchHands } from './benchHands';
+import type { BenchActions } from './useBenchActions';
 import type { TabId } from './BenchPanels';
 import { GoalLine } from './GoalLine';
 import { Legend } from './Legend';
@@ -98,20 +98,20 @@ function usePainted(): boolean {
 interface TopProps {
   readonly shown: ShownExercise;
   readonly exerciseId: string;
-  readonly hands: BenchHands;
+  readonly actions: BenchActions;
   readonly onTab: (tab: TabId) => void;
   readonly router: ReturnType<typeof useRouter>;
 }
 
 /** Title and goal over the lane, and what a pasted text left to be asked. */
-export const BenchTop = memo(function BenchTop({ shown, exerciseId, hands, onTab, router }: TopProps) {
+export const BenchTop = memo(function BenchTop({ shown, exerciseId, actions, onTab, router }: TopProps) {
   const { exercise, check } = shown;
   return (
     <>
       <GoalLine
         exercise={exercise}
         check={check}
-        edit={hands.edit}
+        edit={actions.edit}
         onChangeGoal={() => onTab('goal')}
         ways={waysOut(
           () => ({ id: exerciseId, exercise }),
@@ -120,7 +120,7 @@ export const BenchTop = memo(function BenchTop({ shown, exerciseId, hands, onTab
       />
       {exercise.drill ? <DrillStrip exerciseId={exerciseId} drill={exercise.drill} /> : null}
       {exercise.question ? (
-        <QuestionStrip exercise={exercise} question={exercise.question} edit={hands.edit} />
+        <QuestionStrip exercise={exercise} question={exercise.question} edit={actions.edit} />
       ) : null}
     </>
   );
@@ -129,7 +129,7 @@ export const BenchTop = memo(function BenchTop({ shown, exerciseId, hands, onTab
 interface UnderProps {
   readonly exerciseId: string;
   readonly shown: ShownExercise;
-  readonly hands: BenchHands;
+  readonly actions: BenchActions;
   readonly tab: TabId;
   readonly asked: number;
   readonly onTab: (tab: TabId) => void;
@@ -141,13 +141,13 @@ interface UnderProps {
 
 /** What stands under the lane: the note or the marked slots, what the exercise trains, and one question at a time. */
 export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
-  const { exerciseId, shown, hands, tab, asked, onTab, onTry, onPass, onMark, onLetGo } = props;
+  const { exerciseId, shown, actions, tab, asked, onTab, onTry, onPass, onMark, onLetGo } = props;
   const { exercise, plan, check, pass, caret, remark, range, pinned, playing, tried } = shown;
   const { passage } = exercise;
   const player = usePlayer();
   const view = useView();
   const isPainted = usePainted();
-  const about = { passage, plan, pass, caret, remark, apply: hands.apply };
+  const about = { passage, plan, pass, caret, remark, apply: actions.apply };
   return (
     <>
       {tried ? (
@@ -168,7 +168,9 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
           {isPainted ? <ViewButton /> : null}
         </div>
       </Trains>
-      {isPainted && exercise.sourceText !== '' ? <GuessedLine exercise={exercise} edit={hands.edit} /> : null}
+      {isPainted && exercise.sourceText !== '' ? (
+        <GuessedLine exercise={exercise} edit={actions.edit} />
+      ) : null}
       {isPainted ? (
         <BenchPanels
           exerciseId={exerciseId}
@@ -185,8 +187,8 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
           onTab={onTab}
           onTry={onTry}
           onPass={onPass}
-          onGo={hands.go}
-          edit={hands.edit}
+          onGo={actions.go}
+          edit={actions.edit}
         />
       ) : null}
     </>

@@ -6,7 +6,7 @@ import { Bench } from './Bench';
 export function BenchView({ exerciseId }: { exerciseId: string }) {
   return (
     <OpenedExercise exerciseId={exerciseId}>
-      {({ session, exercise }) => <Bench session={session} exercise={exercise} />}
+      {({ editor, exercise }) => <Bench editor={editor} exercise={exercise} />}
     </OpenedExercise>
   );
 }

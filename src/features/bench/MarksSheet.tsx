@@ -16,7 +16,7 @@ import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { Sheet } from '@/ui/controls/Sheet';
 import { Switch } from '@/ui/controls/Switch';
-import type { BenchHands } from './benchHands';
+import type { BenchActions } from './useBenchActions';
 import { insertHere, restHere } from '@/work/bench/editing';
 import { stretchHere } from '@/work/bench/sounding';
 
@@ -40,7 +40,7 @@ const Body = styled(Dialog)`
 interface MarksProps {
   readonly caret: Place;
   readonly note: Note;
-  readonly apply: BenchHands['apply'];
+  readonly apply: BenchActions['apply'];
 }
 
 const BENDS = [

@@ -30,7 +30,7 @@ import type { ViewSettings } from '@/storage';
 import { useView } from '@/ui/shell/viewSettings';
 import { StrokeIcon } from '@/ui/lane/marks';
 import { colour } from '@/ui/theme/tokens';
-import type { BenchHands } from './benchHands';
+import type { BenchActions } from './useBenchActions';
 import { deleteHere, insertHere, lockHere, moveNoteTo } from '@/work/bench/editing';
 import { MarksButton } from './MarksSheet';
 import { Remark } from './Remark';
@@ -91,7 +91,7 @@ interface NoteStripProps {
   readonly note: Note | undefined;
   /** What the last edit could not do as it was asked. */
   readonly remark: string | null;
-  readonly apply: BenchHands['apply'];
+  readonly apply: BenchActions['apply'];
   /** Marks from here on. */
   readonly onMark: () => void;
 }

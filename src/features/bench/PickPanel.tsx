@@ -23,7 +23,7 @@ import { Choice } from '@/ui/controls/Choice';
 import { bound, keyHandler } from '@/ui/keys/keys';
 import { PICK_KEYS } from './benchKeys';
 import { KindIcon, StrokeIcon } from '@/ui/lane/marks';
-import { PickDrawing, type PickHands } from '@/ui/pick/PickDrawing';
+import { PickDrawing, type PickActions } from '@/ui/pick/PickDrawing';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
@@ -111,14 +111,14 @@ export function PickPanel({ plan, pass, caret, playing, onGo, onPass }: PickPane
   const view = useView();
   const player = usePlayer();
   const panel = useRef<HTMLElement>(null);
-  const hands = useRef<PickHands>(null);
+  const actions = useRef<PickActions>(null);
   const lines = useMemo(() => {
     const { startTicks, endTicks } = loopSpan(passage);
     const passes = strikesOf(plan);
     return passes.map((_, at) => strikeLine(passes, at, plan.analysis.loop ? endTicks - startTicks : null));
   }, [plan, passage]);
   const [heard, setHeard] = useState<{ pass: number; strike: number } | null>(null);
-  const { isPlaying, place } = playing.hands;
+  const { isPlaying, place } = playing.sound;
   const chosen = { pass, strike: strikeAtCaret(lines[pass]!, caret) };
   const shown = isPlaying && heard && lines[heard.pass]?.strikes[heard.strike] ? heard : chosen;
   const line = lines[shown.pass]!;
@@ -141,7 +141,7 @@ export function PickPanel({ plan, pass, caret, playing, onGo, onPass }: PickPane
       const at = now.pass % lines.length;
       const pose = poseAt(lines[at]!, now.ticks);
       if (!pose) return;
-      hands.current?.show(pose, slantAt(lines[at]!, pose.strike, view));
+      actions.current?.show(pose, slantAt(lines[at]!, pose.strike, view));
       const key = `${at} ${pose.strike}`;
       if (key === last) return;
       last = key;
@@ -160,7 +160,7 @@ export function PickPanel({ plan, pass, caret, playing, onGo, onPass }: PickPane
     stood.current = standsAt;
     const stop = standingPose(line, shown.strike);
     const draw = (pose: PickPose | null) =>
-      pose && hands.current?.show(pose, slantAt(line, pose.strike, view));
+      pose && actions.current?.show(pose, slantAt(line, pose.strike, view));
     const isStill = matchMedia('(prefers-reduced-motion: reduce)').matches;
     if (from === null || from >= standsAt || isStill) {
       draw(stop);
@@ -216,7 +216,7 @@ export function PickPanel({ plan, pass, caret, playing, onGo, onPass }: PickPane
         thickOnTop={view.thickOnTop}
         isLeftHanded={player.setup.handedness === 'left'}
         struck={struck}
-        hands={hands}
+        actions={actions}
       />
       <div>
         <div role="status" aria-live={isPlaying ? 'off' : 'polite'}>

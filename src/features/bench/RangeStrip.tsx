@@ -5,7 +5,7 @@ import { Button } from '@/ui/controls/Button';
 import { Menu } from '@/ui/controls/Menu';
 import { say } from '@/ui/controls/say';
 import { colour } from '@/ui/theme/tokens';
-import type { BenchHands } from './benchHands';
+import type { BenchActions } from './useBenchActions';
 import {
   acrossStrings,
   backwards,
@@ -62,7 +62,7 @@ interface RangeStripProps {
   readonly caret: Place;
   /** What the last edit could not do as it was asked. */
   readonly remark: string | null;
-  readonly apply: BenchHands['apply'];
+  readonly apply: BenchActions['apply'];
   readonly onDone: () => void;
 }
 

@@ -35,7 +35,7 @@ describe('keys of the lane', () => {
 
 it('after f a digit gives the finger; a digit on its own, or after another key, gives a fret', () => {
   let passage = putNote(emptyPassage(), 0, 3, 5);
-  const hands = laneBindings({
+  const actions = laneBindings({
     passage: () => passage,
     caret: () => ({ ticks: 0, string: 3 }),
     place: () => undefined,
@@ -47,7 +47,7 @@ it('after f a digit gives the finger; a digit on its own, or after another key, 
     changes: () => [],
   });
   const press = (key: string, timeStamp: number) => {
-    hands.find(({ keys }) => keys.includes(key))!.run({ key, timeStamp } as never);
+    actions.find(({ keys }) => keys.includes(key))!.run({ key, timeStamp } as never);
     const { fret, finger } = passage.notes[0]!;
     return [fret, finger];
   };

@@ -25,7 +25,7 @@ import {
 } from '@/work/bench/sounding';
 
 /** What the keys act on. */
-export interface LaneHands {
+export interface LaneActions {
   readonly passage: () => Passage;
   readonly caret: () => Place;
   readonly place: (place: Place, explains?: boolean) => void;
@@ -38,11 +38,11 @@ export interface LaneHands {
 }
 
 /** All bindings of the lane, in the order of the key sheet. */
-export function laneBindings(hands: LaneHands): KeyBinding[] {
-  const { passage, caret, place, apply } = hands;
+export function laneBindings(actions: LaneActions): KeyBinding[] {
+  const { passage, caret, place, apply } = actions;
   const along = (by: number) => () => place(moveCaret(passage(), caret(), by));
   /** One string up the page, in string numbers. */
-  const up = hands.thickOnTop ? 1 : -1;
+  const up = actions.thickOnTop ? 1 : -1;
   const down = up === 1 ? -1 : 1;
   const across = (by: number) => () => {
     const string = Math.max(1, Math.min(passage().tuning.length, caret().string + by));
@@ -50,7 +50,7 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
   };
   const toChange = (by: 1 | -1) => () => {
     const here = caret().ticks;
-    const notes = hands.changes();
+    const notes = actions.changes();
     const next =
       by === 1
         ? (notes.find((note) => note.onsetTicks > here) ?? notes[0])
@@ -58,14 +58,14 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
     if (next) place({ ticks: next.onsetTicks, string: next.string }, true);
   };
   const digit = (event: { key: string; timeStamp: number }) => {
-    const finger = hands.digits.takesFinger() ? fingerTo(passage(), caret(), Number(event.key)) : null;
+    const finger = actions.digits.takesFinger() ? fingerTo(passage(), caret(), Number(event.key)) : null;
     if (finger) return apply(finger);
-    const { fret, group, beyond } = hands.digits.type(Number(event.key), event.timeStamp);
+    const { fret, group, beyond } = actions.digits.type(Number(event.key), event.timeStamp);
     apply(putFret(passage(), caret(), fret, beyond), group);
   };
   const change = (make: (of: Passage, at: Place) => Edit) => () => {
     // A digit that follows is a number of its own.
-    hands.digits.forget();
+    actions.digits.forget();
     apply(make(passage(), caret()));
   };
   return [
@@ -147,7 +147,7 @@ export function laneBindings(hands: LaneHands): KeyBinding[] {
       does: 'Next finger; a digit after it gives that finger, 0 none',
       run: () => {
         change(fingerHere)();
-        hands.digits.expectFinger();
+        actions.digits.expectFinger();
       },
     },
     { keys: ['>'], does: 'One slot longer', run: change((of, at) => stretchHere(of, at, 1)) },

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { MAX_BPM, MIN_BPM, type Exercise, type KeptLadder, type LadderSpec, type Plan } from '@/core';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
-import { tapBeat, usePlayback, type PlaybackHands } from '@/ui/sound/usePlayback';
+import { tapBeat, usePlayback, type PlaybackActions } from '@/ui/sound/usePlayback';
 import { attempt } from '@/work/perform';
 
 export const SPEEDS = [1, 0.5, 0.25, 0.1] as const;
@@ -11,7 +11,7 @@ export type Speed = (typeof SPEEDS)[number];
 export const SPEED_NAMES = { 1: 'full', 0.5: 'half', 0.25: 'a quarter', 0.1: 'a tenth' } as const;
 
 export interface Playing {
-  readonly hands: PlaybackHands;
+  readonly sound: PlaybackActions;
   /** The part of the tempo at which it is heard, to watch the pick. */
   readonly speed: Speed;
   readonly setSpeed: (speed: Speed) => void;
@@ -39,7 +39,7 @@ export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan, i
   const bpm = own?.playerId === player.id ? own.bpm : spec.startBpm;
   const [speed, setSpeed] = useState<Speed>(1);
   // Counting in at a tenth of the tempo would take a minute.
-  const hands = usePlayback(plan, isLoop, bpm * speed, speed >= 0.5);
+  const sound = usePlayback(plan, isLoop, bpm * speed, speed >= 0.5);
   return useMemo((): Playing => {
     const setBpm = (next: number) =>
       setOwn({ playerId: player.id, bpm: Math.max(MIN_BPM, Math.min(MAX_BPM, next)) });
@@ -52,7 +52,7 @@ export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan, i
         if (step) setBpm(step.bpm);
       });
     return {
-      hands,
+      sound,
       speed,
       setSpeed,
       bpm,
@@ -73,5 +73,5 @@ export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan, i
         set({ startBpm: bpm });
       },
     };
-  }, [hands, speed, bpm, spec, kept, player.id, set]);
+  }, [sound, speed, bpm, spec, kept, player.id, set]);
 }

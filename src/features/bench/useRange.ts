@@ -4,7 +4,7 @@ import { rangeBetween, type Passage, type Plan, type Range, type Place } from '@
 import { say } from '@/ui/controls/say';
 import { bound, keyList, type KeyBinding } from '@/ui/keys/keys';
 import { ahead, attempt } from '@/work/perform';
-import type { BenchHands } from './benchHands';
+import type { BenchActions } from './useBenchActions';
 import type { Edit } from '@/work/bench/editing';
 
 export const RANGE_KEYS = keyList(
@@ -39,7 +39,7 @@ async function loadEdits(): Promise<Ranging> {
 
 const READY_MS = 300;
 
-export interface RangeHands {
+export interface RangeActions {
   readonly range: Range | null;
   readonly letGo: () => void;
   /** Marks from a moment on, unless something is marked already. */
@@ -57,8 +57,8 @@ export function useRange(
   pass: number,
   caret: Place,
   thickOnTop: boolean,
-  apply: BenchHands['laneApply'],
-): RangeHands {
+  apply: BenchActions['laneApply'],
+): RangeActions {
   const [anchor, setAnchor] = useState<number | null>(null);
   // Writing tab comes after the page, but before anyone copies.
   const writer = useRef<typeof import('@/ui/shell/tabReading').planTab | null>(null);

@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { bpmText, durationText, FRESH_LADDER, type Exercise } from '@/core';
 import { climbOf } from '@/core/drills';
-import type { ExerciseSession, LadderFields, SessionState } from '@/storage';
+import type { ExerciseEditor, LadderFields, EditorState } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { GoLink } from '@/ui/controls/GoLink';
 import { UndoButtons } from '@/ui/controls/UndoButtons';
@@ -106,27 +106,27 @@ const LANE_WIDTH = 260;
 const WHOLE = { part: null, subdivision: null };
 
 interface LadderProps {
-  readonly session: ExerciseSession;
-  readonly state: SessionState;
+  readonly editor: ExerciseEditor;
+  readonly state: EditorState;
   readonly exercise: Exercise;
 }
 
 /** The ladder of an exercise that is there. */
-export function Ladder({ session, state, exercise }: LadderProps) {
+export function Ladder({ editor, state, exercise }: LadderProps) {
   const player = usePlayer();
-  const { spec, kept, ownGoalBpm, set } = useLadder(session.id, exercise);
+  const { spec, kept, ownGoalBpm, set } = useLadder(editor.id, exercise);
   const climb = useMemo(() => climbOf(exercise, kept, player.setup), [exercise, kept, player.setup]);
   const { steps, times } = climb;
   const ladder = useMemo(() => kept ?? { ...FRESH_LADDER, startBpm: exercise.startBpm }, [kept, exercise]);
   const { passage, policy } = exercise;
-  const record = useRecord(session.id, passage.subdivision);
+  const record = useRecord(editor.id, passage.subdivision);
   const [wanted, setWanted] = useState(0);
   const [isEditing, setIsEditing] = useState(false);
   const chosen = Math.min(wanted, steps.length - 1);
   const step = steps[chosen]!;
   const { plan } = climb.stepped(step);
   const whole = climb.stepped(WHOLE).plan;
-  const hands = usePlayback(plan, step.part !== null || policy.loop === true, step.bpm);
+  const sound = usePlayback(plan, step.part !== null || policy.loop === true, step.bpm);
   const partNames = climb.parts.map(({ part }) => part);
   const setSpec = (fields: LadderFields) =>
     set(fieldsWith(fields, spec, kept?.steps ?? null, partNames.length > 0 ? partNames : undefined));
@@ -137,14 +137,14 @@ export function Ladder({ session, state, exercise }: LadderProps) {
   useKeySheet(SHEET);
   const onKeyDown = keyHandler(
     bound(KEYS, {
-      ' ': hands.toggle,
+      ' ': sound.toggle,
       j: () => setWanted(Math.max(0, chosen - 1)),
       k: () => setWanted(Math.min(steps.length - 1, chosen + 1)),
       e: () => setIsEditing(!isEditing),
       b: (event) => tap(event.timeStamp / 1000),
     }),
   );
-  const stepBack = (way: 'undo' | 'redo') => session.step(way, tellRefused);
+  const stepBack = (way: 'undo' | 'redo') => editor.undo(way, tellRefused);
   useUndoKeys(stepBack);
   const total = times.at(-1)!.untilSeconds;
   const runs = times.reduce((sum, time) => sum + time.runs, 0);
@@ -154,16 +154,16 @@ export function Ladder({ session, state, exercise }: LadderProps) {
     <Root ref={focusOnce} tabIndex={-1} onKeyDown={onKeyDown}>
       <Head>
         <h1>
-          Ladder: <Link href={`/bench/${session.id}`}>{exercise.title || 'Untitled'}</Link>
+          Ladder: <Link href={`/bench/${editor.id}`}>{exercise.title || 'Untitled'}</Link>
         </h1>
         <p>for {player.name}</p>
         <div aria-hidden>
           <SmallLane plan={whole} width={LANE_WIDTH} />
         </div>
         <div className="end">
-          <Link href={`/handout?ids=${session.id}`}>Handout</Link>
-          <UndoButtons undo={state.undo} redo={state.redo} onStep={stepBack} />
-          <GoLink href={`/practice/${session.id}`} prefetch={false}>
+          <Link href={`/handout?ids=${editor.id}`}>Handout</Link>
+          <UndoButtons undo={state.undo} redo={state.redo} onUndo={stepBack} />
+          <GoLink href={`/practice/${editor.id}`} prefetch={false}>
             <Timer size={16} aria-hidden /> Practise
           </GoLink>
         </div>
@@ -173,7 +173,7 @@ export function Ladder({ session, state, exercise }: LadderProps) {
           <LadderForm exercise={exercise} ownGoalBpm={ownGoalBpm} spec={spec} set={setSpec} />
           <p className="probe">
             Not sure where to start?{' '}
-            <Link href={`/practice/${session.id}?mode=probe`} prefetch={false}>
+            <Link href={`/practice/${editor.id}?mode=probe`} prefetch={false}>
               Probe upward from slow
             </Link>{' '}
             or tap the tempo with <kbd>b</kbd>.
@@ -204,10 +204,10 @@ export function Ladder({ session, state, exercise }: LadderProps) {
           <StepTable
             climb={climb}
             chosen={chosen}
-            isPlaying={hands.isPlaying}
+            isPlaying={sound.isPlaying}
             cleanBpm={record.stated?.says === 'estimate' ? record.stated.bpm : null}
             onChoose={setWanted}
-            onToggle={hands.toggle}
+            onToggle={sound.toggle}
             isEditing={isEditing}
             onEdit={(at) => {
               setIsEditing(at !== chosen || !isEditing);

@@ -17,7 +17,7 @@ import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { useHasStarted } from '@/ui/shell/started';
 import { attempt } from '@/work/perform';
-import { takeStep } from '@/work/undoing';
+import { undoIn } from '@/work/undoing';
 import { useImporting, useLibraryActions } from './actions';
 import { ExerciseRow, rowColumns } from './ExerciseRow';
 import { choose as select, EVERYTHING, folded, planned, SORTS, type Sort, type Wanted } from './items';
@@ -171,7 +171,7 @@ export function LibraryView() {
       '/': (event) => event.currentTarget.querySelector<HTMLElement>('.search input')?.focus(),
     }),
   );
-  useUndoKeys((way) => takeStep(LIBRARY, way));
+  useUndoKeys((way) => undoIn(LIBRARY, way));
   const isOver = useFileDrop(importing.importFiles);
   const choose = useMemo(
     () => (id: string, isChosen: boolean) =>

@@ -8,7 +8,7 @@ import { recordScope } from '@/storage';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { useKeySheet, useUndoKeys, type KeyGroup } from '@/ui/keys/keys';
 import { colour } from '@/ui/theme/tokens';
-import { takeStep } from '@/work/undoing';
+import { undoIn } from '@/work/undoing';
 import { Exercises } from './Exercises';
 import { Filters } from './Filters';
 import { chosen, useBook, type Book, type Wanted } from './useBook';
@@ -195,7 +195,7 @@ export function Logbook() {
   const deferred = useDeferredValue(wanted);
   useKeySheet(KEYS);
   const scope = recordScope(player.id);
-  useUndoKeys((way) => takeStep(scope, way));
+  useUndoKeys((way) => undoIn(scope, way));
   const options = useMemo(() => {
     const ids = practised.map(({ exerciseId }) => exerciseId);
     const more = asked && !ids.includes(asked) && exercises.has(asked) ? [asked] : [];

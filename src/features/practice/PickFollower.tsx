@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { loopSpan, poseAt, slantAt, strikeLine, strikesOf, type Plan, type PlayPlace } from '@/core';
-import { PickDrawing, type PickHands } from '@/ui/pick/PickDrawing';
+import { PickDrawing, type PickActions } from '@/ui/pick/PickDrawing';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 
@@ -10,7 +10,7 @@ export function PickFollower({ plan, place }: { plan: Plan; place: () => PlayPla
   const { passage } = plan;
   const view = useView();
   const player = usePlayer();
-  const hands = useRef<PickHands>(null);
+  const actions = useRef<PickActions>(null);
   const [struck, setStruck] = useState<ReadonlyMap<number, string>>(new Map());
   const lines = useMemo(() => {
     const { startTicks, endTicks } = loopSpan(passage);
@@ -26,7 +26,7 @@ export function PickFollower({ plan, place }: { plan: Plan; place: () => PlayPla
       const at = now ? now.pass % lines.length : 0;
       const pose = now ? poseAt(lines[at]!, now.ticks) : null;
       if (!pose) return;
-      hands.current?.show(pose, slantAt(lines[at]!, pose.strike, view));
+      actions.current?.show(pose, slantAt(lines[at]!, pose.strike, view));
       const key = `${at} ${pose.strike}`;
       if (key === last) return;
       last = key;
@@ -43,7 +43,7 @@ export function PickFollower({ plan, place }: { plan: Plan; place: () => PlayPla
       thickOnTop={view.thickOnTop}
       isLeftHanded={player.setup.handedness === 'left'}
       struck={struck}
-      hands={hands}
+      actions={actions}
     />
   );
 }

@@ -63,7 +63,7 @@ interface PracticeProps {
 export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   const router = useRouter();
   const practising = usePractice(exerciseId, exercise, mode);
-  const { state, given, player, ladder, record, settings, hands } = practising;
+  const { state, given, player, ladder, record, settings, sound } = practising;
   const { phase, sitting, words } = state;
   const runs = useSaidRuns(saidOf(state));
   const lastPlace = runs.findLast(({ place }) => place !== null)?.place ?? null;
@@ -153,10 +153,10 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           </Button>
         ) : null}
       </Head>
-      {hands.problem ? (
+      {sound.problem ? (
         <p className="warn" role="alert">
-          {PROBLEMS[hands.problem]}{' '}
-          <Button look="quiet" onPress={hands.dismiss}>
+          {PROBLEMS[sound.problem]}{' '}
+          <Button look="quiet" onPress={sound.dismiss}>
             Good
           </Button>
         </p>
@@ -222,14 +222,14 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           onDrill={(change, why) => attempt('Making the drill', () => makeDrill(change, why))}
         />
       ) : null}
-      {isSheet && hands.sounds ? (
+      {isSheet && sound.sounds ? (
         <MetronomeSheet
           settings={settings}
-          sounds={hands.sounds}
+          sounds={sound.sounds}
           beats={exercise.passage.meter.beats}
           trigger={sheetTrigger}
           onSettings={keep}
-          onSounds={hands.setSounds}
+          onSounds={sound.setSounds}
           onClose={() => setIsSheet(false)}
         />
       ) : null}

@@ -37,7 +37,7 @@ interface StageProps {
 
 /** Tempo, beat, lane and verdicts: what is looked at while the hands are busy. */
 export function Stage({ practising, actions, runs, restSeconds, onDrill }: StageProps) {
-  const { state, given, settings, hands } = practising;
+  const { state, given, settings, sound } = practising;
   const { phase, words, reason, named, why, seen, restUntilMs } = state;
   const { mode, steps } = given;
   const [pass, setPass] = useState(0);
@@ -75,7 +75,7 @@ export function Stage({ practising, actions, runs, restSeconds, onDrill }: Stage
             )}
           </span>
         </div>
-        <BeatLight beat={hands.beat} isLarge />
+        <BeatLight beat={sound.beat} isLarge />
         <div className="now">
           <p role="status" className="said" data-said>
             {words?.text ?? why}
@@ -125,14 +125,14 @@ export function Stage({ practising, actions, runs, restSeconds, onDrill }: Stage
       <PracticeLane
         plan={stepped.plan}
         pass={pass % stepped.plan.assignment.passes.length}
-        isPlaying={hands.isPlaying}
-        place={hands.place}
+        isPlaying={sound.isPlaying}
+        place={sound.place}
         onPass={setPass}
         named={named}
         onName={canSay ? actions.nameChange : null}
       />
-      {settings.showsPick && hands.isPlaying ? (
-        <PickFollower plan={stepped.plan} place={hands.place} />
+      {settings.showsPick && sound.isPlaying ? (
+        <PickFollower plan={stepped.plan} place={sound.place} />
       ) : null}
       <div className="verdicts">
         {phase === 'rest' && restSeconds === null ? (

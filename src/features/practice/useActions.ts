@@ -9,10 +9,10 @@ import type { Practising } from './usePractice';
 
 /** What keys and buttons of the runner do. */
 export function useActions(
-  { store, state, hands, settings, hasWarmUp }: Practising,
+  { store, state, sound, settings, hasWarmUp }: Practising,
   lastPlace: RunPlace | null,
 ) {
-  const place = hands.place;
+  const place = sound.place;
   const { given, playing } = state;
   const plan = (playing?.stepped ?? given.climb.stepped(given.steps[standingOf(state).climb.at]!)).plan;
   const changes = plan.analysis.transitions.filter((one) => isStringChange(one) && one.pass === 0);

@@ -41,8 +41,8 @@ function useGiven(exerciseId: string, exercise: Exercise, mode: PracticeMode) {
 export function usePractice(exerciseId: string, exercise: Exercise, mode: PracticeMode) {
   const { given, player, ladder, record, isRead } = useGiven(exerciseId, exercise, mode);
   const settings = useLiveQuery(() => practiceSettings(database()));
-  const hands = useRun();
-  const sound = useMemo(
+  const sound = useRun();
+  const heard = useMemo(
     (): RunSound => ({
       play: ({ playing, toBpm }) => {
         const { exercise: played, plan } = playing.stepped;
@@ -50,33 +50,33 @@ export function usePractice(exerciseId: string, exercise: Exercise, mode: Practi
         const { countInBeats } = given.climb.spec;
         const rising = toBpm === null ? {} : { toBpm };
         const clicks = settings!.clicks;
-        hands.start({ plan, loop, passes: playing.wanted, countInBeats, clicks, ...rising }, playing.bpm);
+        sound.start({ plan, loop, passes: playing.wanted, countInBeats, clicks, ...rising }, playing.bpm);
       },
-      stop: hands.stop,
-      stopAtClick: hands.stopAtClick,
-      setTempo: hands.setTempo,
+      stop: sound.stop,
+      stopAtClick: sound.stopAtClick,
+      setTempo: sound.setTempo,
     }),
-    [hands, settings, given.climb.spec],
+    [sound, settings, given.climb.spec],
   );
-  const [store] = useState(() => new PracticeStore(database(), given, sound));
+  const [store] = useState(() => new PracticeStore(database(), given, heard));
   const state = useSyncExternalStore(store.subscribe, store.getSnapshot, store.getSnapshot);
   const hasWarmUp = (settings?.warmUp.length ?? 0) > 0;
-  useEffect(() => store.soundWith(sound), [store, sound]);
+  useEffect(() => store.soundWith(heard), [store, heard]);
   useEffect(() => {
     store.dispatch({ is: 'given', given });
     // The record must be read first: it says where to begin.
     if (isRead && settings) store.open(hasWarmUp);
   }, [store, given, isRead, settings, hasWarmUp]);
-  const finished = useRef(hands.finished);
+  const finished = useRef(sound.finished);
   useEffect(() => {
-    if (hands.finished !== finished.current) store.dispatch({ is: 'finished' });
-    finished.current = hands.finished;
-  }, [store, hands.finished]);
-  const isSilenced = !hands.isPlaying && (hands.problem === 'refused' || hands.problem === 'interrupted');
+    if (sound.finished !== finished.current) store.dispatch({ is: 'finished' });
+    finished.current = sound.finished;
+  }, [store, sound.finished]);
+  const isSilenced = !sound.isPlaying && (sound.problem === 'refused' || sound.problem === 'interrupted');
   useEffect(() => {
     if (isSilenced) store.dispatch({ is: 'silenced' });
   }, [store, isSilenced]);
-  return { store, state, given, player, ladder, record, settings, hands, hasWarmUp };
+  return { store, state, given, player, ladder, record, settings, sound, hasWarmUp };
 }
 
 export type Practising = ReturnType<typeof usePractice>;

@@ -6,17 +6,17 @@ interface UndoButtonsProps {
   /** What undo and redo would do, by label; null: nothing. */
   readonly undo: string | null;
   readonly redo: string | null;
-  readonly onStep: (way: 'undo' | 'redo') => void;
+  readonly onUndo: (way: 'undo' | 'redo') => void;
 }
 
 /** Undo and redo, each named by what it would do. */
-export function UndoButtons({ undo, redo, onStep }: UndoButtonsProps) {
+export function UndoButtons({ undo, redo, onUndo }: UndoButtonsProps) {
   return (
     <>
       <Button
         square
         isDisabled={undo === null}
-        onPress={() => onStep('undo')}
+        onPress={() => onUndo('undo')}
         aria-label={undo === null ? 'Nothing to undo' : `Undo: ${undo}`}
       >
         <Undo2 size={16} aria-hidden />
@@ -24,7 +24,7 @@ export function UndoButtons({ undo, redo, onStep }: UndoButtonsProps) {
       <Button
         square
         isDisabled={redo === null}
-        onPress={() => onStep('redo')}
+        onPress={() => onUndo('redo')}
         aria-label={redo === null ? 'Nothing to redo' : `Redo: ${redo}`}
       >
         <Redo2 size={16} aria-hidden />

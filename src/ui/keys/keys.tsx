@@ -167,11 +167,11 @@ const OVER_THE_PAGE = '[role=dialog], [role=alertdialog], [role=menu], [role=lis
  * Undo and redo by their usual keys, wherever on the page one stands: also where what had the focus is gone. In fields they are the
  * field's own.
  */
-export function useUndoKeys(onStep: (way: 'undo' | 'redo') => void): void {
-  const latest = useRef(onStep);
+export function useUndoKeys(onUndo: (way: 'undo' | 'redo') => void): void {
+  const latest = useRef(onUndo);
   useEffect(() => {
-    latest.current = onStep;
-  }, [onStep]);
+    latest.current = onUndo;
+  }, [onUndo]);
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey || event.defaultPrevented) return;

@@ -30,7 +30,7 @@ const Drawing = styled.svg`
 `;
 
 /** What can be done to the drawing from outside, sixty times a second, without drawing it again. */
-export interface PickHands {
+export interface PickActions {
   readonly show: (pose: PickPose, slant: Slant | null) => void;
 }
 
@@ -40,11 +40,11 @@ interface PickDrawingProps {
   readonly isLeftHanded: boolean;
   /** Strings that the stroke shown sounds, with what is fretted on them. */
   readonly struck: ReadonlyMap<number, string>;
-  readonly hands: Ref<PickHands>;
+  readonly actions: Ref<PickActions>;
 }
 
 /** The pick over the strings, seen from the front and from the end of the strings. */
-export function PickDrawing({ strings, thickOnTop, isLeftHanded, struck, hands }: PickDrawingProps) {
+export function PickDrawing({ strings, thickOnTop, isLeftHanded, struck, actions }: PickDrawingProps) {
   const front = useRef<SVGGElement>(null);
   const shadow = useRef<SVGEllipseElement>(null);
   const end = useRef<SVGGElement>(null);
@@ -54,7 +54,7 @@ export function PickDrawing({ strings, thickOnTop, isLeftHanded, struck, hands }
   const neckIsLeft = thickOnTop === isLeftHanded;
 
   useImperativeHandle(
-    hands,
+    actions,
     () => ({
       show: ({ across, lift }, slant) => {
         const at = TOP + (thickOnTop ? strings - across : across - 1) * GAP;

@@ -2,13 +2,13 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { Exercise } from '@/core';
-import type { ExerciseSession, SessionState } from '@/storage';
+import type { ExerciseEditor, EditorState } from '@/storage';
 import { EmptyState } from '../controls/EmptyState';
-import { useSession } from './useSession';
+import { useEditor } from './useEditor';
 
 export interface OpenedProps {
-  readonly session: ExerciseSession;
-  readonly state: SessionState;
+  readonly editor: ExerciseEditor;
+  readonly state: EditorState;
   readonly exercise: Exercise;
 }
 
@@ -20,7 +20,7 @@ export function OpenedExercise({
   exerciseId: string;
   children: (opened: OpenedProps) => ReactNode;
 }) {
-  const { session, state } = useSession(exerciseId);
+  const { editor, state } = useEditor(exerciseId);
   if (state.status === 'loading') return <p aria-busy="true">Opening the exercise …</p>;
   if (state.status === 'missing' || !state.exercise)
     return (
@@ -31,5 +31,5 @@ export function OpenedExercise({
         </p>
       </EmptyState>
     );
-  return children({ session, state, exercise: state.exercise });
+  return children({ editor, state, exercise: state.exercise });
 }

@@ -28,7 +28,7 @@ export function tapBeat(seconds: number): number | null {
   return tappedBpm(taps);
 }
 
-export interface PlaybackHands {
+export interface PlaybackActions {
   readonly isPlaying: boolean;
   readonly problem: PlaybackProblem | null;
   /** Undefined until it is read. */
@@ -51,7 +51,7 @@ const setSounds = (next: SoundSettings): void => {
 };
 
 /** Playing a passage: follows its edits and its tempo, stops when the view goes away. */
-export function usePlayback(plan: Plan, loop: boolean, bpm: number, countsIn = true): PlaybackHands {
+export function usePlayback(plan: Plan, loop: boolean, bpm: number, countsIn = true): PlaybackActions {
   const { isPlaying, problem } = useSyncExternalStore(subscribePlayback, playbackState, silence);
   const sounds = useLiveQuery(() => soundSettings(database()));
   const countInBeats = countsIn ? (sounds?.countInBars ?? 1) * plan.passage.meter.beats : 0;

@@ -15,7 +15,7 @@ import {
   subscribePlayback,
 } from './engine';
 
-export interface RunHands {
+export interface RunActions {
   readonly isPlaying: boolean;
   readonly problem: PlaybackProblem | null;
   /** How often something was played to its end. */
@@ -36,7 +36,7 @@ export interface RunHands {
 }
 
 /** Playing runs one by one, each as it was begun; stops when the view goes away. */
-export function useRun(): RunHands {
+export function useRun(): RunActions {
   const { isPlaying, problem, finished } = useSyncExternalStore(subscribePlayback, playbackState, silence);
   const sounds = useLiveQuery(() => soundSettings(database()));
   useEffect(() => {

@@ -1,6 +1,6 @@
 /**
  * One exercise being worked on: shown at once, written at once, in the order of the edits. What another tab wrote in the
- * meantime wins; the edit that was based on older notes is given up and the session says so.
+ * meantime wins; the edit that was based on older notes is given up and the editor says so.
  */
 import { liveQuery } from 'dexie';
 import type { Exercise } from '@/core';
@@ -9,16 +9,16 @@ import { tables, type DatabaseHandle } from './database';
 import { dropEdits, journalEdit, readyForEdits, type Journalled } from './journal';
 import { exerciseOf, takeJustBegun } from './library';
 import { rememberHash } from './knownHashes';
-import { step } from './late';
+import { undoOrRedo } from './late';
 import { hashing } from './lateHashing';
 import { commit } from './commit';
-import { ConflictError, FIRST_REVISION, isNoRoom, steps } from './scopes';
-import type { Stepped } from './undo';
+import { ConflictError, FIRST_REVISION, isNoRoom, undoable } from './scopes';
+import type { UndoOutcome } from './undo';
 
 /** `unwritten`: a new exercise could not be written at all yet. */
 export type SaveProblem = 'conflict' | 'full' | 'failed' | 'unwritten';
 
-export interface SessionState {
+export interface EditorState {
   readonly status: 'loading' | 'missing' | 'ready';
   readonly exercise: Exercise | null;
   readonly saving: boolean;
@@ -28,7 +28,7 @@ export interface SessionState {
   readonly redo: string | null;
 }
 
-const LOADING: SessionState = {
+const LOADING: EditorState = {
   status: 'loading',
   exercise: null,
   saving: false,
@@ -37,7 +37,7 @@ const LOADING: SessionState = {
   redo: null,
 };
 
-export class ExerciseSession {
+export class ExerciseEditor {
   private state = LOADING;
   private revision = 0;
   private queue: Promise<void> = Promise.resolve();
@@ -72,9 +72,9 @@ export class ExerciseSession {
     if (this.firstWrite) this.enqueue(() => Promise.resolve());
     this.subscription = liveQuery(async () => ({
       record: await tables(this.db).exercises.get(this.id),
-      steps: await steps(this.db, this.id),
+      labels: await undoable(this.db, this.id),
     })).subscribe({
-      next: ({ record, steps: next }) => {
+      next: ({ record, labels: next }) => {
         if (this.waiting > 0) return;
         this.set({ undo: next.undo, redo: next.redo });
         if (!record || record.revision !== this.revision || this.state.status !== 'ready')
@@ -90,11 +90,11 @@ export class ExerciseSession {
     return () => this.listeners.delete(listener);
   };
 
-  readonly snapshot = (): SessionState => this.state;
+  readonly snapshot = (): EditorState => this.state;
 
-  private set(next: Partial<SessionState>): void {
+  private set(next: Partial<EditorState>): void {
     const changed = Object.entries(next).some(
-      ([key, value]) => this.state[key as keyof SessionState] !== value,
+      ([key, value]) => this.state[key as keyof EditorState] !== value,
     );
     if (!changed) return;
     this.state = { ...this.state, ...next };
@@ -117,11 +117,11 @@ export class ExerciseSession {
     this.set({
       status: 'ready',
       exercise: exerciseOf(record, kept.passage),
-      ...(await steps(this.db, this.id)),
+      ...(await undoable(this.db, this.id)),
     });
   }
 
-  /** Changes the exercise. Edits in a row with one merge key are one step of undo. */
+  /** Changes the exercise. Edits in a row with one merge key are taken back together. */
   edit(label: string, change: (exercise: Exercise) => Exercise, mergeKey?: string): void {
     const before = this.state.exercise;
     if (!before) return;
@@ -148,12 +148,12 @@ export class ExerciseSession {
     }, keys);
   }
 
-  /** Takes back the last step, or does it again. What came of it is handed to `told`, also why it was refused. */
-  step(way: 'undo' | 'redo', told?: (came: Stepped | string | null) => void): void {
+  /** Takes back the last action, or does it again. What came of it is handed to `told`, also why it was refused. */
+  undo(way: 'undo' | 'redo', told?: (came: UndoOutcome | string | null) => void): void {
     this.enqueue(async () => {
       // What is taken back would else be done again at the next start.
       await this.forget();
-      const came = await step(this.db, this.id, way).catch((error: unknown) => {
+      const came = await undoOrRedo(this.db, this.id, way).catch((error: unknown) => {
         if (!(error instanceof ConflictError) || !told) throw error;
         return error.message;
       });
@@ -198,7 +198,7 @@ export class ExerciseSession {
         else await this.reload();
       }
       if (this.waiting === 0) await this.forget();
-      if (this.waiting === 0) this.set({ saving: false, ...(await steps(this.db, this.id)) });
+      if (this.waiting === 0) this.set({ saving: false, ...(await undoable(this.db, this.id)) });
     });
   }
 }

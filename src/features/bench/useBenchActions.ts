@@ -1,7 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
 import { endingWithNotes, type Exercise, type Passage, type Place } from '@/core';
-import type { ExerciseSession } from '@/storage';
+import type { ExerciseEditor } from '@/storage';
 import { say } from '@/ui/controls/say';
 import { attempt, tellRefused } from '@/work/perform';
 import type { EditExercise } from './edit';
@@ -22,7 +22,7 @@ interface Where {
 export type Asked = Edit | ((passage: Passage) => Edit);
 
 /** What is done to the exercise of a Bench; the same object for as long as the Bench is open. */
-export interface BenchHands {
+export interface BenchActions {
   readonly passage: () => Passage;
   readonly edit: EditExercise;
   readonly apply: (asked: Asked, mergeKey?: string) => void;
@@ -31,7 +31,7 @@ export interface BenchHands {
   readonly place: (place: Place, explains?: boolean) => void;
   /** The same from elsewhere: what lies round the lane follows at once. */
   readonly go: (place: Place) => void;
-  readonly step: (way: 'undo' | 'redo') => void;
+  readonly undo: (way: 'undo' | 'redo') => void;
   readonly setLoop: (loop: boolean) => void;
   readonly digits: DigitMemory;
 }
@@ -43,11 +43,11 @@ function firstPlace(passage: Passage): Place {
     : { ticks: -passage.pickupTicks, string: 3 };
 }
 
-/** The hands of a Bench and where they are. */
-export function useBenchHands(
-  session: ExerciseSession,
+/** The actions of a Bench and where they are. */
+export function useBenchActions(
+  editor: ExerciseEditor,
   exercise: Exercise,
-): { hands: BenchHands; where: Where } {
+): { actions: BenchActions; where: Where } {
   const [where, setWhere] = useState<Where>(() => ({
     wanted: firstPlace(exercise.passage),
     explains: false,
@@ -56,11 +56,11 @@ export function useBenchHands(
   }));
   const [digits] = useState(digitMemory);
   const [atFirst] = useState(exercise.passage);
-  const hands = useMemo((): BenchHands => {
-    const passage = () => session.snapshot().exercise?.passage ?? atFirst;
+  const actions = useMemo((): BenchActions => {
+    const passage = () => editor.snapshot().exercise?.passage ?? atFirst;
     const edit: EditExercise = (label, change, mergeKey) => {
       setWhere((now) => (now.fromLane ? { ...now, fromLane: false } : now));
-      session.edit(label, change, mergeKey);
+      editor.edit(label, change, mergeKey);
     };
     const place = (wanted: Place, explains = false) => {
       digits.forget();
@@ -71,7 +71,7 @@ export function useBenchHands(
       if (!made) return;
       if ('fault' in made) return setWhere((now) => ({ ...now, remark: made.fault, fromLane }));
       setWhere({ wanted: made.caret, explains: false, remark: made.remark ?? null, fromLane });
-      session.edit(made.label, (one) => ({ ...one, passage: made.passage }), mergeKey);
+      editor.edit(made.label, (one) => ({ ...one, passage: made.passage }), mergeKey);
     };
     return {
       passage,
@@ -84,11 +84,11 @@ export function useBenchHands(
         setWhere({ wanted, explains: false, remark: null, fromLane: false });
       },
       // Undo and redo put the caret where something changed.
-      step: (way) => {
+      undo: (way) => {
         const before = passage();
-        session.step(way, tellRefused);
+        editor.undo(way, tellRefused);
         attempt('Showing what changed', async () => {
-          await session.settled();
+          await editor.settled();
           const changed = firstDifference(before, passage());
           if (changed) place(changed);
         });
@@ -107,6 +107,6 @@ export function useBenchHands(
       },
       digits,
     };
-  }, [session, digits, atFirst]);
-  return { hands, where };
+  }, [editor, digits, atFirst]);
+  return { actions, where };
 }
