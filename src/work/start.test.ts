@@ -6,6 +6,7 @@ import { addExercises, database, newId, openings } from '@/storage';
 import { tables } from '@/storage/database';
 import { journalEdit, journalOf } from '@/storage/journal';
 import { setTell } from './perform';
+import { soon } from './testing';
 import { escapedText, start } from './start';
 
 const demo = vi.hoisted(() => ({ loads: 0, fails: false }));
@@ -55,7 +56,7 @@ it('opens all the same where the demo does not come, and says so', async () => {
 it('gives other identifiers at each opening of a seeded run', async () => {
   await start(false, 5);
   const first = newId();
-  await vi.waitFor(async () => expect(await openings(database())).toBe(1));
+  await soon(async () => expect(await openings(database())).toBe(1));
   await start(false, 5);
   expect(newId()).not.toBe(first);
 });
@@ -72,7 +73,7 @@ it('carries out what was typed last, and says of which exercise', async () => {
     entry.tabId = 'gone';
   });
   await start(false, null);
-  await vi.waitFor(() =>
+  await soon(() =>
     expect(told).toEqual(['The last edits before the browser closed were still written: “Burst”.']),
   );
 });

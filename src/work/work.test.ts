@@ -21,6 +21,7 @@ import {
 import { tables } from '@/storage/database';
 import { leftOutText } from './givingOut';
 import { attempt, failureText, perform, setTell, tellRefused, type Offer } from './perform';
+import { soon } from './testing';
 import { afterStudent, exercisesShown, offerLadders, switchStudent } from './takingAlong';
 import { importFiles, summaryText, type Answer, type Question } from './takingIn';
 import { undoText, undoIn, undoOf } from './undoing';
@@ -46,7 +47,7 @@ afterEach(async () => {
 });
 
 const lastTold = async () => {
-  await vi.waitFor(() => expect(told.length).toBeGreaterThan(0));
+  await soon(() => expect(told.length).toBeGreaterThan(0));
   return told.at(-1)!;
 };
 
@@ -102,7 +103,7 @@ describe('undo in words', () => {
     expect(down).toEqual([offer.about]);
     expect((await db.exercises.toArray()).map(({ title }) => title).sort()).toEqual(['A', 'B']);
     offer.run();
-    await vi.waitFor(() => expect(told).toHaveLength(2));
+    await soon(() => expect(told).toHaveLength(2));
     expect(told[1]!.text).toMatch(/taken back already\. Nothing was changed\./);
     expect(undoOf(null)).toBeUndefined();
   });
@@ -114,13 +115,13 @@ describe('undo in words', () => {
     undoIn(LIBRARY, 'undo');
     await lastTold();
     undoIn(LIBRARY, 'undo');
-    await vi.waitFor(() => expect(told).toHaveLength(2));
+    await soon(() => expect(told).toHaveLength(2));
     const { text, offer } = told[1]!;
     expect(text).toMatch(
       /^Undone: New exercise\. With it went “A” \(1 note\), changed since it was made; redo/,
     );
     offer!.run();
-    await vi.waitFor(() => expect(told).toHaveLength(3));
+    await soon(() => expect(told).toHaveLength(3));
     expect(await db.exercises.get(id)).toMatchObject({ title: 'A' });
     expect(undoText(null, 'undo')).toBe('There is nothing to undo.');
     expect(undoText(null, 'redo')).toBe('There is nothing to redo.');
@@ -171,7 +172,7 @@ describe('taking in', () => {
     expect(kept?.origin).toEqual({ file: 'x.mid', remarks: ['One.', 'Two.'] });
     expect(open).toHaveBeenCalledWith(kept!.id);
     told[0]!.offer!.run();
-    await vi.waitFor(async () => expect(await tables(database()).exercises.count()).toBe(0));
+    await soon(async () => expect(await tables(database()).exercises.count()).toBe(0));
   });
 
   it('several parts are asked about: some are one action, none is none', async () => {
@@ -185,7 +186,7 @@ describe('taking in', () => {
     expect(told.at(-1)!.text).toBe('“x.mid”, read as a MIDI file: 2 parts are in the library.');
     expect(await tables(database()).exercises.count()).toBe(2);
     told.at(-1)!.offer!.run();
-    await vi.waitFor(async () => expect(await tables(database()).exercises.count()).toBe(0));
+    await soon(async () => expect(await tables(database()).exercises.count()).toBe(0));
     await importFiles(
       [file()],
       answering(() => null),
@@ -310,12 +311,12 @@ describe('a ladder that was made before the student was chosen', () => {
     const { text, offer } = told.at(-1)!;
     expect(text).toBe('Tarn has no ladder here yet; Me has the ladder from 80 to 112.');
     offer!.run();
-    await vi.waitFor(async () =>
+    await soon(async () =>
       expect(await keptLadder(db, id, tarn.id)).toMatchObject({ startBpm: 80, goalBpm: 112 }),
     );
-    await vi.waitFor(() => expect(told.at(-1)!.text).toBe('Tarn has the ladder from 80 to 112 now.'));
+    await soon(() => expect(told.at(-1)!.text).toBe('Tarn has the ladder from 80 to 112 now.'));
     told.at(-1)!.offer!.run();
-    await vi.waitFor(async () => expect(await keptLadder(db, id, tarn.id)).toBeUndefined());
+    await soon(async () => expect(await keptLadder(db, id, tarn.id)).toBeUndefined());
     expect(await keptLadder(db, id, ME)).toMatchObject({ startBpm: 80 });
     // Nothing is offered where there is nothing to take, or one has a ladder of one's own.
     await setLadder(db, id, tarn.id, 60, { startBpm: 50 });

@@ -7,6 +7,7 @@ import { nextStart } from '@/core/record';
 import { lastSitting, newId, readRuns, readSigns, seededSources, setSources } from '@/storage';
 import { Database } from '@/storage/database';
 import { setTell } from '../perform';
+import { soon } from '../testing';
 import { PracticeStore, now } from './store';
 import { bpmOf, saidOf, type Given } from './state';
 
@@ -45,7 +46,7 @@ async function opened(hasWarmUp = false): Promise<PracticeStore> {
     setTempo: (bpm) => heard.push(`tempo ${bpm}`),
   });
   store.open(hasWarmUp);
-  await vi.waitFor(() => expect(store.getSnapshot().phase).not.toBe('opening'));
+  await soon(() => expect(store.getSnapshot().phase).not.toBe('opening'));
   return store;
 }
 
