@@ -1,6 +1,6 @@
 /** A browser of its own that can be killed like any process: to see what is kept when it dies in the middle. */
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { appendFileSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
@@ -228,4 +228,53 @@ export async function killAgainAndAgain(address, times, seed = 1, tell = () => u
     importing,
     whole,
   };
+}
+
+/** Half a record at the end of the log that the browser keeps its databases in, as a kill in the middle of a write leaves it. */
+function tear(profile) {
+  const base = join(profile, 'Default', 'IndexedDB');
+  const store = join(
+    base,
+    readdirSync(base).find((name) => name.endsWith('.leveldb')),
+  );
+  const [LENGTH_AT, KIND_AT, HEAD_BYTES, FULL] = [4, 6, 7, 1];
+  const half = Buffer.alloc(HEAD_BYTES + 40, 0x41);
+  half.writeUInt16LE(1000, LENGTH_AT);
+  half[KIND_AT] = FULL;
+  appendFileSync(
+    join(
+      store,
+      readdirSync(store).find((name) => name.endsWith('.log')),
+    ),
+    half,
+  );
+}
+
+/**
+ * Kills a browser, leaves half a record in its log, goes on in a new one, and kills that too.
+ * @returns how many exercises were kept before, and after all.
+ */
+export async function killWithHalfARecord(address) {
+  const profile = mkdtempSync(join(tmpdir(), 'yardfell-torn-'));
+  const chance = random(1);
+  const count = async ({ page }) => {
+    await page.goto(address);
+    await page.locator('main[data-ready=true]').waitFor();
+    return (await readTable(page, 'exercises')).length;
+  };
+  let browser = await startBrowser(profile);
+  try {
+    await killTyping(browser, address, chance);
+    browser = await startBrowser(profile);
+    const before = await count(browser);
+    await browser.kill();
+    tear(profile);
+    browser = await startBrowser(profile);
+    await killTyping(browser, address, chance);
+    browser = await startBrowser(profile);
+    return { before, after: await count(browser) };
+  } finally {
+    await browser.kill().catch(() => undefined);
+    rmSync(profile, { recursive: true, force: true });
+  }
 }

@@ -12,6 +12,9 @@ export {
   addRuns,
   addSign,
   correctRun,
+  enter,
+  noteHeld,
+  thrownAway,
   removeRuns,
   removeSign,
   readyForVerdicts,
@@ -43,6 +46,7 @@ export type {
 } from './kept';
 export { keepLastExercise, keepOpenings, lastExercise, openings } from './meta';
 export { ConflictError, isNoRoom, LIBRARY, recordScope } from './scopes';
+export type { Held } from './thrownAway';
 export type { Gone, UndoOutcome } from './undo';
 export { askToPersist } from './persistence';
 export * from './players';

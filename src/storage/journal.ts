@@ -10,6 +10,7 @@ import { tables, type DatabaseHandle } from './database';
 import { knownHash } from './knownHashes';
 import { hashing } from './lateHashing';
 import { newId } from './sources';
+import { holdLock, tabId } from './tabs';
 
 /** An edit, until it is carried out. */
 export interface JournalEntry {
@@ -81,24 +82,6 @@ export function journalOf(db: DatabaseHandle): Journal {
   });
   journals.set(name, journal);
   return journal;
-}
-
-let ownId: string | null = null;
-
-/** Stands for this tab; others see by its lock that it lives. */
-export const tabId = (): string => (ownId ??= crypto.randomUUID());
-
-/** The lock that a tab holds while it lives. */
-export const lockName = (id: string) => `yardfell-tab:${id}`;
-
-let holdsLock = false;
-
-/** Shows other tabs that this one lives, until it is gone. Without locks in this browser nothing is shown. */
-function holdLock(): void {
-  if (holdsLock) return;
-  holdsLock = true;
-  if (typeof navigator === 'undefined' || !('locks' in navigator)) return;
-  navigator.locks.request(lockName(tabId()), () => new Promise<void>(() => undefined)).catch(() => undefined);
 }
 
 /** An edit as the editor of an exercise makes it. */

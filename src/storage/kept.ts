@@ -177,6 +177,8 @@ export interface MetaValues {
   readonly staleDays: true;
   /** Records that the schema refuses, as they were found. */
   readonly damage: KnownDamage;
+  /** A tab that is open; one that is left over was killed. */
+  readonly [tab: `tab:${string}`]: true;
   /** Where a student stands in practice. */
   readonly [sitting: `sitting:${string}`]: PracticeSitting;
 }

@@ -3,6 +3,7 @@ import type { ImportPlan, Project } from '@/core';
 import { writing } from './commit';
 import type { DatabaseHandle } from './database';
 import type { Replayed } from './replay';
+import type { Held } from './thrownAway';
 import type { UndoOutcome } from './undo';
 import type { ImportOptions, ImportSummary, ShownExercise } from './exchange';
 
@@ -85,3 +86,21 @@ export const removeRuns: Judged['removeRuns'] = async (...runs) => (await judged
 export const addSign: Judged['addSign'] = async (...sign) => (await judged()).addSign(...sign);
 /** As in `judged`: takes a sign back. */
 export const removeSign: Judged['removeSign'] = async (...sign) => (await judged()).removeSign(...sign);
+
+/**
+ * Marks this tab as open until it is closed; after an end that was none the browser's store is made safe to write on.
+ * @returns whether there was such an end.
+ */
+export async function enter(db: DatabaseHandle): Promise<boolean> {
+  return (await import('./unclean')).enter(db);
+}
+
+/** Notes how much there is now, where the database could not take it along. */
+export async function noteHeld(db: DatabaseHandle): Promise<void> {
+  return (await import('./thrownAway')).noteHeld(db);
+}
+
+/** What was in the database that the browser has thrown away; null where it has not. It is told once. */
+export async function thrownAway(db: DatabaseHandle): Promise<Held | null> {
+  return (await import('./thrownAway')).thrownAway(db);
+}

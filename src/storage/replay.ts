@@ -2,18 +2,11 @@
 import { canonicalJson, emptyPassage, newExercise, titledAs, type PassageRecord } from '@/core';
 import { tables, type DatabaseHandle } from './database';
 import { hashOf } from './hashing';
-import { journalOf, lockName, tabId, type JournalEntry } from './journal';
+import { journalOf, type JournalEntry } from './journal';
 import { commit, pick } from './log';
 import { ConflictError, LIBRARY } from './scopes';
 import { newId } from './sources';
-
-/** Whether a tab still lives and will carry out its own edits. */
-async function livingTabs(): Promise<(id: string) => boolean> {
-  if (typeof navigator === 'undefined' || !('locks' in navigator)) return (id) => id === tabId();
-  const { held = [] } = await navigator.locks.query();
-  const names = new Set(held.map(({ name }) => name));
-  return (id) => id === tabId() || names.has(lockName(id));
-}
+import { livingTabs } from './tabs';
 
 /** An edit as it is carried out: with the hashes of its notes. */
 interface Edit extends Omit<JournalEntry, 'notes'> {

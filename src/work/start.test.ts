@@ -83,3 +83,19 @@ it('says what escaped, but not what is no failure', () => {
   expect(escapedText(undefined, '')).toMatch(/unknown/);
   expect(escapedText(null, 'ResizeObserver loop completed')).toBeNull();
 });
+
+it('says what was lost where the browser has thrown the database away, and how it comes back', async () => {
+  const held = JSON.stringify({ exercises: 18, day: '2026-11-02' });
+  const notes = new Map([['yardfell-held', held]]);
+  vi.stubGlobal('localStorage', {
+    getItem: (key: string) => notes.get(key) ?? null,
+    removeItem: (key: string) => notes.delete(key),
+  });
+  await start(false, null);
+  await soon(() =>
+    expect(told).toEqual([
+      expect.stringMatching(/thrown away .*18 exercises on 2026-11-02.*Export all.*import it/),
+    ]),
+  );
+  vi.unstubAllGlobals();
+});

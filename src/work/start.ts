@@ -1,15 +1,20 @@
 /** The start of the application: identifiers, the demo, what was typed last, and what is looked after later. */
+import { counted } from '@/core';
 import {
   askToPersist,
   database,
+  enter,
   keepOpenings,
   loadDemo,
+  noteHeld,
   openings,
   replayJournal,
   seededSources,
   setSources,
   sweepUnused,
   takeFirstTime,
+  thrownAway,
+  type Held,
 } from '@/storage';
 import { ahead, attempt, inWords, perform, told } from './perform';
 
@@ -32,6 +37,10 @@ export async function start(withDemo: boolean, seed: number | null): Promise<voi
     setSources(seededSources(seed + opening * 7919, SEEDED_START_MS + opening * 3_600_000));
   }
   ahead(askToPersist);
+  // Before anything is written on: what a killed browser left may not bear it.
+  const entered = enter(db).catch(() => false);
+  const held = thrownAway(db).catch(() => null);
+  if (withDemo) await Promise.all([entered, held]);
   if (withDemo && (await takeFirstTime(db))) {
     await perform('Loading the demo library', async () => {
       const summary = await loadDemo(db);
@@ -39,17 +48,31 @@ export async function start(withDemo: boolean, seed: number | null): Promise<voi
       told(`The demo library is here: ${summary.added} exercises.`, undoOf(summary.entry));
     });
   }
-  attempt('Taking up what was typed last', takeUpEdits, 'It stays where it is until the next start.');
+  attempt(
+    'Taking up what was typed last',
+    () => entered.then(takeUpEdits),
+    'It stays where it is until the next start.',
+  );
+  ahead(() => held.then(tellThrownAway));
   // Later, so that it does not stand in the way of the first screen; a failure only leaves more behind for next time.
   setTimeout(() => {
     ahead(() => sweepUnused(db));
     ahead(lookOnceForDamage);
+    ahead(() => noteHeld(db));
     attempt('The backup', backUpWhereDue, 'What is kept here is not touched by that.');
   }, LATER_MS);
   setInterval(
     () => attempt('The backup', backUpWhereDue, 'What is kept here is not touched by that.'),
     BACKUP_EVERY_MS,
   );
+}
+
+/** Where the browser has thrown the database away, that is said, with the way back. */
+function tellThrownAway(held: Held | null): void {
+  if (held)
+    told(
+      `The browser has thrown away what it kept here (${counted(held.exercises, 'exercise')} on ${held.day}). A file of “Export all” or of the backup folder brings everything back: import it in the Library.`,
+    );
 }
 
 const backUpWhereDue = async () => (await import('./givingOut')).backUpWhereDue();

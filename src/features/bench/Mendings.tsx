@@ -1,5 +1,4 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
   mendText,
@@ -11,11 +10,13 @@ import {
   type Plan,
   type Setup,
 } from '@/core';
-import { startMending, type Running } from '@/workers';
+import { startMending } from '@/workers';
 import { Button } from '@/ui/controls/Button';
 import { SmallLane } from '@/ui/lane/SmallLane';
+import { useSearch } from '@/ui/shell/useSearch';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
+import { mend, mendingKey, type Mended } from '@/work/bench/mending';
 import type { EditExercise } from './edit';
 import type { Try } from './trying';
 
@@ -58,61 +59,6 @@ interface MendingsProps {
   readonly edit: EditExercise;
   readonly onTry: Try;
   readonly onApplied: () => void;
-}
-
-/** What the search has given for one exercise. */
-interface Found {
-  readonly exercise: Exercise;
-  readonly mendings: readonly Mending[];
-}
-
-/** What tells one suggestion from another. */
-function keyOf({ kind, note, to, first }: Mending): string {
-  return `${first ? `${keyOf(first)}, ` : ''}${kind} ${note} ${to}`;
-}
-
-/** The search as it runs, in a worker that can be stopped. */
-function useMending(exercise: Exercise, setup: Setup) {
-  const [found, setFound] = useState<Found | null>(null);
-  const [tried, setTried] = useState<number | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
-  const running = useRef<Running<Mending[]> | null>(null);
-  useEffect(() => () => running.current?.stop(), []);
-  const stop = () => {
-    running.current?.stop();
-    running.current = null;
-    setTried(null);
-  };
-  const start = () => {
-    stop();
-    setFault(null);
-    setFound(null);
-    setTried(0);
-    // Progress may arrive after the result; then it is told no more.
-    const search = startMending(exercise, setup, (count, one) => {
-      if (running.current !== search) return;
-      setTried(count);
-      if (one)
-        setFound((now) => ({
-          exercise,
-          mendings: [...(now?.exercise === exercise ? now.mendings : []), one],
-        }));
-    });
-    running.current = search;
-    search.result.then(
-      (mendings) => {
-        if (running.current !== search) return;
-        setFound({ exercise, mendings });
-        stop();
-      },
-      (error: unknown) => {
-        if (running.current !== search) return;
-        setFault((error as Error).message);
-        stop();
-      },
-    );
-  };
-  return { found, tried, fault, start, stop };
 }
 
 /** One change with its figures and how the exercise would go then. */
@@ -159,32 +105,35 @@ function Offer({
 
 /** Small changes that bring an exercise nearer to the balance its goal wants; each is one press and one undo. */
 export function Mendings({ exercise, plan, setup, edit, onTry, onApplied }: MendingsProps) {
-  const { found, tried, fault, start, stop } = useMending(exercise, setup);
+  const { search, shown: found, isRunning, fault } = useSearch<Mended>();
   const before = shareText(scopedShare(exercise.goal, plan.analysis));
-  const isCurrent = found?.exercise === exercise;
+  const isCurrent = found?.of === exercise;
   return (
     <>
       <Row>
-        {tried === null ? (
-          <Button onPress={start} isDisabled={isCurrent}>
+        {!isRunning ? (
+          <Button
+            onPress={() => mend(search, startMending, exercise, setup)}
+            isDisabled={isCurrent && found.isWhole}
+          >
             What would mend it?
           </Button>
         ) : (
           <>
-            <span role="status">{tried} changes tried</span>
-            <Button onPress={stop}>Stop</Button>
+            <span role="status">{found?.tried ?? 0} changes tried</span>
+            <Button onPress={() => search.stop()}>Stop</Button>
           </>
         )}
       </Row>
       {fault ? <p role="alert">{fault} The exercise is as it was.</p> : null}
-      {isCurrent && tried === null && found.mendings.length === 0 ? (
+      {isCurrent && found.isWhole && found.mendings.length === 0 ? (
         <p role="status">No small change brings it nearer; the goal may ask for other material.</p>
       ) : null}
       {isCurrent && found.mendings.length > 0 ? (
         <List aria-label="What would mend the balance">
           {found.mendings.map((mending) => (
             <Offer
-              key={keyOf(mending)}
+              key={mendingKey(mending)}
               exercise={exercise}
               setup={setup}
               mending={mending}

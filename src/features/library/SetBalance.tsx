@@ -1,26 +1,29 @@
 'use client';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
   counted,
   exposedPairs,
   exposureOf,
+  exposureText,
   missingPairs,
-  reversePassage,
-  setVerdict,
-  titledAs,
+  setAfterText,
+  setMendingText,
+  setVerdictText,
   type Exposure,
   type SetMember,
   type SetMending,
 } from '@/core';
-import { addExercises, database, newId, type LibraryItem } from '@/storage';
-import { startSetMending, type Running } from '@/workers';
+import type { LibraryItem } from '@/storage';
+import { startSetMending } from '@/workers';
 import { PairTable } from '@/ui/charts/PairTable';
 import { Button } from '@/ui/controls/Button';
 import { Dialog } from '@/ui/controls/Dialog';
 import { NumberField } from '@/ui/controls/NumberField';
 import { usePlayer } from '@/ui/shell/player';
+import { useSearch } from '@/ui/shell/useSearch';
 import { colour } from '@/ui/theme/tokens';
+import { applySetMending, DEFAULT_SET_PASSES, mendSet, type SetMended } from '@/work/balancingSet';
 import { attempt } from '@/work/perform';
 import { planned } from './items';
 
@@ -60,27 +63,12 @@ const Body = styled.div`
   }
 `;
 
-const DEFAULT_PASSES = 8;
 const MOST_OFFERS = 6;
 
 const timeText = (seconds: number) =>
   seconds < 90 ? `${Math.round(seconds)} seconds` : `${(seconds / 60).toFixed(1)} minutes`;
 
 const perMinute = (count: number, { seconds }: Exposure) => ((count * 60) / seconds).toFixed(0);
-
-function shareText({ kinds, insideShare }: Exposure): string {
-  const share = insideShare === null ? '' : ` (${Math.round(insideShare * 100)} % inside)`;
-  return `${kinds.outside} outside, ${kinds.inside} inside${share}`;
-}
-
-function verdictText(exposure: Exposure): string {
-  const { gap, oneSided } = setVerdict(exposure);
-  if (gap === null) return 'There are no inside or outside changes to weigh.';
-  const total = gap === 0 ? 'In all it balances (50 % inside, give or take 10)' : 'In all it is lopsided';
-  if (oneSided.length === 0) return `${total}, and so does every direction of every string pair.`;
-  const named = oneSided.map(({ stringFrom, stringTo, kind }) => `${stringFrom} to ${stringTo} only ${kind}`);
-  return `${total}; one-sided: ${named.join(', ')}.`;
-}
 
 interface SetBalanceProps {
   readonly chosen: readonly LibraryItem[];
@@ -93,19 +81,19 @@ interface SetBalanceProps {
 export function SetBalance({ chosen, all, onChoose, onClose }: SetBalanceProps) {
   const { setup } = usePlayer();
   const [passes, setPasses] = useState<Readonly<Record<string, number>>>({});
-  const [found, setFound] = useState<{ of: readonly SetMember[]; mendings: readonly SetMending[] } | null>(
-    null,
-  );
-  const [isSearching, setSearching] = useState(false);
-  const [fault, setFault] = useState<string | null>(null);
-  const running = useRef<Running<SetMending[]> | null>(null);
+  const { search, shown: found, isRunning, fault } = useSearch<SetMended>();
   const heading = useRef<HTMLParagraphElement>(null);
-  useEffect(() => () => running.current?.stop(), []);
   const memberOf = useMemo(
     () =>
       (item: LibraryItem): SetMember => {
         const { record, exercise, startBpm, plan } = planned(item, setup);
-        return { id: record.id, exercise, plan, bpm: startBpm, passes: passes[record.id] ?? DEFAULT_PASSES };
+        return {
+          id: record.id,
+          exercise,
+          plan,
+          bpm: startBpm,
+          passes: passes[record.id] ?? DEFAULT_SET_PASSES,
+        };
       },
     [setup, passes],
   );
@@ -115,70 +103,36 @@ export function SetBalance({ chosen, all, onChoose, onClose }: SetBalanceProps) 
   const strings = members.flatMap(({ exercise }) => exercise.passage.notes.map(({ string }) => string));
   const missing = missingPairs(rows, strings);
   const titles = new Map(all.map(({ record, exercise }) => [record.id, exercise.title || 'Untitled']));
-  const search = () => {
-    const chosenIds = new Set(members.map(({ id }) => id));
+  const chosenIds = members.map(({ id }) => id);
+  const begin = () => {
     const others = all
-      .filter(({ record }) => record.archivedAt === null && !chosenIds.has(record.id))
+      .filter(({ record }) => record.archivedAt === null && !chosenIds.includes(record.id))
       .map(memberOf);
-    setSearching(true);
-    setFault(null);
-    const run = startSetMending(members, others, setup);
-    running.current = run;
-    run.result
-      .then(
-        (mendings) => setFound({ of: members, mendings }),
-        (error: Error) => setFault(error.message),
-      )
-      .finally(() => setSearching(false));
+    mendSet(search, startSetMending, members, others, setup);
   };
-  const textOf = ({ kind, id, passes: next }: SetMending): string => {
-    const title = `“${titles.get(id ?? '') ?? ''}”`;
-    switch (kind) {
-      case 'drop':
-        return `Leave ${title} out`;
-      case 'add':
-        return `Add ${title}, ${counted(next[id!]!, 'pass', 'passes')}`;
-      case 'reverse':
-        return `Play ${title} backwards instead, as a copy`;
-      case 'passes':
-        return `Play each in another number of passes: ${members.map((one) => `${titles.get(one.id)} ${next[one.id]} ×`).join(', ')}`;
-    }
-  };
+  const titleOf = (id: string) => titles.get(id) ?? '';
+  const textOf = (mending: SetMending) => setMendingText(mending, chosenIds, titleOf);
   const apply = async (mending: SetMending) => {
-    const { kind, id } = mending;
     heading.current?.focus();
-    if (kind === 'passes') setPasses((now) => ({ ...now, ...mending.passes }));
-    if (kind === 'drop') onChoose(id!, false);
-    if (kind === 'add') onChoose(id!, true);
-    if (kind === 'reverse') {
-      const { exercise } = chosen.find(({ record }) => record.id === id)!;
-      const copy = {
-        ...exercise,
-        title: titledAs(exercise.title, '(backwards)'),
-        passage: reversePassage(exercise.passage),
-        recipe: null,
-        brief: null,
-      };
-      const copyId = newId();
-      await addExercises(database(), [{ id: copyId, exercise: copy }], `Backwards: “${exercise.title}”`);
-      setPasses((now) => ({ ...now, [copyId]: now[id!] ?? DEFAULT_PASSES }));
-      onChoose(id!, false);
-      onChoose(copyId, true);
-    }
+    const of = chosen.find(({ record }) => record.id === mending.id)?.exercise ?? null;
+    const change = await applySetMending(mending, of, (id) => passes[id] ?? DEFAULT_SET_PASSES);
+    setPasses((now) => ({ ...now, ...change.passes }));
+    if (change.out !== null) onChoose(change.out, false);
+    if (change.in !== null) onChoose(change.in, true);
   };
-  const isCurrent = found?.of === members;
+  const mendings = found?.of === members ? found.mendings : null;
   return (
     <Dialog title="What these train together" isOpen onClose={onClose}>
       <Body>
         <p ref={heading} tabIndex={-1} role="status">
-          <strong>{verdictText(exposure)}</strong>
+          <strong>{setVerdictText(exposure)}</strong>
         </p>
         <PairTable caption="String changes in the passes planned, by pair and direction" rows={rows} />
         {missing.length > 0 ? <p>No change between strings {missing.join(', ')}.</p> : null}
         <dl>
           <dt>In all</dt>
           <dd>
-            {shareText(exposure)} in {timeText(exposure.seconds)}; {counted(exposure.skips, 'skip')}
+            {exposureText(exposure)} in {timeText(exposure.seconds)}; {counted(exposure.skips, 'skip')}
           </dd>
           <dt>A minute</dt>
           <dd>
@@ -213,26 +167,23 @@ export function SetBalance({ chosen, all, onChoose, onClose }: SetBalanceProps) 
           ))}
         </ul>
         <div>
-          <Button onPress={search} isDisabled={isSearching || isCurrent}>
-            {isSearching ? 'Searching …' : 'What would balance them?'}
+          <Button onPress={begin} isDisabled={isRunning || mendings !== null}>
+            {isRunning ? 'Searching …' : 'What would balance them?'}
           </Button>
         </div>
         {fault ? <p role="alert">{fault} Nothing was changed.</p> : null}
-        {isCurrent && found.mendings.length === 0 ? (
+        {mendings?.length === 0 ? (
           <p role="status">Nothing in the library brings them nearer to balance.</p>
         ) : null}
-        {isCurrent && found.mendings.length > 0 ? (
+        {mendings && mendings.length > 0 ? (
           <ul aria-label="What would balance them">
-            {found.mendings.slice(0, MOST_OFFERS).map((mending) => (
+            {mendings.slice(0, MOST_OFFERS).map((mending) => (
               <li key={`${mending.kind} ${mending.id}`}>
                 <span>
                   {textOf(mending)}
                   <br />
                   <small>
-                    {shareText(exposure)} → {shareText(mending.after)}
-                    {setVerdict(mending.after).oneSided.length > 0
-                      ? `, ${counted(setVerdict(mending.after).oneSided.length, 'direction')} one-sided`
-                      : ', no direction one-sided'}
+                    {exposureText(exposure)} → {setAfterText(mending)}
                   </small>
                 </span>
                 <Button

@@ -1,5 +1,5 @@
 'use client';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { counted, type Exercise, type Setup, type Place } from '@/core';
 import {
@@ -15,14 +15,16 @@ import {
   type Brief,
 } from '@/core/brief';
 import { Button } from '@/ui/controls/Button';
+import { useSearch } from '@/ui/shell/useSearch';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
+import { compose, type Composed } from '@/work/bench/composing';
+import { prepareComposing, startComposing } from '@/workers';
 import type { EditExercise } from '../edit';
 import type { Try } from '../trying';
 import { FieldRow } from '../TwoColumns';
 import { Lines } from './Lines';
 import { TargetFields } from './TargetFields';
-import { useComposing, type Composing } from './useComposing';
 import { NoteFields, WishFields } from './WishFields';
 
 const Panel = styled.div`
@@ -63,6 +65,8 @@ const Conflicting = styled.div`
   }
 `;
 
+const NO_LINES: readonly Candidate[] = [];
+
 interface ComposePanelProps {
   readonly exercise: Exercise;
   readonly setup: Setup;
@@ -80,10 +84,10 @@ function briefText(brief: Brief): string {
 }
 
 /** Which wishes cannot be granted together, and what would help. */
-function ConflictNote({ composing, onAdvice }: { composing: Composing; onAdvice: (advice: Advice) => void }) {
+function ConflictNote({ composed, onAdvice }: { composed: Composed; onAdvice: (advice: Advice) => void }) {
   const view = useView();
-  const { outcome, brief } = composing;
-  if (outcome?.state !== 'impossible' || !brief) return null;
+  const { outcome, brief } = composed;
+  if (outcome?.state !== 'impossible') return null;
   const { wishes, advice, isSure: isSmallest } = outcome.conflict ?? { wishes: [], advice: [], isSure: true };
   const isSure = isSmallest && advice.every((one) => one.isSure);
   return (
@@ -116,7 +120,8 @@ function ConflictNote({ composing, onAdvice }: { composing: Composing; onAdvice:
 export function ComposePanel({ exercise, setup, edit, onTry, onGo }: ComposePanelProps) {
   const [own, setOwn] = useState<Brief | null>(null);
   const [seed, setSeed] = useState(1);
-  const composing = useComposing(setup);
+  const { search, shown: composed, isRunning, fault } = useSearch<Composed>();
+  useEffect(() => prepareComposing(), []);
   const drafted = useMemo(() => exercise.brief ?? draftBrief(exercise), [exercise]);
   const brief = own ?? drafted;
   const set = useCallback(
@@ -126,7 +131,7 @@ export function ComposePanel({ exercise, setup, edit, onTry, onGo }: ComposePane
   const run = (to: Brief, withSeed: number) => {
     setOwn(to);
     setSeed(withSeed);
-    composing.start(to, withSeed);
+    compose(search, startComposing, to, setup, withSeed);
   };
   const { notes } = exercise.passage;
   const places = useMemo(
@@ -140,15 +145,15 @@ export function ComposePanel({ exercise, setup, edit, onTry, onGo }: ComposePane
     [notes],
   );
   const take = (candidate: Candidate) => {
-    const to = composing.brief;
-    if (!to) return;
-    edit('Compose', (one) => withCandidate(one, to, candidate));
+    if (!composed) return;
+    edit('Compose', (one) => withCandidate(one, composed.brief, candidate));
     const first = candidate.passage.notes[0];
     if (first) onGo({ ticks: first.onsetTicks, string: first.string });
   };
-  const { candidates, outcome, stage, fault } = composing;
+  const { candidates = NO_LINES, outcome = null } = composed ?? {};
+  const stage = isRunning && composed ? composed.stage : null;
   const best = Math.min(...candidates.map(({ cost }) => cost));
-  const isSame = composing.brief !== null && JSON.stringify(composing.brief) === JSON.stringify(brief);
+  const isSame = composed !== null && JSON.stringify(composed.brief) === JSON.stringify(brief);
   return (
     <Panel>
       <Columns>
@@ -172,7 +177,7 @@ export function ComposePanel({ exercise, setup, edit, onTry, onGo }: ComposePane
         <Button look="primary" onPress={() => run(brief, isSame ? seed + 1 : 1)}>
           {isSame && stage === null ? 'Compose others' : 'Compose'}
         </Button>
-        <Button isDisabled={stage === null} onPress={composing.stop}>
+        <Button isDisabled={stage === null} onPress={() => search.stop()}>
           Stop
         </Button>
         <span role="status">
@@ -188,7 +193,7 @@ export function ComposePanel({ exercise, setup, edit, onTry, onGo }: ComposePane
         </span>
       </FieldRow>
       {fault ? <p role="alert">{fault} The exercise is as it was.</p> : null}
-      <ConflictNote composing={composing} onAdvice={(advice) => run(advice.brief, 1)} />
+      {composed ? <ConflictNote composed={composed} onAdvice={(advice) => run(advice.brief, 1)} /> : null}
       {candidates.length > 0 ? (
         <>
           <p>
