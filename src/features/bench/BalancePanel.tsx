@@ -23,9 +23,9 @@ import {
 import { PairTable } from '@/ui/charts/PairTable';
 import { Choice } from '@/ui/controls/Choice';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './edit';
+import type { EditExercise } from '@/work/bench/acting';
 import { useTempos } from './tempos';
-import type { Try } from './trying';
+import type { Try } from '@/work/bench/trying';
 import type { Playing } from './usePlaying';
 
 const Mendings = dynamic(() => import('./Mendings').then((module) => module.Mendings), { ssr: false });

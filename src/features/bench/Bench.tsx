@@ -30,7 +30,7 @@ import { BenchTop, BenchUnder, type ShownExercise } from './BenchRound';
 import { useLaneHand } from './fingers/useFingering';
 import { fretBefore, lockHere, moveNoteTo, nextLock, putFret } from '@/work/bench/editing';
 import { laneBindings, laneKeyGroups } from './laneKeys';
-import { useTrying } from './trying';
+import { useTrying } from './useTrying';
 import { usePlaying } from './usePlaying';
 import { RANGE_KEYS, useRange } from './useRange';
 
@@ -154,9 +154,9 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
   const following = useMemo(
     () =>
       playback.isPlaying
-        ? { place: playback.place, onPass: (played: number) => setChosenPass(played % passes) }
+        ? { place: playback.control.place, onPass: (played: number) => setChosenPass(played % passes) }
         : null,
-    [playback.isPlaying, playback.place, passes],
+    [playback.isPlaying, playback.control, passes],
   );
 
   const selected = noteAt(trying.passage, caret.ticks, caret.string);

@@ -16,8 +16,8 @@ import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
 import { BeatLight } from '@/ui/sound/BeatLight';
-import type { PlaybackProblem } from '@/ui/sound/usePlayback';
-import type { BenchActions } from './useBenchActions';
+import type { PlaybackProblem } from '@/ui/sound/useSound';
+import type { BenchActions } from '@/work/bench/acting';
 import { useTempos } from './tempos';
 import { SPEED_NAMES, type Playing } from './usePlaying';
 
@@ -106,8 +106,8 @@ function SoundButton({ sound }: Pick<Playing, 'sound'>) {
       {isOpen && sound.sounds ? (
         <SoundSheet
           sounds={sound.sounds}
-          onChange={sound.setSounds}
-          onPreview={sound.preview}
+          onChange={sound.control.setSounds}
+          onPreview={(kind) => sound.control.preview(kind, sound.sounds!.volume)}
           trigger={trigger}
           onClose={() => setIsOpen(false)}
         />
@@ -157,7 +157,7 @@ function BarEnd({
       {sound.problem ? (
         <>
           <strong role="alert">{SOUND_PROBLEMS[sound.problem]}</strong>
-          <Button onPress={sound.dismiss}>All right</Button>
+          <Button onPress={sound.control.dismiss}>All right</Button>
         </>
       ) : null}
       {state.problem ? (
@@ -191,7 +191,7 @@ export const BenchBar = memo(function BenchBar({ editor, exercise, playing, acti
   return (
     <Bar role="region" aria-label="Play, tempo and undo">
       <Button look="primary" onPress={sound.toggle} style={{ minWidth: '6.2rem' }}>
-        {sound.isPlaying ? <BeatLight beat={sound.beat} /> : <Play size={15} aria-hidden />}
+        {sound.isPlaying ? <BeatLight beat={sound.control.beat} /> : <Play size={15} aria-hidden />}
         {sound.isPlaying ? 'Stop' : 'Play'}
       </Button>
       <SoundButton sound={sound} />

@@ -19,13 +19,13 @@ import {
 import { Tabs } from '@/ui/controls/Tabs';
 import { BalancePanel } from './BalancePanel';
 import { ComparePolicies } from './ComparePolicies';
-import type { EditExercise } from './edit';
+import type { EditExercise } from '@/work/bench/acting';
 import { GoalPanel } from './GoalPanel';
 import { NotesPanel } from './NotesPanel';
 import { PickPanel } from './PickPanel';
 import { StrokesPanel } from './StrokesPanel';
 import { StudentPanel } from './StudentPanel';
-import type { Try } from './trying';
+import type { Try } from '@/work/bench/trying';
 import { SPEED_NAMES, type Playing } from './usePlaying';
 
 /** The questions under the lane. */

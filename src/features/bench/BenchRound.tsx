@@ -16,11 +16,11 @@ import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { waysOut } from '@/ui/shell/waysOut';
 import { colour } from '@/ui/theme/tokens';
-import type { BenchActions } from './useBenchActions';
+import type { BenchActions } from '@/work/bench/acting';
 import type { TabId } from './BenchPanels';
 import { GoalLine } from './GoalLine';
 import { Legend } from './Legend';
-import type { Tried, Try } from './trying';
+import type { Tried, Try } from '@/work/bench/trying';
 import type { Playing } from './usePlaying';
 
 const Trains = styled.div`

@@ -16,7 +16,7 @@ import { Select } from '@/ui/controls/Select';
 import { PairedLanes } from '@/ui/lane/PairedLanes';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './edit';
+import type { EditExercise } from '@/work/bench/acting';
 
 const Details = styled.details`
   margin-top: 0.75rem;

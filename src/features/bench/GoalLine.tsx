@@ -6,7 +6,7 @@ import { Button } from '@/ui/controls/Button';
 import { Menu } from '@/ui/controls/Menu';
 import type { MenuAction } from '@/ui/controls/props';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './edit';
+import type { EditExercise } from '@/work/bench/acting';
 
 const Row = styled.div`
   display: flex;

@@ -13,7 +13,7 @@ import {
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { TextField } from '@/ui/controls/TextField';
-import type { EditExercise } from './edit';
+import type { EditExercise } from '@/work/bench/acting';
 
 const Grid = styled.div`
   display: grid;

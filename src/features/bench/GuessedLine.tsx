@@ -18,7 +18,7 @@ import { Menu } from '@/ui/controls/Menu';
 import type { MenuAction } from '@/ui/controls/props';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './edit';
+import type { EditExercise } from '@/work/bench/acting';
 
 const Line = styled.div`
   display: flex;

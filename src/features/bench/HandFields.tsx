@@ -2,7 +2,7 @@
 import { handFor, handText, type Exercise } from '@/core';
 import { HandChoices } from '@/ui/shell/HandChoices';
 import { usePlayer } from '@/ui/shell/player';
-import type { EditExercise } from './edit';
+import type { EditExercise } from '@/work/bench/acting';
 
 /** What an exercise says of the picking hand; what it leaves open is as the student is set up. */
 export function HandFields({ exercise, edit }: { exercise: Exercise; edit: EditExercise }) {

@@ -16,7 +16,7 @@ import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { Sheet } from '@/ui/controls/Sheet';
 import { Switch } from '@/ui/controls/Switch';
-import type { BenchActions } from './useBenchActions';
+import type { BenchActions } from '@/work/bench/acting';
 import { insertHere, restHere } from '@/work/bench/editing';
 import { stretchHere } from '@/work/bench/sounding';
 

@@ -17,8 +17,8 @@ import { useSearch } from '@/ui/shell/useSearch';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import { mend, mendingKey, type Mended } from '@/work/bench/mending';
-import type { EditExercise } from './edit';
-import type { Try } from './trying';
+import type { EditExercise } from '@/work/bench/acting';
+import type { Try } from '@/work/bench/trying';
 
 const List = styled.ul`
   display: grid;

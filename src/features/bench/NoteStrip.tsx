@@ -30,7 +30,7 @@ import type { ViewSettings } from '@/storage';
 import { useView } from '@/ui/shell/viewSettings';
 import { StrokeIcon } from '@/ui/lane/marks';
 import { colour } from '@/ui/theme/tokens';
-import type { BenchActions } from './useBenchActions';
+import type { BenchActions } from '@/work/bench/acting';
 import { deleteHere, insertHere, lockHere, moveNoteTo } from '@/work/bench/editing';
 import { MarksButton } from './MarksSheet';
 import { Remark } from './Remark';

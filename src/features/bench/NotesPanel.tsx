@@ -5,7 +5,7 @@ import { passageHash, planTab, readTabText, withTab, type Exercise, type Passage
 import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
 import { say } from '@/ui/controls/say';
-import type { EditExercise } from './edit';
+import type { EditExercise } from '@/work/bench/acting';
 import { OriginNote } from './OriginNote';
 import { ProblemList } from './ProblemList';
 

@@ -118,7 +118,8 @@ export function PickPanel({ plan, pass, caret, playing, onGo, onPass }: PickPane
     return passes.map((_, at) => strikeLine(passes, at, plan.analysis.loop ? endTicks - startTicks : null));
   }, [plan, passage]);
   const [heard, setHeard] = useState<{ pass: number; strike: number } | null>(null);
-  const { isPlaying, place } = playing.sound;
+  const { isPlaying, control } = playing.sound;
+  const { place } = control;
   const chosen = { pass, strike: strikeAtCaret(lines[pass]!, caret) };
   const shown = isPlaying && heard && lines[heard.pass]?.strikes[heard.strike] ? heard : chosen;
   const line = lines[shown.pass]!;

@@ -17,7 +17,7 @@ import {
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './edit';
+import type { EditExercise } from '@/work/bench/acting';
 
 const Strip = styled.div`
   display: flex;

@@ -5,7 +5,7 @@ import { Button } from '@/ui/controls/Button';
 import { Menu } from '@/ui/controls/Menu';
 import { say } from '@/ui/controls/say';
 import { colour } from '@/ui/theme/tokens';
-import type { BenchActions } from './useBenchActions';
+import type { BenchActions } from '@/work/bench/acting';
 import {
   acrossStrings,
   backwards,

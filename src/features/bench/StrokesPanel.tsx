@@ -17,7 +17,7 @@ import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './edit';
+import type { EditExercise } from '@/work/bench/acting';
 import { HandFields } from './HandFields';
 import { PlaceTable } from './PlaceTable';
 import { PolicySettings } from './PolicySettings';

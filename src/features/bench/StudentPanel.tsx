@@ -17,7 +17,7 @@ import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from './edit';
+import type { EditExercise } from '@/work/bench/acting';
 
 const List = styled.ul`
   display: grid;

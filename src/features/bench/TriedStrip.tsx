@@ -2,7 +2,7 @@
 import styled from 'styled-components';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
-import type { Tried, Try } from './trying';
+import type { Tried, Try } from '@/work/bench/trying';
 
 const Strip = styled.section`
   display: flex;

@@ -1,9 +1,11 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { MAX_BPM, MIN_BPM, type Exercise, type KeptLadder, type LadderSpec, type Plan } from '@/core';
+import type { Exercise, KeptLadder, LadderSpec, Plan } from '@/core';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
-import { tapBeat, usePlayback, type PlaybackActions } from '@/ui/sound/usePlayback';
+import { usePlayback, type PlayedSound } from '@/ui/sound/useSound';
+import { tapBeat } from '@/work/tapping';
+import { ownTempo, playedBpm, type OwnTempo } from '@/work/bench/tempo';
 import { attempt } from '@/work/perform';
 
 export const SPEEDS = [1, 0.5, 0.25, 0.1] as const;
@@ -11,7 +13,7 @@ export type Speed = (typeof SPEEDS)[number];
 export const SPEED_NAMES = { 1: 'full', 0.5: 'half', 0.25: 'a quarter', 0.1: 'a tenth' } as const;
 
 export interface Playing {
-  readonly sound: PlaybackActions;
+  readonly sound: PlayedSound;
   /** The part of the tempo at which it is heard, to watch the pick. */
   readonly speed: Speed;
   readonly setSpeed: (speed: Speed) => void;
@@ -35,19 +37,18 @@ export interface Playing {
 export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan, isLoop: boolean): Playing {
   const player = usePlayer();
   const { spec, kept, set } = useLadder(exerciseId, exercise);
-  const [own, setOwn] = useState<{ playerId: string; bpm: number } | null>(null);
-  const bpm = own?.playerId === player.id ? own.bpm : spec.startBpm;
+  const [own, setOwn] = useState<OwnTempo | null>(null);
+  const bpm = playedBpm(own, player.id, spec.startBpm);
   const [speed, setSpeed] = useState<Speed>(1);
   // Counting in at a tenth of the tempo would take a minute.
   const sound = usePlayback(plan, isLoop, bpm * speed, speed >= 0.5);
   return useMemo((): Playing => {
-    const setBpm = (next: number) =>
-      setOwn({ playerId: player.id, bpm: Math.max(MIN_BPM, Math.min(MAX_BPM, next)) });
+    const setBpm = (next: number) => setOwn(ownTempo(player.id, next));
     const ladder = { spec, kept };
     // The ladder is built when a step of it is asked for.
     const toStep = (way: -1 | 1) =>
       attempt('Going to the next step', async () => {
-        const { nextTempo } = await import('./tempos');
+        const { nextTempo } = await import('@/work/bench/tempo');
         const step = nextTempo({ ladder, bpm }, way);
         if (step) setBpm(step.bpm);
       });

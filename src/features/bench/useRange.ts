@@ -4,7 +4,7 @@ import { rangeBetween, type Passage, type Plan, type Range, type Place } from '@
 import { say } from '@/ui/controls/say';
 import { bound, keyList, type KeyBinding } from '@/ui/keys/keys';
 import { ahead, attempt } from '@/work/perform';
-import type { BenchActions } from './useBenchActions';
+import type { BenchActions } from '@/work/bench/acting';
 import type { Edit } from '@/work/bench/editing';
 
 export const RANGE_KEYS = keyList(

@@ -15,12 +15,13 @@ import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { useRecord } from '@/ui/shell/useRecord';
-import { tapBeat, usePlayback } from '@/ui/sound/usePlayback';
+import { usePlayback } from '@/ui/sound/useSound';
+import { tapBeat } from '@/work/tapping';
 import { colour } from '@/ui/theme/tokens';
 import { tellRefused } from '@/work/perform';
 import { EqualSpeeds } from './EqualSpeeds';
 import { LadderForm } from './LadderForm';
-import { changedStep, fieldsWith, stepAfter } from '@/work/ladderSteps';
+import { changedStep, fieldsWith, stepAfter } from '@/work/ladder/steps';
 import { StepTable } from './StepTable';
 
 const ClimbPicture = dynamic(() => import('./ClimbPicture').then((module) => module.ClimbPicture), {

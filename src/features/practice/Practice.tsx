@@ -156,7 +156,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
       {sound.problem ? (
         <p className="warn" role="alert">
           {PROBLEMS[sound.problem]}{' '}
-          <Button look="quiet" onPress={sound.dismiss}>
+          <Button look="quiet" onPress={sound.control.dismiss}>
             Good
           </Button>
         </p>
@@ -229,7 +229,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           beats={exercise.passage.meter.beats}
           trigger={sheetTrigger}
           onSettings={keep}
-          onSounds={sound.setSounds}
+          onSounds={sound.control.setSounds}
           onClose={() => setIsSheet(false)}
         />
       ) : null}

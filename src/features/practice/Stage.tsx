@@ -75,7 +75,7 @@ export function Stage({ practising, actions, runs, restSeconds, onDrill }: Stage
             )}
           </span>
         </div>
-        <BeatLight beat={sound.beat} isLarge />
+        <BeatLight beat={sound.control.beat} isLarge />
         <div className="now">
           <p role="status" className="said" data-said>
             {words?.text ?? why}
@@ -126,13 +126,13 @@ export function Stage({ practising, actions, runs, restSeconds, onDrill }: Stage
         plan={stepped.plan}
         pass={pass % stepped.plan.assignment.passes.length}
         isPlaying={sound.isPlaying}
-        place={sound.place}
+        place={sound.control.place}
         onPass={setPass}
         named={named}
         onName={canSay ? actions.nameChange : null}
       />
       {settings.showsPick && sound.isPlaying ? (
-        <PickFollower plan={stepped.plan} place={sound.place} />
+        <PickFollower plan={stepped.plan} place={sound.control.place} />
       ) : null}
       <div className="verdicts">
         {phase === 'rest' && restSeconds === null ? (

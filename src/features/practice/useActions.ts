@@ -12,7 +12,7 @@ export function useActions(
   { store, state, sound, settings, hasWarmUp }: Practising,
   lastPlace: RunPlace | null,
 ) {
-  const place = sound.place;
+  const place = sound.control.place;
   const { given, playing } = state;
   const plan = (playing?.stepped ?? given.climb.stepped(given.steps[standingOf(state).climb.at]!)).plan;
   const changes = plan.analysis.transitions.filter((one) => isStringChange(one) && one.pass === 0);

@@ -9,7 +9,7 @@ import { database, practiceSettings, type PracticeMode } from '@/storage';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { useRecord } from '@/ui/shell/useRecord';
-import { useRun } from '@/ui/sound/useRun';
+import { useSound } from '@/ui/sound/useSound';
 import type { Given } from '@/work/practice/state';
 import { probeSteps } from '@/work/practice/probe';
 import { PracticeStore, type RunSound } from '@/work/practice/store';
@@ -41,7 +41,10 @@ function useGiven(exerciseId: string, exercise: Exercise, mode: PracticeMode) {
 export function usePractice(exerciseId: string, exercise: Exercise, mode: PracticeMode) {
   const { given, player, ladder, record, isRead } = useGiven(exerciseId, exercise, mode);
   const settings = useLiveQuery(() => practiceSettings(database()));
-  const sound = useRun();
+  const sound = useSound();
+  const { control, sounds } = sound;
+  // Loaded ahead, so that the first run begins when it is asked for.
+  useEffect(() => control.prepare(), [control]);
   const heard = useMemo(
     (): RunSound => ({
       play: ({ playing, toBpm }) => {
@@ -50,13 +53,14 @@ export function usePractice(exerciseId: string, exercise: Exercise, mode: Practi
         const { countInBeats } = given.climb.spec;
         const rising = toBpm === null ? {} : { toBpm };
         const clicks = settings!.clicks;
-        sound.start({ plan, loop, passes: playing.wanted, countInBeats, clicks, ...rising }, playing.bpm);
+        const score = { plan, loop, passes: playing.wanted, countInBeats, clicks, ...rising };
+        control.start(score, playing.bpm, sounds ?? null);
       },
-      stop: sound.stop,
-      stopAtClick: sound.stopAtClick,
-      setTempo: sound.setTempo,
+      stop: control.stop,
+      stopAtClick: control.stopAtClick,
+      setTempo: control.setTempo,
     }),
-    [sound, settings, given.climb.spec],
+    [control, sounds, settings, given.climb.spec],
   );
   const [store] = useState(() => new PracticeStore(database(), given, heard));
   const state = useSyncExternalStore(store.subscribe, store.getSnapshot, store.getSnapshot);

@@ -1,9 +1,10 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useCallback, useMemo, useState } from 'react';
-import { FRESH_LADDER, ladderSpecOf, type Exercise, type KeptLadder, type LadderSpec } from '@/core';
-import { database, keptLadder, setLadder, type LadderFields } from '@/storage';
-import { say } from '../controls/say';
+import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { ladderSpecOf, type Exercise, type KeptLadder, type LadderSpec } from '@/core';
+import { database, keptLadder, type LadderFields } from '@/storage';
+import { LadderSetting, withAhead } from '@/work/ladder/setting';
+import { attempt } from '@/work/perform';
 import { usePlayer } from './player';
 
 export interface LadderOfPlayer {
@@ -18,57 +19,26 @@ export interface LadderOfPlayer {
   readonly set: (fields: LadderFields) => void;
 }
 
-/** What was set and is not read back yet. */
-interface Ahead {
-  readonly playerId: string;
-  readonly fields: LadderFields;
-}
-
-/** Whether what is read back is what was set; steps and times come back as new values. */
-const isSame = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b);
-
-/** A change that another tab has overtaken is given up after this. */
-const GIVE_UP_MS = 1_000;
-
 /** The ladder of the student of the moment on an exercise. */
 export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlayer {
-  const player = usePlayer();
+  const { id: playerId } = usePlayer();
+  const { startBpm, goal } = exercise;
   const read = useLiveQuery(
-    async () => ({ ladder: await keptLadder(database(), exerciseId, player.id) }),
-    [player.id, exerciseId],
+    async () => ({ ladder: await keptLadder(database(), exerciseId, playerId) }),
+    [playerId, exerciseId],
   );
   const kept = read?.ladder;
-  const [ahead, setAhead] = useState<Ahead | null>(null);
-  const fields = ahead?.playerId === player.id ? ahead.fields : null;
-  // What is read back is dropped, so that a later undo shows.
-  const isReadBack =
-    fields !== null &&
-    Object.entries(fields).every(([key, value]) => isSame(kept?.[key as keyof LadderFields], value));
-  if (isReadBack) setAhead(null);
-  const merged = useMemo(() => {
-    if (fields === null) return kept;
-    const base = kept ?? { ...FRESH_LADDER, startBpm: exercise.startBpm };
-    return { ...base, ...fields };
-  }, [kept, fields, exercise.startBpm]);
-  const { startBpm, goal } = exercise;
+  const [setting] = useState(() => new LadderSetting(exerciseId));
+  useSyncExternalStore(setting.subscribe, setting.getSnapshot, setting.getSnapshot);
+  const fields = setting.fieldsOf(playerId);
+  useEffect(() => {
+    if (read) setting.readBack(playerId, read.ladder);
+  }, [setting, playerId, read]);
+  const merged = useMemo(() => withAhead(kept, fields, startBpm), [kept, fields, startBpm]);
   const spec = useMemo(() => ladderSpecOf({ startBpm, goal }, merged), [startBpm, goal, merged]);
   const set = useCallback(
-    (change: LadderFields) => {
-      setAhead((now) => ({
-        playerId: player.id,
-        fields: { ...(now?.playerId === player.id ? now.fields : null), ...change },
-      }));
-      const isMine = (now: Ahead | null) =>
-        Object.entries(change).every(([key, value]) => now?.fields[key as keyof LadderFields] === value);
-      setLadder(database(), exerciseId, player.id, exercise.startBpm, change).then(
-        () => setTimeout(() => setAhead((now) => (isMine(now) ? null : now)), GIVE_UP_MS),
-        (error: Error) => {
-          setAhead(null);
-          say(`The ladder could not be kept: ${error.message}`);
-        },
-      );
-    },
-    [exerciseId, player.id, exercise.startBpm],
+    (change: LadderFields) => attempt('Keeping the ladder', () => setting.set(playerId, startBpm, change)),
+    [setting, playerId, startBpm],
   );
   return { isRead: read !== undefined, spec, kept: merged, ownGoalBpm: merged?.goalBpm ?? null, set };
 }

@@ -9,7 +9,7 @@ import {
 } from '@/core';
 import type { Climbing } from '@/core/drills';
 import type { LadderFields } from '@/storage';
-import { fieldsWith } from '../ladderSteps';
+import { fieldsWith } from '../ladder/steps';
 
 /** A probe is short: passes a run. */
 const PROBE_PASSES = 2;

@@ -39,7 +39,7 @@ import { attempt } from '@/work/perform';
 import { undoOf } from '@/work/undoing';
 import { cardList } from '../cards';
 import { FieldRow } from '../TwoColumns';
-import type { Try } from '../trying';
+import type { Try } from '@/work/bench/trying';
 
 const Panel = styled.div`
   display: grid;

@@ -33,7 +33,7 @@ import { Switch } from '@/ui/controls/Switch';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { attempt } from '@/work/perform';
-import type { EditExercise } from '../edit';
+import type { EditExercise } from '@/work/bench/acting';
 import { FieldRow, TwoColumns } from '../TwoColumns';
 import { FingerMatrix } from './FingerMatrix';
 import { FrettingAlone } from './FrettingAlone';

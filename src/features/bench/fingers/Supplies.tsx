@@ -5,7 +5,7 @@ import type { Exercise, Finger, Setup } from '@/core';
 import type { HandSchool } from '@/core/fretting';
 import { Button } from '@/ui/controls/Button';
 import { attempt } from '@/work/perform';
-import type { EditExercise } from '../edit';
+import type { EditExercise } from '@/work/bench/acting';
 
 const List = styled.ul`
   display: flex;

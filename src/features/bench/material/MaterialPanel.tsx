@@ -20,7 +20,7 @@ import {
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from '../edit';
+import type { EditExercise } from '@/work/bench/acting';
 import { MoreFields } from './MoreFields';
 import { PlaceFields } from './PlaceFields';
 import { SourceFields } from './SourceFields';

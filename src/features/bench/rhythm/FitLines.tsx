@@ -15,7 +15,7 @@ import {
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
-import type { EditExercise } from '../edit';
+import type { EditExercise } from '@/work/bench/acting';
 
 const Row = styled.div`
   display: flex;

@@ -26,7 +26,7 @@ import {
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
-import type { EditExercise } from '../edit';
+import type { EditExercise } from '@/work/bench/acting';
 import { FieldRow, TwoColumns } from '../TwoColumns';
 import { CoverageTable } from './CoverageTable';
 import { FitLines } from './FitLines';

@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import { loopSpan, nextSlotTicks, setLoopBounds, type Exercise, type LoopBounds, type Place } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
-import type { EditExercise } from '../edit';
+import type { EditExercise } from '@/work/bench/acting';
 
 const Row = styled.div`
   display: flex;
