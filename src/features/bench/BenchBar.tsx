@@ -10,11 +10,10 @@ import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Switch } from '@/ui/controls/Switch';
 import { UndoButtons } from '@/ui/controls/UndoButtons';
-import { giveOut } from '@/ui/shell/giveOut';
+import { giveOutOne } from '@/ui/shell/waysOut';
 import { useAfterPaint } from '@/ui/shell/useAfterPaint';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
-import { attempt } from '@/work/perform';
 import { BeatLight } from '@/ui/sound/BeatLight';
 import type { PlaybackProblem } from '@/ui/sound/useSound';
 import type { BenchActions } from '@/work/bench/acting';
@@ -166,8 +165,7 @@ function BarEnd({
           {state.problem === 'full' || state.problem === 'unwritten' ? (
             <Button
               onPress={() =>
-                state.exercise &&
-                attempt('Giving out', () => giveOut('project', { id: editor.id, exercise: state.exercise! }))
+                state.exercise && giveOutOne('project', { id: editor.id, exercise: state.exercise! })
               }
             >
               Save a file

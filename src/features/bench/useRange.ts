@@ -61,11 +61,11 @@ export function useRange(
 ): RangeActions {
   const [anchor, setAnchor] = useState<number | null>(null);
   // Writing tab comes after the page, but before anyone copies.
-  const writer = useRef<typeof import('@/ui/shell/tabReading').planTab | null>(null);
+  const writer = useRef<typeof import('@/work/tabReading').planTab | null>(null);
   useEffect(() => {
     const timer = setTimeout(() => {
       ahead(async () => {
-        writer.current = (await import('@/ui/shell/tabReading')).planTab;
+        writer.current = (await import('@/work/tabReading')).planTab;
         await loadEdits();
       });
     }, READY_MS);
@@ -129,10 +129,7 @@ export function useRange(
       letGo();
       const text = event.clipboardData.getData('text/plain');
       attempt('Pasting', async () => {
-        const [{ readTabText }, { pasted }] = await Promise.all([
-          import('@/ui/shell/tabReading'),
-          loadEdits(),
-        ]);
+        const [{ readTabText }, { pasted }] = await Promise.all([import('@/work/tabReading'), loadEdits()]);
         apply((of) =>
           pasted(of, caret, readTabText(text, { subdivision: of.subdivision, tuning: of.tuning })),
         );

@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
 import type { LibraryItem } from '@/storage';
-import { attempt } from '@/work/perform';
+import { saveAsProject } from '@/ui/shell/waysOut';
 import { SetBalance } from './SetBalance';
 
 const Bar = styled.div`
@@ -46,12 +46,7 @@ export function ChosenBar({ chosen, all, onChoose, onHandout, onClear }: ChosenB
         <Scale size={16} aria-hidden /> Balance
       </Button>
       <Button
-        onPress={() =>
-          attempt('Giving out', async () => {
-            const { saveProject } = await import('@/ui/shell/giveOut');
-            await saveProject(chosen.map(({ record, exercise }) => ({ id: record.id, exercise })));
-          })
-        }
+        onPress={() => saveAsProject(chosen.map(({ record, exercise }) => ({ id: record.id, exercise })))}
       >
         <FileDown size={16} aria-hidden /> Project file
       </Button>

@@ -1,6 +1,7 @@
 'use client';
 import { ChevronDown, ChevronRight, Ellipsis } from 'lucide-react';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { counted, countText, techniqueText } from '@/core';
@@ -12,7 +13,7 @@ import { SmallLane } from '@/ui/lane/SmallLane';
 import { useView } from '@/ui/shell/viewSettings';
 import { waysOut } from '@/ui/shell/waysOut';
 import { colour } from '@/ui/theme/tokens';
-import { useLibraryActions } from './actions';
+import { archive, duplicate, remove, rename } from '@/work/library';
 import { goalState, type PlannedItem } from './items';
 
 const LANE_WIDTH = 210;
@@ -129,12 +130,12 @@ export function ExerciseRow({
 }) {
   const { record, exercise, plan, startBpm } = item;
   const view = useView();
-  const actions = useLibraryActions();
+  const router = useRouter();
   const [newTitle, setNewTitle] = useState<string | null>(null);
   const { kinds } = plan.analysis.figures;
-  const rename = () => {
+  const endRenaming = () => {
     if (newTitle !== null && newTitle.trim() !== '' && newTitle !== exercise.title)
-      actions.rename(record, newTitle.trim());
+      rename(record, newTitle.trim());
     setNewTitle(null);
   };
   const isArchived = record.archivedAt !== null;
@@ -172,10 +173,10 @@ export function ExerciseRow({
             value={newTitle}
             maxLength={300}
             onChange={setNewTitle}
-            onBlur={rename}
+            onBlur={endRenaming}
             onKeyDown={(key) => {
               endedByKey.current = key === 'Enter' || key === 'Escape';
-              if (key === 'Enter') rename();
+              if (key === 'Enter') endRenaming();
               if (key === 'Escape') setNewTitle(null);
               return key === 'Enter' || key === 'Escape';
             }}
@@ -211,19 +212,19 @@ export function ExerciseRow({
         label={`More for ${exercise.title}`}
         icon={<Ellipsis size={18} aria-hidden />}
         items={[
-          { id: 'open', name: 'Open on the Bench', run: () => actions.open(record) },
-          { id: 'practise', name: 'Practise', run: () => actions.practise(record) },
-          { id: 'duplicate', name: 'Duplicate', run: () => actions.duplicate(record) },
+          { id: 'open', name: 'Open on the Bench', run: () => router.push(`/bench/${record.id}`) },
+          { id: 'practise', name: 'Practise', run: () => router.push(`/practice/${record.id}`) },
+          { id: 'duplicate', name: 'Duplicate', run: () => duplicate(record) },
           { id: 'rename', name: 'Rename', run: () => setNewTitle(exercise.title) },
           {
             id: 'archive',
             name: isArchived ? 'Bring back from the archive' : 'Archive',
-            run: () => actions.archive(record, !isArchived, nextTo(row.current)),
+            run: () => archive(record, !isArchived, nextTo(row.current)),
           },
-          { id: 'delete', name: 'Delete', run: () => actions.remove(record, nextTo(row.current)) },
+          { id: 'delete', name: 'Delete', run: () => remove(record, nextTo(row.current)) },
           ...waysOut(
             () => ({ id: record.id, exercise }),
-            (id) => actions.openHandout([id]),
+            (id) => router.push(`/handout?ids=${id}`),
           ).map((way) => ({ ...way, section: 'Give out' })),
         ]}
       />

@@ -2,6 +2,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { Download, Upload } from 'lucide-react';
 import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
@@ -18,7 +19,7 @@ import { colour } from '@/ui/theme/tokens';
 import { useHasStarted } from '@/ui/shell/started';
 import { attempt } from '@/work/perform';
 import { undoIn } from '@/work/undoing';
-import { useImporting, useLibraryActions } from './actions';
+import { useImporting } from './useImporting';
 import { ExerciseRow, rowColumns } from './ExerciseRow';
 import { choose as select, EVERYTHING, folded, planned, SORTS, type Sort, type Wanted } from './items';
 import { PasteBox } from './PasteBox';
@@ -129,7 +130,7 @@ export function LibraryView() {
   const [wanted, setWanted] = useState<Wanted>(EVERYTHING);
   const [shown, setShown] = useState(STRETCH);
   const [chosenIds, setChosenIds] = useState<readonly string[]>([]);
-  const actions = useLibraryActions();
+  const router = useRouter();
   const importing = useImporting();
   useKeySheet(SHEET);
   const deferred = useDeferredValue(wanted);
@@ -315,7 +316,7 @@ export function LibraryView() {
           chosen={chosenItems}
           all={items ?? []}
           onChoose={choose}
-          onHandout={actions.openHandout}
+          onHandout={(ids) => router.push(`/handout?ids=${ids.join()}`)}
           onClear={() => setChosenIds([])}
         />
       ) : null}

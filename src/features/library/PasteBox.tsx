@@ -4,10 +4,11 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { emptyPassage } from '@/core';
-import { addEmptyExercise, beginExercise, database, takeJustBegun } from '@/storage';
+import { addEmptyExercise, database } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
 import { colour } from '@/ui/theme/tokens';
+import { openTab, prepareReading } from '@/work/pasting';
 import { ahead, attempt } from '@/work/perform';
 
 const Root = styled.section`
@@ -39,14 +40,7 @@ const ProblemDialog = dynamic(() => import('./ProblemDialog').then((module) => m
   ssr: false,
 });
 
-const LATEST_WRITE_MS = 1000;
 const READY_MS = 300;
-
-const loadReading = () => import('@/ui/shell/tabReading');
-const loadFormats = () => import('@/core/formats');
-
-/** Longer ones would wait a third of a second for the check; fuzzing holds what is read of any length against the same shape. */
-const CHECKED_NOTES = 2_000;
 
 /** Where pasted tab becomes an exercise at once. */
 export function PasteBox() {
@@ -57,32 +51,15 @@ export function PasteBox() {
   const db = database();
   // Ready before something is pasted, but after the page.
   useEffect(() => {
-    const timer = setTimeout(() => ahead(() => Promise.all([loadReading(), loadFormats()])), READY_MS);
+    const timer = setTimeout(() => ahead(prepareReading), READY_MS);
     return () => clearTimeout(timer);
   }, []);
 
   const take = async (tab: string) => {
-    const { exerciseFromTab, readTabText } = await loadReading();
-    const exercise = exerciseFromTab(tab, 'Pasted tab');
-    if (!exercise) {
-      setText(tab);
-      setProblem(`${readTabText(tab).problems.at(-1)?.message ?? ''} Your text is still in the box.`);
-      return;
-    }
-    const fault =
-      exercise.passage.notes.length > CHECKED_NOTES ? null : (await loadFormats()).exerciseFault(exercise);
-    if (fault !== null) {
-      setText(tab);
-      setProblem(`It could not be kept as it is written: ${fault}. Your text is still in the box.`);
-      return;
-    }
-    const { id, write } = beginExercise(db, exercise, 'New exercise from tab');
-    router.push(`/bench/${id}`);
-    // The Bench shows and writes it, and says where that fails. Should the Bench not come, it is written all the same.
-    setTimeout(() => {
-      const isLeft = takeJustBegun(id) !== null;
-      if (isLeft) attempt('Keeping what was pasted', write, 'Paste it once more.');
-    }, LATEST_WRITE_MS);
+    const fault = await openTab(tab, (id) => router.push(`/bench/${id}`));
+    if (fault === null) return;
+    setText(tab);
+    setProblem(`${fault} Your text is still in the box.`);
   };
 
   return (

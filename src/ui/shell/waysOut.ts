@@ -2,7 +2,8 @@
 import type { ShownExercise } from '@/storage';
 import { attempt } from '@/work/perform';
 import type { MenuAction } from '../controls/props';
-import type { Format } from './giveOut';
+import type { Format, Ways } from '@/work/givingOne';
+import { download } from './download';
 
 const FORMATS: Readonly<Record<Format, string>> = {
   tab: 'Tab as a text file',
@@ -12,10 +13,20 @@ const FORMATS: Readonly<Record<Format, string>> = {
   project: 'Project file',
 };
 
+/** How the browser lets something out. */
+const WAYS: Ways = { download, copy: (text) => navigator.clipboard.writeText(text) };
+
+/** Gives one exercise out, in one of the formats or to the clipboard. */
+export const giveOutOne = (way: Format | 'copy', shown: ShownExercise): void =>
+  attempt('Giving out', async () => (await import('@/work/givingOne')).giveOut(way, shown, WAYS));
+
+/** Saves some exercises as one project file. */
+export const saveAsProject = (shown: readonly ShownExercise[]): void =>
+  attempt('Giving out', async () => (await import('@/work/givingOne')).saveProject(shown, WAYS));
+
 /** Actions of a menu for one exercise. */
 export function waysOut(shown: () => ShownExercise, openHandout: (id: string) => void): MenuAction[] {
-  const give = (way: Format | 'copy') => () =>
-    attempt('Giving out', async () => (await import('./giveOut')).giveOut(way, shown()));
+  const give = (way: Format | 'copy') => () => giveOutOne(way, shown());
   return [
     { id: 'handout', name: 'Handout to print', run: () => openHandout(shown().id) },
     { id: 'copy', name: 'Copy as tab', run: give('copy') },

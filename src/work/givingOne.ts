@@ -1,8 +1,15 @@
 /** Giving exercises out: as files that other programs read, as text, or as a project file. */
 import { DEFAULT_LADDER, DEFAULT_SETUP, ME, planOf, planTab, type Exercise, type Setup } from '@/core';
 import { currentPlayer, database, exportExercises, keptLadder, type ShownExercise } from '@/storage';
-import { say } from '../controls/say';
-import { download } from './download';
+import { told } from './perform';
+
+/** How something leaves the page. */
+export interface Ways {
+  /** Hands a file to the user. */
+  readonly download: (name: string, content: BlobPart, type?: string) => void;
+  /** Puts text on the clipboard; it fails where the browser keeps that shut. */
+  readonly copy: (text: string) => Promise<void>;
+}
 
 const NAME_LENGTH = 60;
 
@@ -51,7 +58,7 @@ async function written(format: keyof typeof FILES, { id, exercise }: ShownExerci
 }
 
 /** Saves exercises as one project file. */
-export async function saveProject(shown: readonly ShownExercise[]): Promise<void> {
+export async function saveProject(shown: readonly ShownExercise[], { download }: Ways): Promise<void> {
   const [project, { writeProject }] = await Promise.all([
     exportExercises(database(), shown),
     import('@/core/formats'),
@@ -61,29 +68,25 @@ export async function saveProject(shown: readonly ShownExercise[]): Promise<void
   download(`${name} ${project.exportedAt.slice(0, 10)}.json`, writeProject(project));
 }
 
-async function save(format: Format, shown: ShownExercise): Promise<void> {
-  if (format === 'project') return saveProject([shown]);
+async function save(format: Format, shown: ShownExercise, ways: Ways): Promise<void> {
+  if (format === 'project') return saveProject([shown], ways);
   const { suffix, type } = FILES[format];
-  download(`${fileName(shown.exercise.title)}.${suffix}`, await written(format, shown), type);
+  ways.download(`${fileName(shown.exercise.title)}.${suffix}`, await written(format, shown), type);
 }
 
-async function copyTab(exercise: Exercise): Promise<void> {
+async function copyTab(exercise: Exercise, { copy, download }: Ways): Promise<void> {
   const player = await student();
   const text = tabOf(exercise, player.setup);
-  await navigator.clipboard.writeText(text).then(
-    () => say('The tab is on the clipboard, with strokes and count.'),
+  await copy(text).then(
+    () => told('The tab is on the clipboard, with strokes and count.'),
     () => {
       download(`${fileName(exercise.title)}.txt`, text, 'text/plain');
-      say('The browser keeps its clipboard shut; the tab is saved as a text file instead.');
+      told('The browser keeps its clipboard shut; the tab is saved as a text file instead.');
     },
   );
 }
 
-/** Does one of the ways out; what went wrong is said. */
-export async function giveOut(way: Format | 'copy', shown: ShownExercise): Promise<void> {
-  try {
-    await (way === 'copy' ? copyTab(shown.exercise) : save(way, shown));
-  } catch (error) {
-    say(`That could not be given out: ${(error as Error).message}`);
-  }
+/** Gives one exercise out. @throws what went wrong; the exercise is as it was. */
+export async function giveOut(way: Format | 'copy', shown: ShownExercise, ways: Ways): Promise<void> {
+  await (way === 'copy' ? copyTab(shown.exercise, ways) : save(way, shown, ways));
 }

@@ -1,0 +1,25 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useCallback, useState, useSyncExternalStore } from 'react';
+import { Asking } from '@/work/asking';
+import { attempt } from '@/work/perform';
+import type { Answer, Question } from '@/work/takingIn';
+
+/** Taking files in: what must be asked about one is shown until it is answered. */
+export function useImporting() {
+  const router = useRouter();
+  const [asking] = useState(() => new Asking<Question, Answer>());
+  const question = useSyncExternalStore(asking.subscribe, asking.getSnapshot, asking.getSnapshot);
+  const importFiles = useCallback(
+    (files: Iterable<File>) => {
+      // The list of a file input or of a drop is emptied when its event is over.
+      const all = [...files];
+      attempt('Importing', async () => {
+        const taking = await import('@/work/takingIn');
+        await taking.importFiles(all, asking.ask, (id) => router.push(`/bench/${id}`));
+      });
+    },
+    [router, asking],
+  );
+  return { question, answer: asking.answer, importFiles };
+}

@@ -1,0 +1,136 @@
+/** Library actions on the application's database: each says what it did, its offer takes just that back, a failure is told once. */
+import 'fake-indexeddb/auto';
+import fc from 'fast-check';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { emptyPassage, newExercise, putNote, readTabText, type ExerciseRecord } from '@/core';
+import { addExercise, database, takeJustBegun } from '@/storage';
+import { tables } from '@/storage/database';
+import { Asking } from './asking';
+import { archive, duplicate, remove, rename } from './library';
+import { openTab, prepareReading } from './pasting';
+import { listening, soon } from './testing';
+
+const db = tables(database());
+const all = () => db.exercises.toArray();
+let heard: ReturnType<typeof listening>;
+let record: ExerciseRecord;
+beforeEach(async () => {
+  heard = listening();
+  await Promise.all(
+    [db.exercises, db.log, db.shelf, db.tombstones, db.passages].map((table) => table.clear()),
+  );
+  const { id } = await addExercise(db, newExercise('Gate', putNote(emptyPassage(), 0, 2, 7)), 'New');
+  record = (await db.exercises.get(id))!;
+});
+/** Until something more was told; gives it. */
+const next = async (count: number) => {
+  await soon(() => expect(heard.told).toHaveLength(count));
+  return heard.told.at(-1)!;
+};
+
+describe('each action is said, and its offer takes it back', () => {
+  const went: string[] = [];
+  const goOn = () => went.push('on');
+  it.each([
+    ['duplicated', () => duplicate(record), '“Gate” is duplicated.'],
+    ['renamed', () => rename(record, 'Ford'), 'Renamed to “Ford”.'],
+    ['archived', () => archive(record, true, goOn), '“Gate” is archived.'],
+    ['deleted', () => remove(record, goOn), '“Gate” is deleted. It lies on the shelf “deleted” for 30 days.'],
+  ])('%s', async (_, act, text) => {
+    const before = (await all()).map(({ id, title, archivedAt }) => ({ id, title, archivedAt }));
+    act();
+    const { text: said, offer } = await next(1);
+    expect(said).toBe(text);
+    expect((await all()).map(({ id, title, archivedAt }) => ({ id, title, archivedAt }))).not.toEqual(before);
+    offer!.run();
+    await next(2);
+    expect((await all()).map(({ id, title, archivedAt }) => ({ id, title, archivedAt }))).toEqual(before);
+    expect(heard.down).toEqual([offer!.about]);
+  });
+
+  it('brought back from the archive; the row that goes hands the focus on, after it is done', async () => {
+    went.length = 0;
+    archive(record, true, goOn);
+    await next(1);
+    expect(went).toEqual(['on']);
+    archive((await db.exercises.get(record.id))!, false, goOn);
+    expect((await next(2)).text).toBe('“Gate” is back.');
+    expect((await db.exercises.get(record.id))!.archivedAt).toBeNull();
+  });
+
+  it('of a record that another tab deleted is refused in words, the focus stays, and nothing is made', async () => {
+    await db.exercises.delete(record.id);
+    went.length = 0;
+    for (const act of [
+      () => rename(record, 'Ford'),
+      () => archive(record, true, goOn),
+      () => remove(record, goOn),
+    ]) {
+      const { length } = heard.told;
+      act();
+      expect((await next(length + 1)).text).toMatch(/Nothing was changed\.$/);
+    }
+    expect([went, await all()]).toEqual([[], []]);
+  });
+});
+
+describe('pasting', () => {
+  const opened: string[] = [];
+  const open = (id: string) => opened.push(id);
+  const TAB = 'e|--5-7-8--|\nB|---------|\nG|---------|\nD|---------|\nA|---------|\nE|---------|';
+
+  it('opens what was read and begins it; should the Bench not come, it is kept all the same', async () => {
+    await prepareReading();
+    opened.length = 0;
+    expect(await openTab(TAB, open)).toBeNull();
+    await soon(async () => expect(await all()).toHaveLength(2));
+    const kept = (await db.exercises.get(opened[0]!))!;
+    const passage = (await db.passages.get(kept.passageHash))!.passage;
+    expect(passage.notes.map(({ string, fret }) => [string, fret])).toEqual([
+      [1, 5],
+      [1, 7],
+      [1, 8],
+    ]);
+    expect(heard.told).toEqual([]);
+  });
+
+  it('leaves the writing to the Bench where that takes it up', async () => {
+    opened.length = 0;
+    await openTab(TAB, open);
+    const begun = takeJustBegun(opened[0]!)!;
+    expect(begun.exercise.passage.notes).toHaveLength(3);
+    await new Promise((resolve) => setTimeout(resolve, 1_200));
+    expect(await all()).toHaveLength(1);
+  });
+
+  it('says why it cannot be read, and then begins nothing', async () => {
+    opened.length = 0;
+    await fc.assert(
+      fc.asyncProperty(
+        fc.string({ unit: fc.constantFrom(...'see you soon, mon dieu\n '), maxLength: 40 }),
+        async (text) => {
+          const fault = await openTab(text, open);
+          expect(fault).toMatch(/\S.*[.!]$/s);
+          expect(readTabText(text).passage.notes).toEqual([]);
+        },
+      ),
+      { numRuns: 30 },
+    );
+    expect([opened, (await all()).length]).toEqual([[], 1]);
+  });
+});
+
+it('a question is shown until it is answered, and each asker gets its own answer', async () => {
+  const asking = new Asking<string, number>();
+  const seen: (string | null)[] = [];
+  const end = asking.subscribe(() => seen.push(asking.getSnapshot()));
+  const one = asking.ask('which part?');
+  expect(asking.getSnapshot()).toBe('which part?');
+  asking.answer(2);
+  const two = asking.ask('which version?');
+  asking.answer(3);
+  asking.answer(4);
+  expect([await one, await two]).toEqual([2, 3]);
+  end();
+  expect(seen).toEqual(['which part?', null, 'which version?', null, null]);
+});
