@@ -35,7 +35,7 @@ export function groupNotes(passage: Passage, groups: readonly number[], gap: Gap
   const onsets = [...new Set(passage.notes.map(({ onsetTicks }) => onsetTicks))];
   const sizes = groups.filter((size) => size > 0);
   const laid = new Map<number, { onsetTicks: number; durationTicks: number }>();
-  let ticks = -passage.pickupTicks;
+  let ticks = 0 - passage.pickupTicks;
   let [group, inGroup] = [0, 0];
   for (const onset of onsets) {
     inGroup++;
