@@ -189,17 +189,8 @@ export { type Covered, type CoverageCell, coverageOf } from './picking/coverage'
 export { placesInBeat } from './picking/places';
 export { assignStrokes, type StrokeAssignment } from './picking/strokes';
 export { countText, counted, times } from './picking/counting';
-export {
-  STROKE_NAMES,
-  withArticle,
-  KIND_NAMES,
-  reasonText,
-  otherCostText,
-  unmetText,
-  policyText,
-  techniqueText,
-  changeText,
-} from './picking/words';
+export { STROKE_NAMES, withArticle, KIND_NAMES } from './picking/names';
+export { reasonText, otherCostText, unmetText, policyText, techniqueText, changeText } from './picking/words';
 export {
   poseAt,
   slantAt,

@@ -3,7 +3,7 @@ import { goalText } from '../balance/goal';
 import { chordName } from '../compose/names';
 import { NO_GOAL } from '../model/exercise';
 import { counted } from '../picking/counting';
-import { withArticle } from '../picking/words';
+import { withArticle } from '../picking/names';
 import { slantText, type Schools } from '../picking/schools';
 import { slantOfBrief, type Wish } from './brief';
 import { type Target, type Brief } from '../model/brief';

@@ -12,7 +12,7 @@ import {
 import type { Plan } from '../plan/plan';
 import type { Setup } from '../instrument/instrument';
 import type { Transition } from '../picking/analysis';
-import { KIND_NAMES } from '../picking/words';
+import { KIND_NAMES } from '../picking/names';
 import { secondsOf } from '../time/slots';
 import { sectionDrills } from './sections';
 import { forHands, spotOf, stagesOf, type Drill } from './stages';

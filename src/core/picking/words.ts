@@ -1,30 +1,12 @@
 /** The picking model in words: plain sentences for strokes, changes and reasons. */
 import type { Stroke } from '../passage/passage';
-import type { ChangeKind } from './changes';
 import type { Transition } from './analysis';
 import { counted, countText, times } from './counting';
+import { STROKE_NAMES } from './names';
 import { slantWanted, type PickingPolicy, type PolicyKind, type Rule } from './policy';
 import { exitText, slantText, type Schools } from './schools';
 import type { CostOfOtherChoice } from './otherChoice';
 import type { StrokeReason, Unmet } from './strokes';
-
-/** Strokes in words. */
-export const STROKE_NAMES: Readonly<Record<Stroke, string>> = { down: 'downstroke', up: 'upstroke' };
-
-/** "a downstroke", "an upstroke". */
-export function withArticle(stroke: Stroke): string {
-  return `${stroke === 'up' ? 'an' : 'a'} ${STROKE_NAMES[stroke]}`;
-}
-
-/** Kinds of change in words. */
-export const KIND_NAMES: Readonly<Record<ChangeKind, string>> = {
-  alternate: 'same string, alternating',
-  repeat: 'same string, same stroke again',
-  outside: 'outside',
-  inside: 'inside',
-  sweep: 'sweep',
-  backtrack: 'against the grain',
-};
 
 function ruleText(rule: Rule, schools: Schools): string {
   switch (rule.code) {

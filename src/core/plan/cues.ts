@@ -2,7 +2,7 @@
 import { isStringChange, restString } from '../picking/changes';
 import type { Transition } from '../picking/analysis';
 import { SIDE_AFTER, slantText, type Schools } from '../picking/schools';
-import { STROKE_NAMES, withArticle } from '../picking/words';
+import { STROKE_NAMES, withArticle } from '../picking/names';
 import type { Exercise } from '../model/exercise';
 import type { Plan } from './plan';
 

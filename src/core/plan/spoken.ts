@@ -3,7 +3,7 @@ import { noteAt } from '../passage/edits';
 import type { Note, Passage } from '../passage/passage';
 import { stringChangeFrom } from '../picking/analysis';
 import { countText } from '../picking/counting';
-import { KIND_NAMES, STROKE_NAMES } from '../picking/words';
+import { KIND_NAMES, STROKE_NAMES } from '../picking/names';
 import type { StudentNote } from '../model/exercise';
 import type { Plan } from './plan';
 import { countSyllable, slotAt } from '../time/slots';

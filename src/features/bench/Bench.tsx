@@ -4,15 +4,11 @@ import { useRouter } from 'next/navigation';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
-  changeText,
   checkGoal,
-  goalText,
   noteAt,
   pinNumbers,
   planOf,
-  spokenPlace,
   stringChangeFrom,
-  trainsSentence,
   type Exercise,
   type Passage,
   type Place,
@@ -32,6 +28,7 @@ import { fretBefore, lockHere, moveNoteTo, nextLock, putFret } from '@/work/benc
 import { laneBindings, laneKeyGroups } from './laneKeys';
 import { useTrying } from './useTrying';
 import { usePlaying } from './usePlaying';
+import { useSaid } from './useSaid';
 import { RANGE_KEYS, useRange } from './useRange';
 
 const Root = styled.div`
@@ -162,11 +159,12 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
   const selected = noteAt(trying.passage, caret.ticks, caret.string);
   const explained =
     where.explains && selected ? stringChangeFrom(trying.plan.analysis, selected.id, pass) : undefined;
-  const why = explained ? `${changeText(explained, view)} ` : '';
+  const said = useSaid();
+  const why = explained && said ? `${said.changeText(explained, view)} ` : '';
+  const place = said?.spokenPlace(trying.plan.passage, trying.plan, caret.ticks, caret.string, pass) ?? '';
   const summary = useMemo(
-    () =>
-      `${exercise.title}. ${trainsSentence(plan.analysis, view)} ${goal.kind ? `Goal: ${goalText(goal)}.` : ''} Arrow keys move, digits set frets, question mark lists all keys.`,
-    [exercise.title, plan, view, goal],
+    () => (said ? said.laneSummary(exercise, plan, view) : exercise.title),
+    [said, exercise, plan, view],
   );
   return (
     <Root ref={root} onKeyDown={onViewKey} onCopy={marking.onCopy} onPaste={marking.onPaste}>
@@ -178,7 +176,7 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
         caret={caret}
         pinned={pinned}
         hand={tried ? null : hand}
-        spoken={`${why}${spokenPlace(trying.plan.passage, trying.plan, caret.ticks, caret.string, pass)}`}
+        spoken={`${why}${place}`}
         summary={summary}
         maxHeight={windowHeight * LANE_SHARE}
         playing={following}

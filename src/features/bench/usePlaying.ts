@@ -48,7 +48,7 @@ export function usePlaying(exerciseId: string, exercise: Exercise, plan: Plan, i
     // The ladder is built when a step of it is asked for.
     const toStep = (way: -1 | 1) =>
       attempt('Going to the next step', async () => {
-        const { nextTempo } = await import('@/work/bench/tempo');
+        const { nextTempo } = await import('@/work/bench/steps');
         const step = nextTempo({ ladder, bpm }, way);
         if (step) setBpm(step.bpm);
       });

@@ -1,10 +1,13 @@
 'use client';
-import Link from 'next/link';
+import dynamic from 'next/dynamic';
 import type { ReactNode } from 'react';
 import type { Exercise } from '@/core';
 import type { ExerciseEditor, EditorState } from '@/storage';
-import { EmptyState } from '../controls/EmptyState';
 import { useEditor } from './useEditor';
+
+const MissingExercise = dynamic(() => import('./MissingExercise').then((module) => module.MissingExercise), {
+  ssr: false,
+});
 
 export interface OpenedProps {
   readonly editor: ExerciseEditor;
@@ -22,14 +25,6 @@ export function OpenedExercise({
 }) {
   const { editor, state } = useEditor(exerciseId);
   if (state.status === 'loading') return <p aria-busy="true">Opening the exercise …</p>;
-  if (state.status === 'missing' || !state.exercise)
-    return (
-      <EmptyState title="This exercise is not here">
-        <p>
-          It was deleted, or the address belongs to another browser. Deleting can be undone in the{' '}
-          <Link href="/">Library</Link>.
-        </p>
-      </EmptyState>
-    );
+  if (state.status === 'missing' || !state.exercise) return <MissingExercise />;
   return children({ editor, state, exercise: state.exercise });
 }

@@ -1,7 +1,8 @@
 /** Trying: shown as long as it was made from what is there, taken once, and the keys come back to where they were. */
 import { expect, it } from 'vitest';
 import { emptyPassage, MAX_BPM, MIN_BPM, newExercise, putNote, type LadderSpec } from '@/core';
-import { nextTempo, ownTempo, playedBpm } from './tempo';
+import { nextTempo } from './steps';
+import { ownTempo, playedBpm } from './tempo';
 import { Trying, type Tried } from './trying';
 
 const exercise = newExercise('Gate', putNote(emptyPassage(), 0, 3, 5));
