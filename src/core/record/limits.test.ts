@@ -1,4 +1,7 @@
 /** Load and what is stated of a clean tempo, at the very edges of the limits, and their words. */
+import { formatISO } from 'date-fns/formatISO';
+import { fromUnixTime } from 'date-fns/fromUnixTime';
+import { parseISO } from 'date-fns/parseISO';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_LIMITS } from '../model/limits';
 import { isNoOnePlace, rateOf } from './book';
@@ -17,13 +20,13 @@ import { nextStart } from './tempo';
 /** Limits from the player's record: 10 minutes on one exercise, and of picking so long without a break. */
 describe('load', () => {
   const limits = { ...DEFAULT_LIMITS, exerciseMinutes: 10, pickingMinutes: 30, breakMinutes: 5 };
-  const start = Date.UTC(2026, 2, 10, 9) / 1000;
+  const start = 1_773_133_200;
   /** Runs one after the other: seconds played, seconds of rest before, exercise. */
   const row = (...parts: [number, number, string][]) => {
     let at = start;
     return parts.map(([seconds, rest, exerciseId]) => {
       at += rest + seconds;
-      const moment = new Date(at * 1000).toISOString().replace('Z', '+00:00');
+      const moment = formatISO(fromUnixTime(at));
       return { at: moment, seconds, exerciseId, strokes: 4, wideStretches: 1, byHand: false };
     });
   };
@@ -52,7 +55,7 @@ describe('load', () => {
   it('asks for the rest that is left, from the limit on, and only of the exercise that was played last', () => {
     const need = (parts: [number, number, string][], of: string, later: number) => {
       const some = row(...parts);
-      const end = new Date(some.at(-1)!.at).getTime();
+      const end = parseISO(some.at(-1)!.at).getTime();
       return restNeeded(some, limits, of, end + later * 1000);
     };
     expect(need([[599, 0, 'a']], 'a', 0)).toBeNull();
