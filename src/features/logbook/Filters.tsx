@@ -5,7 +5,7 @@ import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { attempt } from '@/work/perform';
-import { PERIODS, type Period, type Wanted } from './useBook';
+import { PERIODS, type Period, type Wanted } from '@/work/book';
 
 const MAX_HALF_LIFE_DAYS = 365;
 

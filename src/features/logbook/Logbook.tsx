@@ -11,7 +11,8 @@ import { colour } from '@/ui/theme/tokens';
 import { undoIn } from '@/work/undoing';
 import { Exercises } from './Exercises';
 import { Filters } from './Filters';
-import { chosen, useBook, type Book, type Wanted } from './useBook';
+import { chosen, type Book, type Wanted } from '@/work/book';
+import { useBook } from './useBook';
 import { dayText } from '@/ui/dayText';
 
 const TempoChart = dynamic(() => import('./charts').then((module) => module.TempoChart), { ssr: false });

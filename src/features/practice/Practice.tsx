@@ -21,6 +21,7 @@ import { PainAsked, PainNotice } from './Pain';
 import { WarmUp } from './parts';
 import { Stage } from './Stage';
 import { Summary, worstPlace } from './Summary';
+import { restText } from '@/work/practice/resting';
 import { useRunsToday, useSaidRuns } from './useRunsToday';
 import { usePractice } from './usePractice';
 
@@ -69,7 +70,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   const lastPlace = runs.findLast(({ place }) => place !== null)?.place ?? null;
   const actions = useActions(practising, lastPlace);
   const runsToday = useRunsToday(player.id);
-  const rest = runsToday.restFor(player.limits, exerciseId, state);
+  const rest = runsToday.restOf(player.limits, exerciseId, state);
   const root = useKeptFocus(sitting && settings ? phase : 'done');
   const [isSheet, setIsSheet] = useState(false);
   const sheetTrigger = useRef<HTMLButtonElement>(null);
@@ -168,7 +169,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
       ) : null}
       {rest && (isOnStage || phase === 'warm-up') && phase !== 'playing' ? (
         <p className="warn" role="status" data-must-rest>
-          {runsToday.restText(rest, player.limits)}
+          {restText(rest, player.limits)}
         </p>
       ) : null}
       {phase === 'ask' && state.pain ? <PainAsked bpm={state.pain.bpm} onGoOn={actions.goOn} /> : null}

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { newExercise, emptyPassage, type ExerciseRecord } from '@/core';
 import { dayAfter, NO_KINDS, type DayRecord } from '@/core/record';
-import { chosen, PERIODS, type Book } from './useBook';
+import { chosen, PERIODS, type Book } from './book';
 
 const TODAY = '2026-03-01';
 const { passage: _, ...said } = newExercise('x', emptyPassage());
