@@ -12,5 +12,6 @@ test('six kills: no more than the edit in flight is lost, no import comes in hal
 test('half a record that a kill leaves in the browser’s log does not take the library with it', async () => {
   test.setTimeout(300_000);
   const { before, after } = await killWithHalfARecord(process.env.YARDFELL_ADDRESS!);
-  expect({ before, after }).toEqual({ before: 1, after: 2 });
+  expect(before).toBeGreaterThan(0);
+  expect(after).toBe(before + 1);
 });
