@@ -15,7 +15,7 @@ export const test = base.extend({
     page.on('console', (message) => {
       // Hydration warnings, policy violations and missing files all appear here.
       if (message.type() === 'error' || message.type() === 'warning')
-        faults.push(`console: ${message.text()}`);
+        faults.push(`console: ${message.text()} ${message.location().url}`);
     });
     await use(page);
     expect(faults).toEqual([]);
