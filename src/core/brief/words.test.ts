@@ -1,0 +1,136 @@
+/** A brief in words: every sentence has the figures of its wish, and counts one as one. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { emptyPassage } from '../passage/empty';
+import { newExercise } from '../model/exercise';
+import type { Brief, Target } from '../model/brief';
+import { DEFAULT_SCHOOLS } from '../picking/schools';
+import type { Wish } from './brief';
+import { draftBrief } from './draft';
+import { adviceText, outcomeText, targetText, tonesText, wishText } from './words';
+
+const target = fc.record({
+  kind: fc.constantFrom<Target['kind']>(null, 'outside', 'inside', 'sweep'),
+  strings: fc.constantFrom<Target['strings']>(null, [2, 1], [6, 5]),
+  direction: fc.constantFrom<Target['direction']>(null, 'floorward', 'ceilingward'),
+  skipped: fc.constantFrom(null, 0, 1),
+  min: fc.nat(4),
+  more: fc.option(fc.nat(3), { nil: null }),
+});
+const targets = target.map(({ more, ...rest }): Target => ({
+  ...rest,
+  max: more === null ? null : rest.min + more,
+}));
+
+describe('a target', () => {
+  it('says from how many to how many, and of what', () => {
+    fc.assert(
+      fc.property(targets, (one) => {
+        const text = targetText(one);
+        const { min, max, kind } = one;
+        const range: [number, number | null] = text.startsWith('any number of ')
+          ? [0, null]
+          : text.startsWith('at least ')
+            ? [Number(text.split(' ')[2]), null]
+            : text.startsWith('at most ')
+              ? [0, Number(text.split(' ')[2])]
+              : text.startsWith('no ')
+                ? [0, 0]
+                : / to \d/.test(text.slice(0, 6))
+                  ? [Number(text.split(' ')[0]), Number(text.split(' ')[2])]
+                  : [Number(text.split(' ')[0]), Number(text.split(' ')[0])];
+        expect(range).toEqual([min, max]);
+        const name = kind === null ? 'string change' : kind === 'sweep' ? 'sweep' : `${kind} change`;
+        const isOne = max === 1 || (max === null && min === 1);
+        expect(text).toMatch(new RegExp(`${name}${isOne ? '(?!s)' : 's'}`));
+        for (const string of one.strings ?? []) expect(text).toContain(` ${string}`);
+        expect(text.includes('over 1 string')).toBe(one.skipped === 1);
+      }),
+    );
+  });
+
+  it('reads as a teacher would say it', () => {
+    const one: Target = {
+      kind: 'inside',
+      strings: [2, 1],
+      direction: 'floorward',
+      skipped: null,
+      min: 6,
+      max: 6,
+    };
+    expect(targetText(one)).toBe('6 inside changes from 2 to 1');
+    expect(
+      targetText({ ...one, kind: null, strings: null, direction: null, skipped: 1, min: 4, max: null }),
+    ).toBe('at least 4 string changes, over 1 string');
+    expect(targetText({ ...one, kind: 'sweep', strings: null, direction: null, min: 0, max: 0 })).toBe(
+      'no sweeps',
+    );
+  });
+});
+
+const brief: Brief = {
+  ...draftBrief(newExercise('', emptyPassage())),
+  targets: [{ kind: 'outside', strings: null, direction: null, skipped: null, min: 1, max: null }],
+  fingerChanges: [[2, 4]],
+  notes: 12,
+  start: 'up',
+  slant: 'upward',
+  policy: 'oneSlant',
+  startsOn: 'A',
+  endsOn: 'F#',
+  largestLeap: 7,
+};
+const WISHES: readonly (readonly [Wish, string, string])[] = [
+  [{ kind: 'target', at: 0 }, 'at least 1 outside change', 'Ask for at least 1 outside change'],
+  [{ kind: 'fingerChange', at: 0 }, 'a change from finger 2 to finger 4', 'Do without that finger change'],
+  [{ kind: 'notes' }, '12 notes', 'Make it 12 notes long'],
+  [{ kind: 'start' }, 'the start with an upstroke', 'Start with an upstroke'],
+  [{ kind: 'startsOn' }, 'the first note A', 'Leave the first note open'],
+  [{ kind: 'endsOn' }, 'the last note F#', 'Leave the last note open'],
+  [{ kind: 'largestLeap' }, 'no leap over 7 semitones', 'Allow leaps up to 7 semitones'],
+  [{ kind: 'noRepeats' }, 'no note twice in a row', 'Allow a note twice in a row'],
+  [{ kind: 'loop' }, 'that it goes round', 'Play it once instead of round'],
+];
+
+describe('a wish', () => {
+  it.each(WISHES)('%o: %s', (wish, asked, advised) => {
+    expect(wishText(wish, brief, DEFAULT_SCHOOLS)).toBe(asked);
+    expect(adviceText({ wish, brief, isSure: true }, DEFAULT_SCHOOLS)).toBe(advised);
+    expect(adviceText({ wish, brief, isSure: false }, DEFAULT_SCHOOLS)).toBe(`${advised}: this may work`);
+  });
+
+  it('of a slant names it, or does without', () => {
+    const wish: Wish = { kind: 'slant' };
+    expect(wishText(wish, brief, DEFAULT_SCHOOLS)).toBe('one slant: upward (grip end up)');
+    expect(adviceText({ wish, brief, isSure: true }, DEFAULT_SCHOOLS)).toContain(
+      'Take the other slant: upward',
+    );
+    const free: Brief = { ...brief, policy: 'economy', slant: null };
+    expect(adviceText({ wish, brief: free, isSure: true }, DEFAULT_SCHOOLS)).toBe('Do without one slant');
+  });
+});
+
+it('an outcome claims no more than was proven', () => {
+  const of = (state: 'best' | 'best found' | 'impossible' | 'none found', more: object = {}) =>
+    outcomeText({ state, candidates: [{ cost: 12 }], bound: 9, conflict: null, ...more } as never);
+  expect(of('best')).toMatch(/proven best/);
+  expect(of('best found')).toMatch(/at most 3 steps above what no line can beat/);
+  expect(of('best found', { bound: null })).toMatch(/is not known/);
+  expect(of('none found')).toMatch(/nor a proof that there is none/);
+  const conflict = (wishes: number, isSure = true) => ({
+    wishes: Array.from({ length: wishes }),
+    advice: [],
+    isSure,
+  });
+  expect(of('impossible')).toMatch(/every line was looked at/);
+  expect(of('impossible', { conflict: conflict(0) })).toMatch(/this hand has too few of these notes/);
+  expect(of('impossible', { conflict: conflict(1) })).toMatch(/this wish cannot be granted/);
+  expect(of('impossible', { conflict: conflict(2) })).toMatch(/these wishes cannot be granted together\.$/);
+  expect(of('impossible', { conflict: conflict(2, false) })).toMatch(/perhaps fewer of them/);
+});
+
+it('tones have their tonic, and chords their name in words', () => {
+  expect(tonesText({ ...brief, tones: { kind: 'chromatic' } })).toBe('chromatic');
+  expect(tonesText({ ...brief, tones: { kind: 'scale', tonic: 'B', name: 'dorian' } })).toBe('B dorian');
+  expect(tonesText({ ...brief, tones: { kind: 'chord', tonic: 'C#', name: 'm7' } })).toBe('C# minor seventh');
+});
