@@ -1,6 +1,13 @@
-/** A reader that gets nowhere is ended and said so; one that reports goes on; the next import works. */
-import { afterEach, expect, it, vi } from 'vitest';
-import { readFileInWorker } from './index';
+/** A reader that gets nowhere is ended and said so; one that reports goes on; the next import works. Searches end with their workers. */
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import {
+  prepareComposing,
+  readFileInWorker,
+  startComposing,
+  startMending,
+  startSetMending,
+  type Running,
+} from './index';
 
 /** A worker that answers as it is told to; comlink speaks to it by messages. */
 class FakeWorker {
@@ -70,4 +77,76 @@ it('says so when the worker breaks', async () => {
   vi.stubGlobal('Worker', FakeWorker);
   FakeWorker.answer = (worker) => setTimeout(() => worker.onerror?.());
   await expect(read()).rejects.toThrow(/broke off/);
+});
+
+describe('a search', () => {
+  const nothing = {} as never;
+  const starts: readonly (readonly [string, () => Running<unknown>])[] = [
+    ['mending', () => startMending(nothing, nothing, () => undefined)],
+    ['mending of a set', () => startSetMending([], [], nothing)],
+    ['composing', () => startComposing(nothing, nothing, 1, () => undefined)],
+  ];
+
+  it.each(starts)('%s gives its result and ends its worker; one that breaks says so', async (_, start) => {
+    vi.stubGlobal('Worker', FakeWorker);
+    FakeWorker.ended = 0;
+    FakeWorker.answer = (worker, { id }) =>
+      setTimeout(() => worker.say({ id, type: 'RAW', value: ['a line'] }));
+    expect(await start().result).toEqual(['a line']);
+    expect(FakeWorker.ended).toBe(1);
+    FakeWorker.answer = (worker) => setTimeout(() => worker.onerror?.());
+    await expect(start().result).rejects.toThrow(/The search broke off/);
+    expect(FakeWorker.ended).toBe(2);
+  });
+
+  it.each(starts)('%s that is stopped ends at once, and its result never comes', async (_, start) => {
+    vi.stubGlobal('Worker', FakeWorker);
+    FakeWorker.ended = 0;
+    let answer = () => undefined as void;
+    FakeWorker.answer = (worker, { id }) => {
+      answer = () => worker.say({ id, type: 'RAW', value: [] });
+    };
+    const search = start();
+    let came = false;
+    search.result.then(
+      () => (came = true),
+      () => (came = true),
+    );
+    search.stop();
+    expect(FakeWorker.ended).toBe(1);
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    expect(came).toBe(false);
+    // What an ended worker still had to say changes nothing of another search.
+    FakeWorker.answer = (worker, { id }) =>
+      setTimeout(() => worker.say({ id, type: 'RAW', value: ['another'] }));
+    expect(await start().result).toEqual(['another']);
+    answer();
+  });
+
+  it('composing takes the worker that was loaded ahead, once; one that is not needed is ended', async () => {
+    let made = 0;
+    vi.stubGlobal(
+      'Worker',
+      class extends FakeWorker {
+        constructor() {
+          super();
+          made++;
+        }
+      },
+    );
+    FakeWorker.ended = 0;
+    FakeWorker.answer = (worker, { id }) => setTimeout(() => worker.say({ id, type: 'RAW', value: [] }));
+    const leave = prepareComposing();
+    prepareComposing();
+    expect(made).toBe(1);
+    await startComposing(nothing, nothing, 1, () => undefined).result;
+    expect(made).toBe(1);
+    await startComposing(nothing, nothing, 1, () => undefined).result;
+    expect([made, FakeWorker.ended]).toEqual([2, 2]);
+    prepareComposing();
+    leave();
+    expect([made, FakeWorker.ended]).toEqual([3, 3]);
+    leave();
+    expect(FakeWorker.ended).toBe(3);
+  });
 });
