@@ -100,7 +100,7 @@ export function setLock(passage: Passage, ids: readonly string[], lock: Lock | n
   return change(passage, ids, { lock: lock ?? undefined });
 }
 
-/** Takes locks from some notes by id, each with its own stroke; used when a stroke row is taken over. */
+/** Locks some notes, named by their ids, each to a stroke of its own; the others keep what they have. */
 export function setLocks(passage: Passage, locks: Readonly<Record<string, Lock>>): Passage {
   return {
     ...passage,
