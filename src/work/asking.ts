@@ -1,33 +1,25 @@
+import { Store } from './store';
+
 /** A question that is shown until it is answered; one at a time. */
-export class Asking<Question, Answer> {
-  private question: Question | null = null;
+export class Asking<Question, Answer> extends Store<Question | null> {
   private resolve: ((answer: Answer) => void) | null = null;
-  private readonly listeners = new Set<() => void>();
 
-  readonly subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
-
-  readonly getSnapshot = (): Question | null => this.question;
-
-  private show(question: Question | null): void {
-    this.question = question;
-    for (const listener of this.listeners) listener();
+  constructor() {
+    super(null);
   }
 
   /** Asks; resolves to what is answered. */
   readonly ask = (question: Question): Promise<Answer> =>
     new Promise((resolve) => {
       this.resolve = resolve;
-      this.show(question);
+      this.put(question);
     });
 
   /** Answers what is asked. */
   readonly answer = (given: Answer): void => {
     const { resolve } = this;
     this.resolve = null;
-    this.show(null);
+    this.put(null);
     resolve?.(given);
   };
 }

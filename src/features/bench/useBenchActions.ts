@@ -1,7 +1,8 @@
 'use client';
-import { useState, useSyncExternalStore } from 'react';
+import { useState } from 'react';
 import type { Exercise } from '@/core';
 import type { ExerciseEditor } from '@/storage';
+import { useStore } from '@/ui/shell/useStore';
 import { BenchActions, type Where } from '@/work/bench/acting';
 
 /** The actions of a Bench and where its caret is. */
@@ -10,6 +11,5 @@ export function useBenchActions(
   exercise: Exercise,
 ): { actions: BenchActions; where: Where } {
   const [actions] = useState(() => new BenchActions(editor, exercise.passage));
-  const where = useSyncExternalStore(actions.subscribe, actions.getSnapshot, actions.getSnapshot);
-  return { actions, where };
+  return { actions, where: useStore(actions) };
 }

@@ -1,6 +1,7 @@
 'use client';
-import { useMemo, useState, useSyncExternalStore } from 'react';
+import { useMemo, useState } from 'react';
 import { planOf, type Exercise, type Passage, type Plan, type Setup } from '@/core';
+import { useStore } from '@/ui/shell/useStore';
 import { Trying, type Tried, type Try, type TryingFocus } from '@/work/bench/trying';
 
 /** What the lane shows: the exercise, or what is tried in its place. */
@@ -30,7 +31,7 @@ function thereAndBack(toLane: () => void): TryingFocus {
 /** @param toLane puts the focus into the lane; the same function for as long as the Bench is open. */
 export function useTrying(exercise: Exercise, plan: Plan, setup: Setup, toLane: () => void): TryingShown {
   const [trying] = useState(() => new Trying(thereAndBack(toLane)));
-  useSyncExternalStore(trying.subscribe, trying.getSnapshot, trying.getSnapshot);
+  useStore(trying);
   const tried = trying.of(exercise);
   const { passage, policy } = tried ?? exercise;
   const triedPlan = useMemo(() => tried && planOf(tried.passage, tried.policy, setup), [tried, setup]);

@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useCallback, useState, useSyncExternalStore } from 'react';
+import { useCallback, useState } from 'react';
+import { useStore } from '@/ui/shell/useStore';
 import { Asking } from '@/work/asking';
 import { attempt } from '@/work/perform';
 import type { Answer, Question } from '@/work/takingIn';
@@ -9,7 +10,7 @@ import type { Answer, Question } from '@/work/takingIn';
 export function useImporting() {
   const router = useRouter();
   const [asking] = useState(() => new Asking<Question, Answer>());
-  const question = useSyncExternalStore(asking.subscribe, asking.getSnapshot, asking.getSnapshot);
+  const question = useStore(asking);
   const importFiles = useCallback(
     (files: Iterable<File>) => {
       // The list of a file input or of a drop is emptied when its event is over.

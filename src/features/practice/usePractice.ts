@@ -1,7 +1,7 @@
 'use client';
 /** The runner on an exercise: a shell round its store. */
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Exercise } from '@/core';
 import { climbOf } from '@/core/drills';
 import { nextStart } from '@/core/record';
@@ -9,6 +9,7 @@ import { database, practiceSettings, type PracticeMode } from '@/storage';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { useRecord } from '@/ui/shell/useRecord';
+import { useStore } from '@/ui/shell/useStore';
 import { useSound } from '@/ui/sound/useSound';
 import type { Given } from '@/work/practice/state';
 import { probeSteps } from '@/work/practice/probe';
@@ -63,7 +64,7 @@ export function usePractice(exerciseId: string, exercise: Exercise, mode: Practi
     [control, sounds, settings, given.climb.spec],
   );
   const [store] = useState(() => new PracticeStore(database(), given, heard));
-  const state = useSyncExternalStore(store.subscribe, store.getSnapshot, store.getSnapshot);
+  const state = useStore(store);
   const hasWarmUp = (settings?.warmUp.length ?? 0) > 0;
   useEffect(() => store.soundWith(heard), [store, heard]);
   useEffect(() => {

@@ -1,11 +1,12 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { ladderSpecOf, type Exercise, type KeptLadder, type LadderSpec } from '@/core';
 import { database, keptLadder, type LadderFields } from '@/storage';
 import { LadderSetting, withAhead } from '@/work/ladder/setting';
 import { attempt } from '@/work/perform';
 import { usePlayer } from './player';
+import { useStore } from './useStore';
 
 export interface LadderOfPlayer {
   /** Whether what is kept was read already. */
@@ -29,7 +30,7 @@ export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlaye
   );
   const kept = read?.ladder;
   const [setting] = useState(() => new LadderSetting(exerciseId));
-  useSyncExternalStore(setting.subscribe, setting.getSnapshot, setting.getSnapshot);
+  useStore(setting);
   const fields = setting.fieldsOf(playerId);
   useEffect(() => {
     if (read) setting.readBack(playerId, read.ladder);

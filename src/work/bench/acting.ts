@@ -2,6 +2,7 @@
 import { endingWithNotes, type Exercise, type Passage, type Place } from '@/core';
 import type { ExerciseEditor } from '@/storage';
 import { attempt, told, tellRefused } from '../perform';
+import { Store } from '../store';
 import { digitMemory, firstDifference, type DigitMemory, type Edit } from './editing';
 
 /** How the exercise of the Bench is changed; edits in a row with one merge key are taken back together. */
@@ -39,9 +40,7 @@ function firstPlace(passage: Passage): Place {
 }
 
 /** The actions of a Bench; one for as long as the Bench is open. */
-export class BenchActions {
-  private where: Where;
-  private readonly listeners = new Set<() => void>();
+export class BenchActions extends Store<Where> {
   readonly digits: DigitMemory = digitMemory();
 
   /** @param atFirst the notes before the editor has read them. */
@@ -49,19 +48,7 @@ export class BenchActions {
     private readonly editor: EditorLike,
     private readonly atFirst: Passage,
   ) {
-    this.where = { wanted: firstPlace(atFirst), explains: false, remark: null, fromLane: false };
-  }
-
-  readonly subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
-
-  readonly getSnapshot = (): Where => this.where;
-
-  private set(where: Where): void {
-    this.where = where;
-    for (const listener of this.listeners) listener();
+    super({ wanted: firstPlace(atFirst), explains: false, remark: null, fromLane: false });
   }
 
   /** The notes as they are now. */
@@ -69,15 +56,15 @@ export class BenchActions {
 
   /** Changes the exercise from a panel; the caret stays. */
   readonly edit: EditExercise = (label, change, mergeKey) => {
-    if (this.where.fromLane) this.set({ ...this.where, fromLane: false });
+    if (this.state.fromLane) this.put({ ...this.state, fromLane: false });
     this.editor.edit(label, change, mergeKey);
   };
 
   private applyFrom(fromLane: boolean, asked: Asked, mergeKey?: string): void {
     const made = typeof asked === 'function' ? asked(this.passage()) : asked;
     if (!made) return;
-    if ('fault' in made) return this.set({ ...this.where, remark: made.fault, fromLane });
-    this.set({ wanted: made.caret, explains: false, remark: made.remark ?? null, fromLane });
+    if ('fault' in made) return this.put({ ...this.state, remark: made.fault, fromLane });
+    this.put({ wanted: made.caret, explains: false, remark: made.remark ?? null, fromLane });
     this.editor.edit(made.label, (one) => ({ ...one, passage: made.passage }), mergeKey);
   }
 
@@ -87,16 +74,16 @@ export class BenchActions {
   /** The same from the lane. */
   readonly laneApply = (asked: Asked, mergeKey?: string): void => this.applyFrom(true, asked, mergeKey);
 
-  private put(wanted: Place, explains: boolean, fromLane: boolean): void {
+  private goTo(wanted: Place, explains: boolean, fromLane: boolean): void {
     this.digits.forget();
-    this.set({ wanted, explains, remark: null, fromLane });
+    this.put({ wanted, explains, remark: null, fromLane });
   }
 
   /** Puts the caret, from the lane. */
-  readonly place = (wanted: Place, explains = false): void => this.put(wanted, explains, true);
+  readonly place = (wanted: Place, explains = false): void => this.goTo(wanted, explains, true);
 
   /** The same from elsewhere: what lies round the lane follows at once. */
-  readonly go = (wanted: Place): void => this.put(wanted, false, false);
+  readonly go = (wanted: Place): void => this.goTo(wanted, false, false);
 
   /** Takes back the last action, or does it again; the caret goes where something changed. */
   readonly undo = (way: 'undo' | 'redo'): void => {

@@ -1,5 +1,6 @@
 /** Notes that are shown and heard in the lane without being the exercise's own. */
 import type { Exercise, Passage, PickingPolicy } from '@/core';
+import { Store } from '../store';
 
 export interface Tried {
   /** What they were made from; once that has changed they are tried no more. */
@@ -22,30 +23,21 @@ export interface TryingFocus {
 }
 
 /** What is tried on one Bench. */
-export class Trying {
-  private wanted: Tried | null = null;
-  private readonly listeners = new Set<() => void>();
-
-  constructor(private readonly focus: TryingFocus) {}
-
-  readonly subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
-
-  readonly getSnapshot = (): Tried | null => this.wanted;
+export class Trying extends Store<Tried | null> {
+  constructor(private readonly focus: TryingFocus) {
+    super(null);
+  }
 
   /** Tries something, or ends that. */
   readonly try: Try = (next) => {
     if (next) this.focus.away();
-    else if (this.wanted) this.focus.back();
-    this.wanted = next;
-    for (const listener of this.listeners) listener();
+    else if (this.state) this.focus.back();
+    this.put(next);
   };
 
   /** What is tried of an exercise as it is now; null where it has changed since. */
   of(exercise: Exercise): Tried | null {
-    return this.wanted?.of === exercise ? this.wanted : null;
+    return this.state?.of === exercise ? this.state : null;
   }
 
   /** Makes what is tried the exercise's own, where it can be. */

@@ -2,6 +2,7 @@
 import { FRESH_LADDER, type KeptLadder } from '@/core';
 import { database, setLadder, type LadderFields } from '@/storage';
 import { perform } from '../perform';
+import { Store } from '../store';
 
 /** What was set and is not read back yet. */
 interface Ahead {
@@ -24,32 +25,18 @@ export function withAhead(
 }
 
 /** What was set of one exercise's ladder and is not kept yet. */
-export class LadderSetting {
-  private ahead: Ahead | null = null;
-  private readonly listeners = new Set<() => void>();
-
+export class LadderSetting extends Store<Ahead | null> {
   /** @param giveUpMs after this a change that is not read back is given up: another tab has overtaken it. */
   constructor(
     private readonly exerciseId: string,
     private readonly giveUpMs = GIVE_UP_MS,
-  ) {}
-
-  readonly subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
-
-  readonly getSnapshot = (): Ahead | null => this.ahead;
-
-  private put(ahead: Ahead | null): void {
-    if (ahead === this.ahead) return;
-    this.ahead = ahead;
-    for (const listener of this.listeners) listener();
+  ) {
+    super(null);
   }
 
   /** What was set for a student and is not read back yet; null: nothing. */
   fieldsOf(playerId: string): LadderFields | null {
-    return this.ahead?.playerId === playerId ? this.ahead.fields : null;
+    return this.state?.playerId === playerId ? this.state.fields : null;
   }
 
   /** What is kept was read: once it is what was set, it alone is shown, so that a later undo shows. */

@@ -20,6 +20,7 @@ import {
   type PracticeSitting,
 } from '@/storage';
 import { ahead, attempt, inWords, told } from '../perform';
+import { Store } from '../store';
 import { step } from './machine';
 import {
   openingState,
@@ -65,9 +66,7 @@ function failed(error: unknown, of: keyof typeof UNKEPT): void {
   );
 }
 
-export class PracticeStore {
-  private state: PracticeState;
-  private readonly listeners = new Set<() => void>();
+export class PracticeStore extends Store<PracticeState> {
   /** One after the other: what is said next must find what was kept before. */
   private queue: Promise<unknown> = Promise.resolve();
   private isOpening = false;
@@ -80,16 +79,8 @@ export class PracticeStore {
     given: Given,
     private sound: RunSound,
   ) {
-    this.state = openingState(given);
+    super(openingState(given));
   }
-
-  /** Calls back after every change. */
-  readonly subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
-
-  readonly getSnapshot = (): PracticeState => this.state;
 
   /** Plays with another sound from now on. */
   soundWith(sound: RunSound): void {
@@ -118,10 +109,7 @@ export class PracticeStore {
   /** Lets the machine take a step, and does what it asks for. */
   readonly dispatch = (event: PracticeEvent): void => {
     const { state, effects } = step(this.state, event);
-    if (state !== this.state) {
-      this.state = state;
-      for (const listener of this.listeners) listener();
-    }
+    this.put(state);
     for (const effect of effects) this.perform(effect);
   };
 
