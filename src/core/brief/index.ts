@@ -4,5 +4,5 @@ export type { Advice } from './conflict';
 export { draftBrief, withCandidate } from './draft';
 export { PUBLISHED_BRIEFS } from './published';
 export { searching, type Outcome, type SearchEvent } from './search';
-export { adviceText, outcomeText, targetText, tonesText, wishText } from './words';
+export { adviceText, briefText, outcomeText, targetText, wishText } from './words';
 export { CONTOURS, MAX_BRIEF_NOTES, MAX_FINGER_CHANGES, type Brief } from '../model/brief';

@@ -116,3 +116,11 @@ export function tonesText({ tones }: Brief): string {
   if (tones.kind === 'chromatic') return 'chromatic';
   return `${tones.tonic} ${tones.kind === 'chord' ? chordName(tones.name) : tones.name}`;
 }
+
+/** What a brief asks for, said in one sentence. */
+export function briefText(brief: Brief): string {
+  const { notes, strings, frets, targets, loop } = brief;
+  const where = `strings ${[...strings].sort((a, b) => b - a).join(', ')}, frets ${frets[0]} to ${frets[1]}`;
+  const wants = targets.length === 0 ? 'no changes in particular' : targets.map(targetText).join('; ');
+  return `${counted(notes, 'note')}, ${tonesText(brief)}, on ${where}${loop ? ', going round' : ''}: ${wants}.`;
+}

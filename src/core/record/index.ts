@@ -16,10 +16,11 @@ export { type DayRecord, NO_KINDS, dayOf, dayNumber, dayAfter, latestDay } from 
 export { REASON_MENDINGS, commonestReason } from './mending';
 export { nextExercise, agoText } from './next';
 export type { Limits } from '../model/limits';
-export { longestPicking, type RestNeeded, restNeeded, loadOf, loadWarnings } from './load';
+export { type RestNeeded, restNeeded, loadOf, loadWarnings } from './load';
 export { playedFigures } from './played';
 export { type SignKind, type Sign, CAUTION } from '../model/sign';
 export { rangeText, statedShort, statedText, statedTempo, type StatedTempo, type TempoNow } from './stated';
 export { cleanTempoOn, type TempoOfDay, tempoOverDays, forecastOf, type NextStart, nextStart } from './tempo';
 export type { Forecast } from '../tempo/forecast';
 export { standing } from './standing';
+export { exposureText, loadText, percent, runsText } from './weekWords';

@@ -3,18 +3,16 @@ import { useCallback, useMemo, useState } from 'react';
 import { bpmText, planClimb, type KeptLadder } from '@/core';
 import type { Climbing } from '@/core/drills';
 import { forecastOf, nextStart, statedText, tempoOverDays } from '@/core/record';
-import { axisLook, Chart, tipLook, type ChartColours } from '@/ui/charts/Chart';
+import { Chart } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
 import { Choice } from '@/ui/controls/Choice';
-import { daysLater, timeAxis } from '@/ui/charts/dates';
-import { tempoSeries, tenths } from '@/ui/charts/tempoSeries';
+import type { ChartColours } from '@/ui/charts/look';
+import { tenths } from '@/ui/charts/tempoSeries';
 import { forecastText } from '@/ui/charts/forecastText';
 import type { RecordOfPlayer } from '@/ui/shell/useRecord';
+import { climbAhead, FEWEST, stepsOption, timeOption } from './climbOptions';
 
 const HEIGHT = 240;
-
-/** Every run clean and no session missed: nothing is faster. */
-const FEWEST = 'fewest sessions possible';
 
 interface ClimbPictureProps {
   readonly climb: Climbing;
@@ -45,82 +43,15 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
     [record.tempo, stated, steps, subdivision],
   );
   const ahead = useMemo(
-    () =>
-      steps.slice(begin).map((step, at) => {
-        const session = sessions[begin + at]! - sessions[begin]!;
-        const days = Math.round((session * 7) / Math.max(1, kept.time.sessionsAWeek));
-        return [daysLater(today, days, 'iso'), step.bpm] as const;
-      }),
+    () => climbAhead(steps, sessions, begin, today, kept.time.sessionsAWeek),
     [steps, begin, sessions, today, kept.time.sessionsAWeek],
   );
   const drawSteps = useCallback(
-    (colours: ChartColours) => ({
-      grid: { left: 48, right: 16, top: 28, bottom: 40 },
-      tooltip: { trigger: 'axis', ...tipLook(colours) },
-      xAxis: {
-        type: 'category',
-        data: steps.map((_, at) => String(at + 1)),
-        name: 'step',
-        nameLocation: 'middle',
-        nameGap: 24,
-        ...axisLook(colours),
-      },
-      yAxis: { type: 'value', scale: true, name: 'bpm', ...axisLook(colours) },
-      series: [
-        {
-          name: 'tempo, bpm',
-          type: 'line',
-          step: 'middle',
-          symbol: 'circle',
-          symbolSize: (_: unknown, { dataIndex }: { dataIndex: number }) => (dataIndex === chosen ? 11 : 6),
-          data: steps.map(({ bpm }) => bpm),
-          lineStyle: { color: colours.accent, width: 2 },
-          itemStyle: { color: colours.accent },
-          ...(tempo
-            ? {
-                markArea: {
-                  silent: true,
-                  itemStyle: { color: colours.good, opacity: 0.14 },
-                  data: [[{ yAxis: tenths(tempo.low) }, { yAxis: tenths(tempo.high) }]],
-                },
-                markLine: {
-                  silent: true,
-                  symbol: 'none',
-                  lineStyle: { color: colours.good, type: 'dashed', width: 2 },
-                  label: {
-                    formatter: `clean ${Math.round(tempo.bpm)}`,
-                    position: 'insideStartTop',
-                    color: colours.good,
-                  },
-                  data: [{ yAxis: tenths(tempo.bpm) }],
-                },
-              }
-            : {}),
-        },
-      ],
-    }),
+    (colours: ChartColours) => stepsOption(steps, chosen, tempo, colours),
     [steps, tempo, chosen],
   );
   const drawTime = useCallback(
-    (colours: ChartColours) => ({
-      grid: { left: 48, right: 20, top: 34, bottom: 28 },
-      legend: { top: 0, textStyle: { color: colours.ink }, data: ['clean tempo', FEWEST] },
-      tooltip: { trigger: 'axis', ...tipLook(colours) },
-      xAxis: { ...timeAxis, ...axisLook(colours) },
-      yAxis: { type: 'value', scale: true, ...axisLook(colours) },
-      series: [
-        ...tempoSeries(points, colours),
-        {
-          name: FEWEST,
-          type: 'line',
-          step: 'end',
-          data: ahead,
-          symbolSize: 5,
-          lineStyle: { color: colours.accent, type: 'dashed', width: 2 },
-          itemStyle: { color: colours.accent },
-        },
-      ],
-    }),
+    (colours: ChartColours) => timeOption(points, ahead, colours),
     [points, ahead],
   );
   const isSteps = over === 'steps';

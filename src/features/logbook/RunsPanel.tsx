@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { memo, useCallback, useRef, useState } from 'react';
 import { bpmText, counted, KIND_NAMES, PART_NAMES, type ExerciseRecord, type RunRecord } from '@/core';
 import { REASON_MENDINGS } from '@/core/record';
@@ -14,6 +13,7 @@ import { undoOf } from '@/work/undoing';
 import { Panel, Table } from './look';
 import { RunForm } from './RunForm';
 import { dayText, momentText } from '@/ui/dayText';
+import { useKept } from '@/ui/shell/useKept';
 
 const STRETCH = 25;
 
@@ -82,7 +82,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
   const db = database();
   const [shown, setShown] = useState(STRETCH);
   const [open, setOpen] = useState<string | null>(null);
-  const found = useLiveQuery(async () => {
+  const found = useKept(async () => {
     const newest = await readRuns(db, player.id, { exerciseId, from, among, newest: shown + 1 });
     return { newest, isOfAll: exerciseId === 'all' };
   }, [player.id, exerciseId, from, among, shown]);

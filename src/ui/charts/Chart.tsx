@@ -13,6 +13,7 @@ import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { THEMES, FONT } from '../theme/tokens';
+import type { ChartColours } from './look';
 
 register([
   LineChart,
@@ -26,9 +27,6 @@ register([
   TooltipComponent,
   CanvasRenderer,
 ]);
-
-/** The colours of the theme that is shown. */
-export type ChartColours = (typeof THEMES)['dark'];
 
 export interface ChartProps {
   /** What it shows, for those who do not see it; the table beside it says the rest. */
@@ -150,25 +148,4 @@ export function Chart({ label, height, draw }: ChartProps) {
       onPointerMove={makeTip}
     />
   );
-}
-
-/** The look that axes share. */
-export function axisLook(colours: ChartColours) {
-  return {
-    axisLabel: { color: colours.inkSoft, fontSize: 12, hideOverlap: true },
-    axisLine: { show: true, lineStyle: { color: colours.string } },
-    axisTick: { lineStyle: { color: colours.string } },
-    splitLine: { lineStyle: { color: colours.line, width: 1 } },
-    nameTextStyle: { color: colours.inkSoft, fontSize: 12 },
-  };
-}
-
-/** The look of what is said at the pointer. */
-export function tipLook(colours: ChartColours) {
-  return {
-    backgroundColor: colours.card,
-    borderColor: colours.line,
-    textStyle: { color: colours.ink, fontSize: 13 },
-    confine: true,
-  };
 }

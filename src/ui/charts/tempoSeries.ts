@@ -1,6 +1,6 @@
 /** The clean tempo over time as lines of a chart: the 90 % interval as a band, the tempo in it. */
 import type { TempoOfDay } from '@/core/record';
-import type { ChartColours } from './Chart';
+import type { ChartColours } from './look';
 
 /** To a tenth, as figures in charts and tables are given. */
 export const tenths = (value: number): number => Number(value.toFixed(1));

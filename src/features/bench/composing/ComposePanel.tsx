@@ -4,10 +4,9 @@ import styled from 'styled-components';
 import { counted, type Exercise, type Setup, type Place } from '@/core';
 import {
   adviceText,
+  briefText,
   draftBrief,
   outcomeText,
-  targetText,
-  tonesText,
   wishText,
   withCandidate,
   type Advice,
@@ -73,14 +72,6 @@ interface ComposePanelProps {
   readonly edit: EditExercise;
   readonly onTry: Try;
   readonly onGo: (place: Place) => void;
-}
-
-/** What a brief asks for, said in one sentence. */
-function briefText(brief: Brief): string {
-  const { notes, strings, frets, targets, loop } = brief;
-  const where = `strings ${[...strings].sort((a, b) => b - a).join(', ')}, frets ${frets[0]} to ${frets[1]}`;
-  const wants = targets.length === 0 ? 'no changes in particular' : targets.map(targetText).join('; ');
-  return `${counted(notes, 'note')}, ${tonesText(brief)}, on ${where}${loop ? ', going round' : ''}: ${wants}.`;
 }
 
 /** Which wishes cannot be granted together, and what would help. */
