@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM_HEADLESS } from './scripts/tools.mjs';
 
 const CHROMIUM_FLAGS = [
   '--no-sandbox',
@@ -26,6 +27,6 @@ export default defineConfig({
     // Traced throughout, the tests take half as long again.
     trace: { mode: 'on-first-retry', screenshots: false, sources: false },
     permissions: ['clipboard-read', 'clipboard-write'],
-    launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS },
+    launchOptions: { executablePath: CHROMIUM_HEADLESS, args: CHROMIUM_FLAGS },
   },
 });

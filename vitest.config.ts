@@ -1,6 +1,8 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
+const include = ['**/*.test.ts'];
+const ALONE = ['src/work/**/*.test.ts', 'src/storage/newField.test.ts'];
 const exclude = ['**/node_modules/**', '.cache/**', '.next/**'];
 /** Where a room is changed to see whether its tests notice, the room is given as the folder of the tests. */
 const isMutating = process.env.STRYKER_MUTATOR_WORKER !== undefined;
@@ -10,19 +12,19 @@ export default defineConfig({
   test: {
     environment: 'node',
     testTimeout: 60_000,
+    // By itself it leaves one core idle.
+    maxWorkers: '100%',
     ...(isMutating
-      ? { include: ['**/*.test.ts'], exclude }
+      ? { include, exclude }
       : {
           projects: [
             {
               extends: true,
-              // The core has nothing that one test could leave to another, so that its modules are read once.
-              test: { name: 'core', include: ['src/core/**/*.test.ts'], exclude, isolate: false },
+              // Nothing that one test leaves hinders another, so that modules are read once and not for every file.
+              test: { name: 'together', include, exclude: [...exclude, ...ALONE], isolate: false },
             },
-            {
-              extends: true,
-              test: { name: 'others', include: ['**/*.test.ts'], exclude: [...exclude, 'src/core/**'] },
-            },
+            // They share one database, clock and voice of the application, or replace modules.
+            { extends: true, test: { name: 'alone', include: ALONE, exclude } },
           ],
         }),
   },

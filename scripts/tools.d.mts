@@ -4,3 +4,5 @@ export function startServer(
   port: number,
   env?: Record<string, string>,
 ): Promise<{ address: string; child: import('node:child_process').ChildProcess; stop: () => boolean }>;
+/** Where Debian's Chromium for tests is. */
+export const CHROMIUM_HEADLESS: string;

@@ -91,9 +91,13 @@ export function build() {
 /** Where Debian's Chromium is. */
 export const CHROMIUM = '/usr/bin/chromium';
 
+/** The same without windows of its own; it takes a third less of the machine. */
+export const CHROMIUM_HEADLESS = '/usr/bin/chromium-headless-shell';
+
 /** What the tests call of Debian's: programs with the packages that hold them. */
 export const TEST_PROGRAMS = {
   [CHROMIUM]: 'chromium',
+  [CHROMIUM_HEADLESS]: 'chromium-headless-shell',
   '/usr/bin/xmllint': 'libxml2-utils',
   '/usr/bin/midicsv': 'midicsv',
   '/usr/bin/pdftotext': 'poppler-utils',
