@@ -115,13 +115,11 @@ export {
   type TabStrings,
   type OpenQuestion,
   NO_GOAL,
-  MIN_BPM,
-  MAX_BPM,
-  BPM_DECIMALS,
   MAX_TITLE,
   titledAs,
   newExercise,
 } from './model/exercise';
+export { MIN_BPM, MAX_BPM, BPM_DECIMALS } from './model/tempo';
 export {
   type RecordStamp,
   type ChangeableStamp,
@@ -145,6 +143,13 @@ export {
   type LogEntry,
   type ShelvedRecord,
   type Backup,
+  fieldName,
+  LAST_APART,
+  saidOf,
+  TABLE_NAMES,
+  upToDateEntry,
+  upToDateRecord,
+  upToDateShelved,
 } from './model/records';
 export {
   planImport,
@@ -229,17 +234,12 @@ export {
   MAX_STEP_MINUTES,
   DEFAULT_LADDER,
   type PracticeTime,
-} from './model/ladder';
-export { estimateCleanTempo } from './tempo/cleanTempo';
-export {
   MAX_SESSIONS_A_WEEK,
   MAX_SESSION_MINUTES,
   MAX_PLAN_WEEKS,
-  type PlanFault,
-  planClimb,
-  type PlanOffer,
-  offersFor,
-} from './tempo/planner';
+} from './model/ladder';
+export { estimateCleanTempo } from './tempo/cleanTempo';
+export { type PlanFault, planClimb, type PlanOffer, offersFor } from './tempo/planner';
 export {
   type Climb,
   FOOT_OF_LADDER,

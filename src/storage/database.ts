@@ -1,85 +1,8 @@
-/** The browser's database: the only place that knows IndexedDB. */
-import { Dexie, type EntityTable, type Table } from 'dexie';
-import {
-  ME,
-  NEW_PLAYER,
-  type ExerciseRecord,
-  type LadderRecord,
-  type LogEntry,
-  type PassageRecord,
-  type PlayerRecord,
-  type RunRecord,
-  type SignRecord,
-  type ShelvedRecord,
-  type Tombstone,
-} from '@/core';
-import type { DayRecord } from '@/core/record';
-import type { MetaRecord } from './kept';
-import { newId, timestamp } from './sources';
-import { VERSIONS } from './versions';
+/** The browser's database as the rest of this room reaches it. Dexie itself comes after the page. */
+import type { DatabaseHandle } from './handle';
+import type { Database } from './indexed';
 
-/** A record that the schema refuses, taken out of its table as it was. */
-export interface AsideRecord {
-  readonly id: string;
-  readonly table: string;
-  readonly raw: unknown;
-  readonly why: string;
-  readonly at: string;
-}
-
-declare const opaque: unique symbol;
-
-/** The database, for those who do not look into it: it is handed to the queries of this room. */
-export interface DatabaseHandle {
-  readonly [opaque]: true;
-}
-
-export class Database extends Dexie implements DatabaseHandle {
-  declare readonly [opaque]: true;
-
-  exercises!: EntityTable<ExerciseRecord, 'id'>;
-  passages!: EntityTable<PassageRecord, 'hash'>;
-  players!: EntityTable<PlayerRecord, 'id'>;
-  ladders!: EntityTable<LadderRecord, 'id'>;
-  runs!: EntityTable<RunRecord, 'id'>;
-  signs!: EntityTable<SignRecord, 'id'>;
-  /** Added up from runs; never in a file. */
-  days!: Table<DayRecord, [string, string, string]>;
-  tombstones!: Table<Tombstone, [string, string]>;
-  log!: EntityTable<LogEntry, 'id'>;
-  shelf!: Table<ShelvedRecord, [string, string, string]>;
-  aside!: EntityTable<AsideRecord, 'id'>;
-  meta!: EntityTable<MetaRecord, 'key'>;
-
-  constructor(name: string) {
-    super(name);
-    for (const { version, stores, upgrade } of VERSIONS) {
-      const declared = this.version(version).stores(stores);
-      if (upgrade) declared.upgrade(upgrade);
-    }
-    this.on('populate', (transaction) => {
-      const at = timestamp();
-      const deviceId = newId();
-      const kept: MetaRecord[] = [
-        { key: 'deviceId', value: deviceId },
-        { key: 'currentPlayer', value: ME },
-      ];
-      void transaction.table('meta').bulkAdd(kept);
-      const me: PlayerRecord = {
-        id: ME,
-        revision: 1,
-        createdAt: at,
-        updatedAt: at,
-        deviceId,
-        // Nothing was said of it yet: every other version of it is newer.
-        versions: {},
-        ...NEW_PLAYER,
-        name: 'Me',
-      };
-      void transaction.table('players').add(me);
-    });
-  }
-}
+export type { DatabaseHandle } from './handle';
 
 /** Something about the database that the user must know. */
 export type DatabaseNotice = 'blocked' | 'newerVersion' | null;
@@ -88,7 +11,6 @@ type Listener = (notice: DatabaseNotice) => void;
 
 const listeners = new Set<Listener>();
 let notice: DatabaseNotice = null;
-let opened: Database | null = null;
 
 function announce(next: DatabaseNotice): void {
   notice = next;
@@ -102,20 +24,76 @@ export function onDatabaseNotice(listener: Listener): () => void {
   return () => listeners.delete(listener);
 }
 
-/** What is in the database. For this room alone. */
-export const tables = (db: DatabaseHandle): Database => db as Database;
+/** Stands for the database of the application, there from the first moment. */
+const APPLICATION = {} as DatabaseHandle;
 
-/** The database of the application, opened at first use. */
-export function database(): DatabaseHandle {
-  if (!opened) {
-    opened = new Database('yardfell');
-    opened.on('blocked', () => announce('blocked'));
-    opened.on('ready', () => announce(null));
-    opened.on('versionchange', () => {
-      // Another tab needs a newer version: let it have the database rather than hold it up.
-      opened?.close();
-      announce('newerVersion');
-    });
-  }
+let opened: Database | null = null;
+let opening: Promise<Database> | null = null;
+
+async function open(): Promise<Database> {
+  const { Database } = await import('./indexed');
+  const database = new Database('yardfell');
+  database.on('blocked', () => announce('blocked'));
+  database.on('ready', () => announce(null));
+  database.on('versionchange', () => {
+    // Another tab needs a newer version: let it have the database rather than hold it up.
+    database.close();
+    announce('newerVersion');
+  });
+  return (opened = database);
+}
+
+/** The database of the application. Nothing is asked of it before `reached`. */
+export const database = (): DatabaseHandle => APPLICATION;
+
+/** Null once the database can be asked; before, what to wait for. What could not be loaded is tried again. */
+export function reaching(): Promise<unknown> | null {
+  if (opened) return null;
+  opening ??= open().catch((error: unknown) => {
+    opening = null;
+    throw error;
+  });
+  return opening;
+}
+
+/** What is in the database. For this room alone. */
+export function tables(db: DatabaseHandle): Database {
+  if (db !== APPLICATION) return db as unknown as Database;
+  if (!opened) throw new Error('The database is not loaded yet.');
   return opened;
+}
+
+/** As `reaching`; a database that is handed in can be asked at once. */
+export const reachingOf = (db: DatabaseHandle): Promise<unknown> | null =>
+  db === APPLICATION ? reaching() : null;
+
+/** Who is told what a query gives. */
+interface Observer<Result> {
+  readonly next: (result: Result) => void;
+  readonly error: (error: unknown) => void;
+}
+
+/**
+ * Tells what a query gives, anew whenever that changes, as soon as the database can be asked.
+ * @returns what ends it.
+ */
+export function watch<Result>(
+  db: DatabaseHandle,
+  query: () => Result | Promise<Result>,
+  observer: Observer<Result>,
+): () => void {
+  let stop: (() => void) | null = null;
+  let isOver = false;
+  const begin = () => {
+    if (isOver) return;
+    const subscription = tables(db).watch(query).subscribe(observer);
+    stop = () => subscription.unsubscribe();
+  };
+  const waiting = reachingOf(db);
+  if (waiting) waiting.then(begin, observer.error);
+  else begin();
+  return () => {
+    isOver = true;
+    stop?.();
+  };
 }

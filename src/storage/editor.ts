@@ -2,10 +2,9 @@
  * One exercise being worked on: shown at once, written at once, in the order of the edits. What another tab wrote in the
  * meantime wins; the edit that was based on older notes is given up and the editor says so.
  */
-import { liveQuery } from 'dexie';
 import type { Exercise } from '@/core';
 import { afterPaint } from './afterPaint';
-import { tables, type DatabaseHandle } from './database';
+import { tables, watch, type DatabaseHandle } from './database';
 import { dropEdits, journalEdit, readyForEdits, type Journalled } from './journal';
 import { exerciseOf, takeJustBegun } from './library';
 import { rememberHash } from './knownHashes';
@@ -51,7 +50,7 @@ export class ExerciseEditor {
   private journal: Promise<void> = Promise.resolve();
   /** In the journal, but carried out or given up: they need not be done again at the next start. */
   private done: Journalled[] = [];
-  private subscription: { unsubscribe(): void } | null = null;
+  private unwatch: (() => void) | null = null;
 
   constructor(
     private readonly db: DatabaseHandle,
@@ -70,10 +69,11 @@ export class ExerciseEditor {
   open(): () => void {
     this.journal = readyForEdits(this.db).catch(() => undefined);
     if (this.firstWrite) this.enqueue(() => Promise.resolve());
-    this.subscription = liveQuery(async () => ({
+    const watched = async () => ({
       record: await tables(this.db).exercises.get(this.id),
       labels: await undoable(this.db, this.id),
-    })).subscribe({
+    });
+    this.unwatch = watch(this.db, watched, {
       next: ({ record, labels: next }) => {
         if (this.waiting > 0) return;
         this.set({ undo: next.undo, redo: next.redo });
@@ -82,7 +82,7 @@ export class ExerciseEditor {
       },
       error: () => this.set({ problem: 'failed' }),
     });
-    return () => this.subscription?.unsubscribe();
+    return () => this.unwatch?.();
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {

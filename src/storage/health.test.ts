@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { emptyPassage, newExercise, putNote, type Passage } from '@/core';
 import { mendedPassage, mendedRecord, passageRecord, recordFault } from '@/core/formats';
 import { backupState, BACKUPS_KEPT, isBackupDue, reminderDays, writeBackupFile } from './backup';
-import { Database } from './database';
+import { Database } from './indexed';
 import {
   checkIntegrity,
   findDamaged,

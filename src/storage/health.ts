@@ -1,6 +1,7 @@
 /** Whether what is kept holds together, and putting right what does not. What is replaced or taken out lies aside as it was. */
 import { canonicalJson, ME, passageHash, PROJECT_VERSION, type PassageRecord, type RunRecord } from '@/core';
-import { tables, type AsideRecord, type DatabaseHandle } from './database';
+import { tables } from './database';
+import type { AsideRecord, DatabaseHandle } from './handle';
 import { CHECKED_TABLES, type CheckedTable, type Damaged } from './kept';
 import { note, noted } from './meta';
 import { daysOfRuns, refreshAllDays } from './days';

@@ -1,11 +1,6 @@
 /** The public face of storage. */
-export {
-  database,
-  onDatabaseNotice,
-  type DatabaseHandle,
-  type DatabaseNotice,
-  type AsideRecord,
-} from './database';
+export { database, onDatabaseNotice, reaching, watch, type DatabaseNotice } from './database';
+export type { AsideRecord, DatabaseHandle } from './handle';
 export type { ImportChoice, ImportSummary, ShownExercise } from './exchange';
 export {
   addRun,

@@ -3,86 +3,18 @@
  * of typing has lost no more than the edit in flight. It is a database of its own: there it need not wait for the transactions that
  * carry edits out. What is left in it is carried out at the next start.
  */
-import { Dexie, type EntityTable } from 'dexie';
-import type { Exercise, Passage, PassageRecord } from '@/core';
+import type { Exercise } from '@/core';
 import { writing } from './commit';
-import { tables, type DatabaseHandle } from './database';
+import { reachingOf, tables } from './database';
+import type { DatabaseHandle, JournalEntry, NotesBefore } from './handle';
+import type { Journal } from './indexed';
 import { knownHash } from './knownHashes';
 import { hashing } from './lateHashing';
 import { newId } from './sources';
 import { holdLock, tabId } from './tabs';
 
-/** An edit, until it is carried out. */
-export interface JournalEntry {
-  readonly id: string;
-  readonly exerciseId: string;
-  /** The tab that will carry it out while it lives. */
-  readonly tabId: string;
-  /** Counts up in a tab: edits are carried out in their order. */
-  readonly seq: number;
-  readonly label: string;
-  readonly mergeKey: string | null;
-  /** The fields as they were, and as they are to be, without the notes. */
-  readonly was: Readonly<Record<string, unknown>>;
-  readonly set: Readonly<Record<string, unknown>>;
-  /** The notes, where they change. Their hash is reckoned when the edit is carried out: it would hold up the drawing. */
-  readonly notes: { readonly before: NotesBefore; readonly after: Passage } | null;
-  /** Of an exercise that is not written itself yet: all of it, without the notes, as it was before the edit. */
-  readonly begun?: Readonly<Record<string, unknown>>;
-}
-
-/** The notes as they were: their hash, where it is known already. */
-export type NotesBefore = { readonly hash: string } | { readonly passage: Passage };
-
-/** What an entry of version 1 had instead of `notes`. */
-interface FirstForm {
-  passage?: PassageRecord | null;
-}
-
-const withoutHash = ({ passageHash: _, ...rest }: Readonly<Record<string, unknown>>) => rest;
-
-class Journal extends Dexie {
-  edits!: EntityTable<JournalEntry, 'id'>;
-
-  constructor(name: string) {
-    super(name);
-    this.version(1).stores({ edits: 'id' });
-    // Notes were kept with their hash.
-    this.version(2)
-      .stores({ edits: 'id' })
-      .upgrade((transaction) =>
-        transaction
-          .table('edits')
-          .toCollection()
-          .modify((entry: JournalEntry & FirstForm) => {
-            const { passage, was, set } = entry;
-            delete entry.passage;
-            const before = { hash: String(was.passageHash) };
-            Object.assign(entry, {
-              was: withoutHash(was),
-              set: withoutHash(set),
-              notes: passage ? { before, after: passage.passage } : null,
-            });
-          }),
-      );
-  }
-}
-
-const journals = new Map<string, Journal>();
-
 /** The journal of a database. */
-export function journalOf(db: DatabaseHandle): Journal {
-  const name = `${tables(db).name}-journal`;
-  const known = journals.get(name);
-  if (known) return known;
-  const journal = new Journal(name);
-  // Another tab may want it gone or newer: it opens again with the next edit.
-  journal.on('versionchange', () => {
-    journal.close({ disableAutoOpen: false });
-  });
-  journals.set(name, journal);
-  return journal;
-}
+export const journalOf = (db: DatabaseHandle): Journal => tables(db).journal();
 
 /** An edit as the editor of an exercise makes it. */
 export interface ShownEdit {
@@ -114,6 +46,8 @@ let lastSeq = 0;
 /** Makes ready what the first edit needs. */
 export async function readyForEdits(db: DatabaseHandle): Promise<void> {
   holdLock();
+  const waiting = reachingOf(db);
+  if (waiting) await waiting;
   await Promise.all([journalOf(db).open(), hashing(), writing()]);
 }
 

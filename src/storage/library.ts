@@ -2,6 +2,7 @@
 import {
   bareRecord,
   newExercise,
+  saidOf,
   titledAs,
   type Exercise,
   type ExerciseRecord,
@@ -26,12 +27,10 @@ export interface LibraryItem {
 }
 
 /** Puts a record and its passage together. */
-export function exerciseOf(record: ExerciseRecord, passage: Passage): Exercise {
-  const { title, policy, goal, alsoTrains, startBpm, studentNotes, cues, hand } = record;
-  const { sourceText, question, recipe, brief, drill, origin } = record;
-  const fields = { title, policy, goal, alsoTrains, startBpm, studentNotes, cues, hand };
-  return { ...fields, passage, sourceText, question, recipe, brief, drill, origin };
-}
+export const exerciseOf = (record: ExerciseRecord, passage: Passage): Exercise => ({
+  ...saidOf('exercises', record),
+  passage,
+});
 
 /** All exercises with the tempos of a player. */
 export async function readLibrary(db: DatabaseHandle, playerId: string): Promise<LibraryItem[]> {

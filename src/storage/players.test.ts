@@ -2,7 +2,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, expect, it } from 'vitest';
 import { ME } from '@/core';
-import { Database } from './database';
+import { Database } from './indexed';
 import { addPlayer, changePlayer, choosePlayer, currentPlayer, isPlayer, readPlayers } from './players';
 import { LIBRARY, undoable } from './scopes';
 import { undoOrRedo } from './undo';

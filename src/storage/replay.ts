@@ -2,7 +2,8 @@
 import { canonicalJson, emptyPassage, newExercise, titledAs, type PassageRecord } from '@/core';
 import { tables, type DatabaseHandle } from './database';
 import { hashOf } from './hashing';
-import { journalOf, type JournalEntry } from './journal';
+import { journalOf } from './journal';
+import type { JournalEntry } from './handle';
 import { commit, pick } from './log';
 import { ConflictError, LIBRARY } from './scopes';
 import { newId } from './sources';

@@ -14,7 +14,7 @@ import {
   type Project,
 } from '@/core';
 import { exportable, writeCheckedProject } from '@/core/formats';
-import { Database } from './database';
+import { Database } from './indexed';
 import { exportProject, importProject, readImportPlan, type ImportChoice } from './exchange';
 import { addExercise, deleteExercise, renameExercise } from './library';
 import { setLadder } from './ladders';

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { emptyPassage, newExercise, passageHash, putNote, type RunRecord } from '@/core';
 import { VERDICTS, NO_KINDS, REASONS, type DayRecord } from '@/core/record';
-import { Database } from './database';
+import { Database } from './indexed';
 import { refreshAllDays } from './days';
 import { exportProject, importProject } from './exchange';
 import { addExercise } from './library';

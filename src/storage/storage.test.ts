@@ -15,7 +15,8 @@ import {
   readProject,
   writeProject,
 } from '@/core';
-import { database, Database, onDatabaseNotice, type DatabaseNotice, tables } from './database';
+import { database, onDatabaseNotice, reaching, type DatabaseNotice, tables } from './database';
+import { Database } from './indexed';
 import { VERSIONS } from './versions';
 import { exportExercises, exportProject, importProject } from './exchange';
 import {
@@ -174,6 +175,7 @@ it('tells of a tab that holds up the database, and of one that took it over', as
     });
   const older = await connect(1);
   closers.push(onDatabaseNotice((notice) => seen.push(notice)));
+  await reaching();
   const opening = tables(database()).open();
   while (!seen.includes('blocked')) await new Promise((resolve) => setTimeout(resolve, 1));
   older.close();

@@ -2,7 +2,8 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { emptyPassage, newExercise } from '@/core';
-import { Database, tables } from './database';
+import { tables } from './database';
+import { Database } from './indexed';
 import { addExercise } from './library';
 import { LIBRARY } from './scopes';
 import { tabId } from './tabs';

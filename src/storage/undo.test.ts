@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { emptyPassage, newExercise, putNote, type Exercise, type LogEntry } from '@/core';
-import { Database } from './database';
+import { Database } from './indexed';
 import { exportProject, importProject } from './exchange';
 import { addEmptyExercise, addExercise, archiveExercise, deleteExercise, renameExercise } from './library';
 import { setLadder } from './ladders';

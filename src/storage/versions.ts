@@ -1,6 +1,16 @@
 /** The versions of the database and how each is made of the one before. */
 import type { Transaction } from 'dexie';
-import { ADDED_FIELDS, ME, type Tombstone } from '@/core';
+import {
+  ADDED_FIELDS,
+  LAST_APART,
+  ME,
+  PROJECT_VERSION,
+  TABLE_NAMES,
+  upToDateEntry,
+  upToDateRecord,
+  upToDateShelved,
+  type Tombstone,
+} from '@/core';
 
 /** Gives every set-up a limit of stretch, also those that undo and redo bring back. */
 async function withStretchLimits(transaction: Transaction): Promise<void> {
@@ -81,8 +91,8 @@ async function withVersions(transaction: Transaction): Promise<void> {
     );
 }
 
-/** Every version that was ever shipped, oldest first; a new one is added, none is changed. */
-export const VERSIONS: readonly Version[] = [
+/** The versions that were counted apart from those of project files. None is changed. */
+const COUNTED_APART: readonly Version[] = [
   {
     version: 1,
     stores: {
@@ -184,4 +194,28 @@ export const VERSIONS: readonly Version[] = [
       await transaction.table('meta').put({ key: 'staleDays', value: true });
     },
   },
+];
+
+/** Gives every record what it lacks, wherever it lies: in its table, on the shelf, and where undo and redo bring it back. */
+async function fillRecords(transaction: Transaction): Promise<void> {
+  const fill = <One>(table: string, filledOne: (one: One) => unknown) =>
+    transaction
+      .table(table)
+      .toCollection()
+      .modify((one: object, at: { value?: unknown }) => {
+        at.value = filledOne(one as One);
+      });
+  for (const table of TABLE_NAMES) await fill(table, (record) => upToDateRecord(table, record));
+  await fill('shelf', upToDateShelved);
+  await fill('log', upToDateEntry);
+}
+
+/** Every version that was ever shipped, oldest first. From the last apart on, each that brought fields to the records. */
+export const VERSIONS: readonly Version[] = [
+  ...COUNTED_APART,
+  ...Array.from({ length: PROJECT_VERSION - LAST_APART }, (_, at) => ({
+    version: LAST_APART + 1 + at,
+    stores: {},
+    upgrade: fillRecords,
+  })),
 ];

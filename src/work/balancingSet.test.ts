@@ -1,5 +1,5 @@
 /** A set: what is done is what was said, and what is made can be taken back. */
-import 'fake-indexeddb/auto';
+import '@/storage/testing';
 import { expect, it } from 'vitest';
 import {
   emptyPassage,

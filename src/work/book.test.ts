@@ -1,5 +1,5 @@
 /** The logbook's record of a student, read from a database: what was practised, in which measure, and what may be said of it. */
-import 'fake-indexeddb/auto';
+import '@/storage/testing';
 import { beforeEach, expect, it } from 'vitest';
 import { emptyPassage, newExercise, type Exercise, type PlayerRecord } from '@/core';
 import { dayAfter, NO_KINDS } from '@/core/record';

@@ -1,5 +1,5 @@
 /** Runs typed in, and drills made from what the record names: with the application's own database, without a screen. */
-import 'fake-indexeddb/auto';
+import '@/storage/testing';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { readTabText, newExercise, passageHash, setFret, type PlayerRecord } from '@/core';
 import type { FailingInExercise } from '@/core/record';

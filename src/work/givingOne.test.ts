@@ -1,5 +1,5 @@
 /** Giving exercises out: names of files that no system reads a path or a command in, and what is in them. */
-import 'fake-indexeddb/auto';
+import '@/storage/testing';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { emptyPassage, ME, newExercise, putNote, readTabText } from '@/core';

@@ -1,5 +1,5 @@
 /** Looking after what is kept, on the application's database: found, said in words, mended or laid aside, never thrown away. */
-import 'fake-indexeddb/auto';
+import '@/storage/testing';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { emptyPassage, newExercise, putNote, type Passage } from '@/core';
 import { recordFault } from '@/core/formats';

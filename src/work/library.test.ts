@@ -1,5 +1,5 @@
 /** Library actions on the application's database: each says what it did, its offer takes just that back, a failure is told once. */
-import 'fake-indexeddb/auto';
+import '@/storage/testing';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { emptyPassage, newExercise, putNote, readTabText, type ExerciseRecord } from '@/core';

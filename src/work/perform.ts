@@ -1,5 +1,5 @@
 /** One way to do what the user sets going: whatever fails is told once, in words, with what was kept. */
-import { ConflictError, isNoRoom } from '@/storage';
+import { ConflictError, isNoRoom, reaching } from '@/storage';
 
 /** Something to do about a message, most often: undo. */
 export interface Offer {
@@ -70,6 +70,9 @@ export async function perform<Result>(
   kept?: string,
 ): Promise<Result | undefined> {
   try {
+    // A press may come before the database does.
+    const waiting = reaching();
+    if (waiting) await waiting;
     return await work();
   } catch (error) {
     tell(failureText(what, error, kept));
@@ -84,7 +87,8 @@ export function attempt(what: string, work: () => Promise<unknown>, kept?: strin
 
 /** Loads ahead what may be asked for; where it fails, asking for it fails again and is told then. */
 export function ahead(work: () => Promise<unknown>): void {
-  work().catch(() => undefined);
+  const waiting = reaching();
+  (waiting ? waiting.then(work) : work()).catch(() => undefined);
 }
 
 /** Tells why undo or redo of an exercise was refused; what it did is seen on the exercise itself. */

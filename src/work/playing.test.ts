@@ -1,4 +1,5 @@
 /** The control of what is heard: loaded late, nothing asked meanwhile is lost, and a start that was taken back is none. */
+import '@/storage/testing';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import type { PlaybackState, Score } from '@/audio';

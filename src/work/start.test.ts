@@ -1,5 +1,5 @@
 /** The start: what it does once, what it says, and what it leaves for later. */
-import 'fake-indexeddb/auto';
+import '@/storage/testing';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { emptyPassage, newExercise, putNote } from '@/core';
 import { addExercises, database, newId, openings } from '@/storage';

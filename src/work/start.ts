@@ -8,6 +8,7 @@ import {
   loadDemo,
   noteHeld,
   openings,
+  reaching,
   replayJournal,
   seededSources,
   setSources,
@@ -28,6 +29,7 @@ const BACKUP_EVERY_MS = 3_600_000;
 
 /** Does once what the start of the application does. */
 export async function start(withDemo: boolean, seed: number | null): Promise<void> {
+  await reaching();
   const db = database();
   if (seed !== null) {
     // Each opening counts on, so that ids of a seeded run repeat but never meet.

@@ -1,5 +1,5 @@
 /** What is said: each failure once, in words, with what was kept; each undo names what it undid. */
-import 'fake-indexeddb/auto';
+import '@/storage/testing';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { emptyPassage, ME, newExercise, putNote, writeProject, type Exercise } from '@/core';

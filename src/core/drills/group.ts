@@ -1,14 +1,6 @@
 /** A group of drills: which of them fit the minutes, what they are called, and the exercises they become. */
-import {
-  BPM_DECIMALS,
-  MAX_BPM,
-  MIN_BPM,
-  NO_GOAL,
-  type DrillHands,
-  type DrillStage,
-  type Exercise,
-  type Goal,
-} from '../model/exercise';
+import { NO_GOAL, type DrillHands, type DrillStage, type Exercise, type Goal } from '../model/exercise';
+import { BPM_DECIMALS, MAX_BPM, MIN_BPM } from '../model/tempo';
 import type { Plan } from '../plan/plan';
 import type { Setup } from '../instrument/instrument';
 import type { Transition } from '../picking/analysis';

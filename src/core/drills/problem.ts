@@ -1,5 +1,6 @@
 /** A figure for a change that is a problem, where there is no exercise to cut it out of. */
-import { MAX_BPM, MIN_BPM, newExercise, NO_GOAL, type Exercise } from '../model/exercise';
+import { newExercise, NO_GOAL, type Exercise } from '../model/exercise';
+import { MAX_BPM, MIN_BPM } from '../model/tempo';
 import { pitchAt, STANDARD_TUNING } from '../instrument/instrument';
 import { emptyPassage } from '../passage/empty';
 import type { Note, Stroke } from '../passage/passage';

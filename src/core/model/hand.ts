@@ -1,4 +1,5 @@
 /** The picking hand that an exercise is meant for. Named, never judged: the schools differ. */
+import { group, number, oneOf, orNull, type ValueOf } from './field';
 
 export const MOTIONS = ['wrist', 'forearm turn', 'arm'] as const;
 /** How much of the pick is held: deep leaves little of the tip free. */
@@ -9,13 +10,15 @@ export const PICK_PARTS = ['point', 'side'] as const;
 export const MAX_EDGE_ANGLE = 90;
 
 /** Each part may be left open. */
-export interface PickingHand {
-  readonly motion: (typeof MOTIONS)[number] | null;
+export const HAND = group({
+  motion: orNull(oneOf(MOTIONS)),
   /** Between the pick's flat side and the string, seen from the front: 0 is flat on. It is not the slant. */
-  readonly edgeAngleDegrees: number | null;
-  readonly gripDepth: (typeof GRIP_DEPTHS)[number] | null;
-  readonly pickPart: (typeof PICK_PARTS)[number] | null;
-}
+  edgeAngleDegrees: orNull(number(0, MAX_EDGE_ANGLE)),
+  gripDepth: orNull(oneOf(GRIP_DEPTHS)),
+  pickPart: orNull(oneOf(PICK_PARTS)),
+});
+/** How a picking hand is set up. */
+export type PickingHand = ValueOf<typeof HAND>;
 
 /** A picking hand of which nothing is said. */
 export const OPEN_HAND: PickingHand = {

@@ -1,5 +1,22 @@
 /** What a ladder is made from and what its steps say; apart from building it, which pages do late. */
-import { MAX_BPM, MIN_BPM } from './exercise';
+import { MAX_SLOTS_PER_BEAT } from '../time/slots';
+import {
+  field,
+  firstOf,
+  group,
+  id,
+  kind,
+  listOf,
+  number,
+  oneOf,
+  orNull,
+  text,
+  whole,
+  yesOrNo,
+  type Said,
+  type ValueOf,
+} from './field';
+import { BPM, MAX_BPM, MIN_BPM } from './tempo';
 
 /** How the tempos of a ladder are rounded. */
 export const ROUNDINGS = ['none', 'whole', 'marks'] as const;
@@ -24,65 +41,9 @@ export const PART_NAMES: Readonly<Record<DensityPart, string>> = {
   whole: 'the whole',
 };
 
-/** What a ladder is made from. Tempos in beats a minute. */
-export interface LadderSpec {
-  readonly kind: LadderKind;
-  readonly startBpm: number;
-  readonly goalBpm: number;
-  /** So many beats a minute more each time; even ratios have `rises` instead. */
-  readonly stepBpm: number;
-  /** Even ratios: in so many rises from start to goal. */
-  readonly rises: number;
-  readonly rounding: Rounding;
-  /** Overshoot: so far above the working tempo a burst goes, and for so many passes. */
-  readonly burstBpm: number;
-  readonly burstPasses: number;
-  /** Passes of the exercise in a run. */
-  readonly passes: number;
-  /** Clean runs in a row that lead up a step; 0: any run does. */
-  readonly upAfter: number;
-  /** Runs in a row that are not clean and lead back a step; 0: never. */
-  readonly backAfter: number;
-  readonly countInBeats: number;
-  /** After each run. */
-  readonly restSeconds: number;
-}
-
 export const STEP_SOUNDS = ['clean', 'driven', 'damped'] as const;
-export type StepSound = (typeof STEP_SOUNDS)[number];
+
 export const MOVEMENTS = ['large', 'small'] as const;
-export type Movement = (typeof MOVEMENTS)[number];
-
-/** A look at the hands, with one question in mind. */
-export interface Look {
-  readonly with: 'mirror' | 'camera';
-  readonly question: string;
-}
-
-/** One step of a ladder. A run of it lasts a number of passes or of minutes; the other is null. */
-export interface LadderStep {
-  readonly bpm: number;
-  /** The tempo that a run climbs to evenly, from its first pass to its end; null: it is steady. */
-  readonly toBpm: number | null;
-  /** Slots a beat; null: as the exercise is written. */
-  readonly subdivision: number | null;
-  /** The part of the exercise that is played; null: the whole. */
-  readonly part: DensityPart | null;
-  readonly passes: number | null;
-  readonly minutes: number | null;
-  /** As in the spec of the ladder. */
-  readonly upAfter: number;
-  readonly backAfter: number;
-  /** How it is to sound; null: as it likes. */
-  readonly sound: StepSound | null;
-  readonly movement: Movement | null;
-  readonly look: Look | null;
-  readonly restSeconds: number;
-  /** A short burst above the working tempo. */
-  readonly isBurst: boolean;
-  /** Made by hand, and kept when the rest is computed anew. */
-  readonly byHand: boolean;
-}
 
 /** The smallest rise, in beats a minute. */
 export const MIN_STEP_BPM = 1;
@@ -99,32 +60,111 @@ export const MAX_STEP_MINUTES = 60;
 /** A ladder of more steps is no plan for a lesson; the arithmetic does not need the limit. */
 export const MAX_LADDER_STEPS = 3 * (MAX_BPM - MIN_BPM) + 1;
 
-/**
- * Common practice, no source: four passes a run, four beats more after two clean runs, back after two that are not, a bar's
- * count-in and a breath between.
- */
-export const DEFAULT_LADDER = {
-  kind: 'even',
-  stepBpm: 4,
-  rises: 8,
-  rounding: 'none',
-  burstBpm: 12,
-  burstPasses: 1,
-  passes: 4,
-  upAfter: 2,
-  backAfter: 2,
-  countInBeats: 4,
-  restSeconds: 10,
-} as const satisfies Omit<LadderSpec, 'startBpm' | 'goalBpm'>;
+/** The longest rest after a run, in seconds. */
+const MAX_REST_SECONDS = 3600;
+/** The longest count-in, in beats. */
+const MAX_COUNT_IN_BEATS = 64;
+
+const rest = number(0, MAX_REST_SECONDS);
+const inARow = whole(0, MAX_RUNS_IN_A_ROW);
+const rise = number(MIN_STEP_BPM, MAX_STEP_BPM);
+
+/** A look at the hands, with one question in mind. */
+const LOOK = group({ with: oneOf(['mirror', 'camera']), question: text() });
+/** A look at the hands, with one question in mind. */
+export type Look = ValueOf<typeof LOOK>;
+
+/** One step of a ladder. A run of it lasts a number of passes or of minutes; the other is null. */
+const STEP = group({
+  bpm: BPM,
+  /** The tempo that a run climbs to evenly, from its first pass to its end; null: it is steady. */
+  toBpm: orNull(BPM),
+  /** Slots a beat; null: as the exercise is written. */
+  subdivision: orNull(whole(1, MAX_SLOTS_PER_BEAT)),
+  /** The part of the exercise that is played; null: the whole. */
+  part: orNull(oneOf(DENSITY_PARTS)),
+  passes: orNull(whole(1, MAX_LADDER_PASSES)),
+  minutes: orNull(kind<number>((joi) => joi.number().greater(0).max(MAX_STEP_MINUTES))),
+  /** As in the spec of the ladder. */
+  upAfter: inARow,
+  backAfter: inARow,
+  /** How it is to sound; null: as it likes. */
+  sound: orNull(oneOf(STEP_SOUNDS)),
+  movement: orNull(oneOf(MOVEMENTS)),
+  look: orNull(LOOK),
+  restSeconds: rest,
+  /** A short burst above the working tempo. */
+  isBurst: yesOrNo,
+  /** Made by hand, and kept when the rest is computed anew. */
+  byHand: yesOrNo,
+});
+/** One step of a ladder. */
+export type LadderStep = ValueOf<typeof STEP>;
+
+/** The most sessions a week that are planned with. */
+export const MAX_SESSIONS_A_WEEK = 21;
+/** The longest session for one exercise, in minutes. */
+export const MAX_SESSION_MINUTES = 240;
+/** The longest plan, in weeks. */
+export const MAX_PLAN_WEEKS = 104;
 
 /** The time that there is. */
-export interface PracticeTime {
-  readonly sessionsAWeek: number;
+const TIME = group({
+  sessionsAWeek: whole(0, MAX_SESSIONS_A_WEEK),
   /** For this exercise in one session. */
-  readonly minutesASession: number;
+  minutesASession: whole(0, MAX_SESSION_MINUTES),
   /** Weeks until the goal is to be reached; null: open. */
-  readonly weeks: number | null;
-}
+  weeks: orNull(whole(1, MAX_PLAN_WEEKS)),
+});
+/** The time that there is. */
+export type PracticeTime = ValueOf<typeof TIME>;
 
 /** Common practice, no source: ten minutes for one exercise, four days a week. */
 export const DEFAULT_PRACTICE_TIME: PracticeTime = { sessionsAWeek: 4, minutesASession: 10, weeks: null };
+
+/**
+ * How a ladder climbs. What it has at first is common practice, no source: four passes a run, four beats more after two clean runs,
+ * back after two that are not, a bar's count-in and a breath between. Tempos in beats a minute.
+ */
+const CLIMB_FIELDS = {
+  kind: field(oneOf(LADDER_KINDS), { first: 'even' }),
+  /** So many beats a minute more each time; even ratios have `rises` instead. */
+  stepBpm: field(rise, { first: 4, called: 'step' }),
+  /** Even ratios: in so many rises from start to goal. */
+  rises: field(whole(1, MAX_RISES), { first: 8 }),
+  rounding: field(oneOf(ROUNDINGS), { first: 'none' }),
+  /** Overshoot: so far above the working tempo a burst goes, and for so many passes. */
+  burstBpm: field(rise, { first: 12, called: 'burst' }),
+  burstPasses: field(whole(1, MAX_LADDER_PASSES), { first: 1, called: 'passes of a burst' }),
+  /** Passes of the exercise in a run. */
+  passes: field(whole(1, MAX_LADDER_PASSES), { first: 4 }),
+  /** Clean runs in a row that lead up a step; 0: any run does. */
+  upAfter: field(inARow, { first: 2, called: 'up after' }),
+  /** Runs in a row that are not clean and lead back a step; 0: never. */
+  backAfter: field(inARow, { first: 2, called: 'back after' }),
+  countInBeats: field(whole(0, MAX_COUNT_IN_BEATS), { first: 4, called: 'count-in' }),
+  /** After each run. */
+  restSeconds: field(rest, { first: 10, called: 'rest' }),
+} as const;
+
+/** What a ladder is made from. Tempos in beats a minute. */
+export interface LadderSpec extends Said<typeof CLIMB_FIELDS> {
+  readonly startBpm: number;
+  readonly goalBpm: number;
+}
+
+/** How a ladder climbs at first. */
+export const DEFAULT_LADDER = firstOf(CLIMB_FIELDS);
+
+/** What is kept of a player's ladder on an exercise. */
+export const LADDER_FIELDS = {
+  exerciseId: id,
+  playerId: id,
+  startBpm: field(BPM, { called: 'start tempo' }),
+  /** Null: the tempo of the exercise's goal. */
+  goalBpm: field(orNull(BPM), { first: null, called: 'goal tempo' }),
+  ...CLIMB_FIELDS,
+  /** The steps where some were made by hand; null: all as computed. */
+  steps: field(orNull(listOf(STEP, MAX_LADDER_STEPS, 1)), { first: null }),
+  time: field(TIME, { first: DEFAULT_PRACTICE_TIME, called: 'practice time' }),
+} as const;

@@ -1,12 +1,20 @@
+/** How long a hand may go on, and how long what it played counts. */
+import { group, whole, type ValueOf } from './field';
+
+const MAX_LIMIT_MINUTES = 600;
+const minutes = whole(1, MAX_LIMIT_MINUTES);
+
 /** How long a hand may go on. */
-export interface Limits {
+export const LIMITS = group({
   /** On one exercise without a rest. */
-  readonly exerciseMinutes: number;
+  exerciseMinutes: minutes,
   /** Of picking without a real break. */
-  readonly pickingMinutes: number;
+  pickingMinutes: minutes,
   /** What counts as such a break. */
-  readonly breakMinutes: number;
-}
+  breakMinutes: minutes,
+});
+/** How long a hand may go on. */
+export type Limits = ValueOf<typeof LIMITS>;
 
 /** Common practice, no source: ten minutes on one exercise, thirty of picking without five off. */
 export const DEFAULT_LIMITS: Limits = { exerciseMinutes: 10, pickingMinutes: 30, breakMinutes: 5 };

@@ -1,12 +1,11 @@
 /** Records: what is kept, in the browser's database and in project files alike. */
-import { DEFAULT_SETUP, type Setup } from '../instrument/instrument';
 import type { Passage } from '../passage/passage';
-import { DEFAULT_LIMITS, type Limits } from './limits';
-import type { Run } from './run';
-import type { Sign } from './sign';
-import type { LadderSpec, LadderStep, PracticeTime } from './ladder';
-import type { Exercise } from './exercise';
-import { OPEN_HAND, type PickingHand } from './hand';
+import { EXERCISE_FIELDS, type Exercise } from './exercise';
+import { filled, firstOf, versionsOf, type Fields, type Said } from './field';
+import { LADDER_FIELDS } from './ladder';
+import { PLAYER_FIELDS, type Player } from './player';
+import { RUN_FIELDS, type Run } from './run';
+import { SIGN_FIELDS, type Sign } from './sign';
 
 /** Changes by device. A record from before there were vectors counts as `{ [its deviceId]: its revision }`. */
 export type Versions = Readonly<Record<string, number>>;
@@ -56,40 +55,13 @@ export interface PassageRecord {
 }
 
 /** A student, or the built-in "me". */
-export interface PlayerRecord extends ChangeableStamp {
-  readonly name: string;
-  readonly setup: Setup;
-  /** How the picking hand is set up where an exercise says nothing else. */
-  readonly hand: PickingHand;
-  /** In the teacher's words. */
-  readonly instrument: string;
-  readonly shapesKnown: string;
-  readonly goals: string;
-  readonly cautions: string;
-  readonly limits: Limits;
-}
+export interface PlayerRecord extends ChangeableStamp, Player {}
 
 /** What is known of a new player. */
-export const NEW_PLAYER: Omit<PlayerRecord, StampKey | 'name'> = {
-  setup: DEFAULT_SETUP,
-  hand: OPEN_HAND,
-  instrument: '',
-  shapesKnown: '',
-  goals: '',
-  cautions: '',
-  limits: DEFAULT_LIMITS,
-};
+export const NEW_PLAYER = firstOf(PLAYER_FIELDS);
 
 /** A player's ladder on an exercise: where it starts, and how it climbs. */
-export interface LadderRecord extends ChangeableStamp, Omit<LadderSpec, 'goalBpm'> {
-  readonly exerciseId: string;
-  readonly playerId: string;
-  /** Null: the tempo of the exercise's goal. */
-  readonly goalBpm: number | null;
-  /** The steps where some were made by hand; null: all as computed. */
-  readonly steps: readonly LadderStep[] | null;
-  readonly time: PracticeTime;
-}
+export interface LadderRecord extends ChangeableStamp, Said<typeof LADDER_FIELDS> {}
 
 /** A run of a player on an exercise. */
 export interface RunRecord extends RecordStamp, Run {}
@@ -110,8 +82,20 @@ export interface Tombstone {
 /** The id of the player that is always there. */
 export const ME = 'me';
 
-/** The version of project files. Version 2 added the whole ladder and where an exercise came from, version 3 the hand, version 4 recipes, capo and stretch, version 5 briefs and drills, version 6 runs, ladders of every kind and more of a student, version 7 the part that a run was of, version 8 version vectors and what a backup holds besides, version 9 signs of the hand and sittings of several exercises; older files are brought up to date when read. */
-export const PROJECT_VERSION = 10;
+/** What the records of each table say. Add a field here and nowhere else: CONTRIBUTING.md tells how. */
+export const RECORD_FIELDS = {
+  exercises: EXERCISE_FIELDS,
+  players: PLAYER_FIELDS,
+  ladders: LADDER_FIELDS,
+  runs: RUN_FIELDS,
+  signs: SIGN_FIELDS,
+} as const satisfies Readonly<Record<TableName, Fields>>;
+
+/** Until this version database and project files counted apart, and each wrote out what it added. */
+export const LAST_APART = 10;
+
+/** The version of what is kept, in the database and in project files: that of the newest field. */
+export const PROJECT_VERSION = Math.max(LAST_APART, ...Object.values(RECORD_FIELDS).flatMap(versionsOf));
 
 /** The whole record in one value, as project files carry it. */
 export interface Project {
@@ -183,4 +167,53 @@ export interface Backup {
   readonly settings: Readonly<Record<string, unknown>>;
   readonly log: readonly LogEntry[];
   readonly shelf: readonly ShelvedRecord[];
+}
+
+/** What a record says, without its stamp and whatever else is kept with it. */
+export const saidOf = <Table extends TableName>(
+  table: Table,
+  record: Said<(typeof RECORD_FIELDS)[Table]>,
+): Said<(typeof RECORD_FIELDS)[Table]> =>
+  Object.fromEntries(
+    Object.keys(RECORD_FIELDS[table]).map((name) => [name, record[name as keyof typeof record]]),
+  ) as Said<(typeof RECORD_FIELDS)[Table]>;
+
+const calledIn = (fields: Fields): (readonly [string, string])[] =>
+  Object.entries(fields).flatMap(([name, { called, fields: inner }]) => [
+    ...(called === undefined ? [] : [[name, called] as const]),
+    ...(inner ? calledIn(inner) : []),
+  ]);
+
+/** A field's name in words. */
+export const fieldName = (name: string): string =>
+  Object.values(RECORD_FIELDS)
+    .flatMap(calledIn)
+    .find(([field]) => field === name)?.[1] ?? name;
+
+/** The names of the tables whose records can be changed, taken away and brought back. */
+export const TABLE_NAMES = Object.keys(RECORD_FIELDS) as TableName[];
+
+/** A record of a table with what it lacks because it was kept before that was there; a table that is not known is left as it is. */
+export const upToDateRecord = (table: TableName, record: unknown): unknown =>
+  TABLE_NAMES.includes(table) ? filled(RECORD_FIELDS[table], record) : record;
+
+/** The same of what lies on the shelf. */
+export const upToDateShelved = (shelved: ShelvedRecord): ShelvedRecord => ({
+  ...shelved,
+  record: upToDateRecord(shelved.table, shelved.record) as ShelvedRecord['record'],
+});
+
+/** The same of the whole records that undo and redo bring back; of a changed record an entry holds some fields only. */
+export function upToDateEntry(entry: LogEntry): LogEntry {
+  if (!Array.isArray(entry.changes)) return entry;
+  const changes = (entry.changes as readonly (RecordChange | null)[]).map((change) =>
+    change === null || (change.before && change.after)
+      ? change
+      : {
+          ...change,
+          before: upToDateRecord(change.table, change.before) as RecordChange['before'],
+          after: upToDateRecord(change.table, change.after) as RecordChange['after'],
+        },
+  );
+  return { ...entry, changes: changes as readonly RecordChange[] };
 }

@@ -1,6 +1,21 @@
 /** A run as it is kept: what was played, at what tempo, and how it was judged. */
-import type { ChangeKind } from '../picking/changes';
-import type { DensityPart, StepSound } from './ladder';
+import { MAX_STRINGS } from '../instrument/instrument';
+import { MAX_SLOTS_PER_BEAT } from '../time/slots';
+import {
+  group,
+  id,
+  kind,
+  number,
+  oneOf,
+  orNull,
+  text,
+  whole,
+  yesOrNo,
+  type Said,
+  type ValueOf,
+} from './field';
+import { DENSITY_PARTS, STEP_SOUNDS, type DensityPart } from './ladder';
+import { BPM } from './tempo';
 
 /** How a run was judged. */
 export const VERDICTS = ['clean', 'not clean', 'stopped'] as const;
@@ -12,53 +27,81 @@ export const REASONS = ['early', 'late', 'uneven', 'ringing', 'silent', 'noise',
 /** Why a run was not clean. */
 export type Reason = (typeof REASONS)[number];
 
+const CHANGE_KINDS = ['alternate', 'repeat', 'outside', 'inside', 'sweep', 'backtrack'] as const;
+
+const noteId = kind<string>((joi) => joi.string().max(40).required());
+const string = whole(1, MAX_STRINGS);
+const count = whole(0, 100_000_000);
+/** The most passes of one run. */
+const MAX_RUN_PASSES = 10_000;
+const pass = whole(1, MAX_RUN_PASSES);
+
 /** The string change at which it fell apart. Notes are named by their ids in the passage of the run. */
-export interface RunPlace {
-  readonly fromNote: string;
-  readonly toNote: string;
-  readonly kind: ChangeKind;
-  readonly stringFrom: number;
-  readonly stringTo: number;
-}
+const PLACE = group({
+  fromNote: noteId,
+  toNote: noteId,
+  kind: oneOf(CHANGE_KINDS),
+  stringFrom: string,
+  stringTo: string,
+});
+/** The string change at which a run fell apart. */
+export type RunPlace = ValueOf<typeof PLACE>;
 
 /** Changes of each kind in some passes, seams only between passes. */
-export type KindCounts = Readonly<Record<'outside' | 'inside' | 'sweep' | 'backtrack', number>>;
+const COUNTS = group({ outside: count, inside: count, sweep: count, backtrack: count });
+/** Changes of each kind. */
+export type KindCounts = ValueOf<typeof COUNTS>;
 
 /** Less than the whole exercise, as a density ladder has it played. */
 export type RunPart = Exclude<DensityPart, 'whole'>;
 
-/** What is known of a run when it is judged. Never changed: a correction is a new run that names the old one. */
-export interface Run {
-  readonly playerId: string;
-  readonly exerciseId: string;
+const isPart = (part: DensityPart): part is RunPart => part !== 'whole';
+
+/** Whose practice a record is of, of what, and when. */
+export const PRACTISED_FIELDS = {
+  playerId: id,
+  exerciseId: id,
   /** The sitting it belongs to; null for a run that was logged by hand. */
-  readonly sessionId: string | null;
-  /** When it was judged, ISO 8601 with the local offset. */
-  readonly at: string;
+  sessionId: orNull(id),
+  /** When it was judged or said, ISO 8601 with the local offset. */
+  at: kind<string>((joi) => joi.string().max(40).required()),
   /** The local day, `2026-11-25`. */
-  readonly day: string;
-  readonly passageHash: string;
-  readonly bpm: number;
-  /** Slots a beat it was played in. */
-  readonly subdivision: number;
+  day: kind<string>((joi) =>
+    joi
+      .string()
+      .pattern(/^\d{4}-\d{2}-\d{2}$/)
+      .required(),
+  ),
+  bpm: BPM,
+  /** Slots a beat. */
+  subdivision: whole(1, MAX_SLOTS_PER_BEAT),
+} as const;
+
+/** What is known of a run when it is judged. Never changed: a correction is a new run that names the old one. */
+export const RUN_FIELDS = {
+  ...PRACTISED_FIELDS,
+  passageHash: kind<string>((joi) => joi.string().hex().length(64).required()),
   /** Null: the whole. Runs of a part say nothing of the clean tempo of the whole. */
-  readonly part: RunPart | null;
-  readonly passes: number;
-  readonly verdict: Verdict;
+  part: orNull(oneOf(DENSITY_PARTS.filter(isPart))),
+  passes: pass,
+  verdict: oneOf(VERDICTS),
   /** The pass, from 1, in which it was stopped; null where it was not, or where that is not known. */
-  readonly stoppedIn: number | null;
-  readonly reason: Reason | null;
-  readonly place: RunPlace | null;
+  stoppedIn: orNull(pass),
+  reason: orNull(oneOf(REASONS)),
+  place: orNull(PLACE),
   /** Time under the hand, without count-in and rest. */
-  readonly seconds: number;
-  readonly strokes: number;
-  readonly exposure: KindCounts;
+  seconds: number(0, 100_000),
+  strokes: count,
+  exposure: COUNTS,
   /** Stretches in it that are wider than the player's limit. */
-  readonly wideStretches: number;
-  readonly sound: StepSound | null;
+  wideStretches: count,
+  sound: orNull(oneOf(STEP_SOUNDS)),
   /** What was asked at a look at the hands, and seen. */
-  readonly seen: string;
-  readonly byHand: boolean;
+  seen: text(),
+  byHand: yesOrNo,
   /** The run that this one puts right; null for a new one. */
-  readonly corrects: string | null;
-}
+  corrects: orNull(id),
+} as const;
+
+/** What is known of a run. */
+export type Run = Said<typeof RUN_FIELDS>;

@@ -1,7 +1,8 @@
 /** The ladder of a player on an exercise, from what is kept of it. */
 import { DEFAULT_LADDER, DEFAULT_PRACTICE_TIME, type LadderSpec } from '../model/ladder';
 import { loopSpan } from '../passage/passage';
-import { MAX_BPM, type Exercise } from '../model/exercise';
+import { type Exercise } from '../model/exercise';
+import { MAX_BPM } from '../model/tempo';
 import type { LadderRecord, StampKey } from '../model/records';
 
 /** Where there is no goal tempo a ladder climbs so far: common practice, no source. */

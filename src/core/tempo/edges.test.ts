@@ -1,7 +1,7 @@
 /** Ladders, plans and forecasts at their very edges; what the practice model states is stated here by its numbers. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { MAX_BPM } from '../model/exercise';
+import { MAX_BPM } from '../model/tempo';
 import { forecast, type TempoPoint } from './forecast';
 import { buildLadder, ladderTimes, passesInRun } from './ladder';
 import { planClimb } from './planner';

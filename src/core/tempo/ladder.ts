@@ -1,5 +1,5 @@
 /** Tempo ladders: the ordered steps from a start to a goal, and how long they take. */
-import { BPM_DECIMALS, MAX_BPM } from '../model/exercise';
+import { BPM_DECIMALS, MAX_BPM } from '../model/tempo';
 import { roundedBpm } from './marks';
 import {
   DEFAULT_LADDER,

@@ -1,13 +1,6 @@
 /** What a climb takes in a student's week, what of it does not fit, and what would. */
 import type { StepTime } from './ladder';
-import type { LadderStep, PracticeTime } from '../model/ladder';
-
-/** The most sessions a week that can be planned. */
-export const MAX_SESSIONS_A_WEEK = 21;
-/** The longest session that can be planned, in minutes. */
-export const MAX_SESSION_MINUTES = 240;
-/** The most weeks that can be planned. */
-export const MAX_PLAN_WEEKS = 104;
+import { MAX_PLAN_WEEKS, type LadderStep, type PracticeTime } from '../model/ladder';
 
 /** More on one exercise without a rest is much for a hand: common practice, no source. */
 export const EXERCISE_MINUTES_LIMIT = 10;

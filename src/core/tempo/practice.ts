@@ -1,5 +1,5 @@
 /** Practising a ladder: how verdicts move it. A value from verdict to verdict, so that a session can be kept and taken up again. */
-import { MIN_BPM } from '../model/exercise';
+import { MIN_BPM } from '../model/tempo';
 import { notesPerSecond } from '../time/slots';
 import { roundedBpm } from './marks';
 import type { LadderStep } from '../model/ladder';

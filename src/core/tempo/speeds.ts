@@ -1,5 +1,5 @@
 /** Tempos as speeds of the hand: equal speeds in other divisions, tapping, and how tempos and durations are written. */
-import { MAX_BPM, MIN_BPM } from '../model/exercise';
+import { MAX_BPM, MIN_BPM } from '../model/tempo';
 import { MAX_SLOTS_PER_BEAT } from '../time/slots';
 
 /** A tempo with the slots a beat that make it as fast, in notes a second, as another. */

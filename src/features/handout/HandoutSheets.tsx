@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -28,6 +27,7 @@ import { Pages } from './Pages';
 import { contentSize, PAPER_NAMES } from './paper';
 import { piecesOf } from './pieces';
 import { dayText } from '@/ui/dayText';
+import { useKept } from '@/ui/shell/useKept';
 
 const Choices = styled.div`
   position: sticky;
@@ -66,11 +66,11 @@ export function HandoutSheets({ ids, title }: { ids: readonly string[]; title: s
   const player = usePlayer();
   const view = useView();
   const wanted = ids.join();
-  const items = useLiveQuery(
+  const items = useKept(
     () => readSheet(database(), wanted === '' ? [] : wanted.split(','), player.id),
     [wanted, player.id],
   );
-  const settings = useLiveQuery(() => handoutSettings(database()));
+  const settings = useKept(() => handoutSettings(database()));
   useKeySheet(KEYS);
   const date = useMemo(() => dayText(timestamp()), []);
   const pieces = useMemo(

@@ -1,6 +1,5 @@
 'use client';
 /** How what is kept is: how much, how safe, whether it holds together; and putting it right. */
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { database } from '@/storage';
@@ -12,6 +11,7 @@ import { attempt } from '@/work/perform';
 import { Facts, Part, TABLES } from './parts';
 import { Aside, DamagedPart, IntegrityPart } from './Records';
 import { Safety } from './Safety';
+import { useKept } from '@/ui/shell/useKept';
 
 const Root = styled.div`
   display: grid;
@@ -60,7 +60,7 @@ const Root = styled.div`
 export function Health() {
   const [checked, setChecked] = useState<Checked | null>(null);
   const [room, setRoom] = useState<Room | null>(null);
-  const aside = useLiveQuery(() => readAside(database()));
+  const aside = useKept(() => readAside(database()));
   const look = useCallback(() => {
     attempt('Looking at what is kept', async () => {
       setRoom(await readRoom());

@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { askToPersist, database } from '@/storage';
 import { backupState } from '@/storage/backup';
 import { Button } from '@/ui/controls/Button';
@@ -11,10 +10,11 @@ import type { Room } from '@/work/health';
 import { rawLibrary } from '@/work/givingOut';
 import { attempt } from '@/work/perform';
 import { Facts, Part, sizeText } from './parts';
+import { useKept } from '@/ui/shell/useKept';
 
 /** Where everything is kept, how much room there is, and the ways to keep it elsewhere. */
 export function Safety({ room, onAsked }: { room: Room | null; onAsked: () => void }) {
-  const state = useLiveQuery(() => backupState(database()));
+  const state = useKept(() => backupState(database()));
   return (
     <Part title="Where it is kept, and how safe">
       <Facts>

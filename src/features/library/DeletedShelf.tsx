@@ -1,6 +1,5 @@
 'use client';
 /** What was deleted or left out, for thirty days, with the way back. */
-import { useLiveQuery } from 'dexie-react-hooks';
 import styled from 'styled-components';
 import { counted } from '@/core';
 import { database } from '@/storage';
@@ -11,6 +10,7 @@ import { say } from '@/ui/controls/say';
 import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
 import { undoOf } from '@/work/undoing';
+import { useKept } from '@/ui/shell/useKept';
 
 const Row = styled.li`
   display: flex;
@@ -45,7 +45,7 @@ function contentText({ counts, runs, why }: ShelvedAction): string {
 
 /** The shelf of what was deleted. */
 export function DeletedShelf() {
-  const shelf = useLiveQuery(() => readShelf(database()));
+  const shelf = useKept(() => readShelf(database()));
   if (!shelf) return <p aria-busy="true">Looking on the shelf …</p>;
   if (shelf.length === 0)
     return (

@@ -22,7 +22,7 @@ import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import type { Answer, Question } from '@/work/takingIn';
-import { differenceTitle, fieldName, ORDERS, valueText } from './differences';
+import { differenceTitle, nameOf, ORDERS, valueText } from './differences';
 
 const Body = styled.div`
   display: grid;
@@ -232,7 +232,7 @@ function DifferenceCard({
         <tbody>
           {difference.fields.map(({ field, here, there }) => (
             <tr key={field}>
-              <th scope="row">{fieldName(field)}</th>
+              <th scope="row">{nameOf(field)}</th>
               <td>{valueText(field, here, project)}</td>
               <td>{valueText(field, there, project)}</td>
             </tr>

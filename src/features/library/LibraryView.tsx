@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { Download, Upload } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
@@ -25,6 +24,7 @@ import { choose as select, EVERYTHING, folded, planned, SORTS, type Sort, type W
 import { PasteBox } from './PasteBox';
 import { useFileDrop } from './useFileDrop';
 import { usePractised } from './usePractised';
+import { useKept } from '@/ui/shell/useKept';
 
 const NextStrip = dynamic(() => import('./NextStrip').then((module) => module.NextStrip), { ssr: false });
 const DeletedShelf = dynamic(() => import('./DeletedShelf').then((module) => module.DeletedShelf), {
@@ -125,7 +125,7 @@ function More({ onMore }: { onMore: () => void }) {
 /** The Library: the first screen. */
 export function LibraryView() {
   const player = usePlayer();
-  const items = useLiveQuery(() => readLibrary(database(), player.id), [player.id]);
+  const items = useKept(() => readLibrary(database(), player.id), [player.id]);
   const practised = usePractised(player.id);
   const [wanted, setWanted] = useState<Wanted>(EVERYTHING);
   const [shown, setShown] = useState(STRETCH);

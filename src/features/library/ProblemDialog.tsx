@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
@@ -22,6 +21,7 @@ import { SelectBox } from '@/ui/controls/SelectBox';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
 import { attempt } from '@/work/perform';
+import { useKept } from '@/ui/shell/useKept';
 
 const Form = styled.div`
   display: grid;
@@ -49,7 +49,7 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
   const [minutes, setMinutes] = useState(8);
   const [breaksAt, setBreaksAt] = useState<number | null>(null);
   const player = usePlayer();
-  const players = useLiveQuery(() => readPlayers(database())) ?? [player];
+  const players = useKept(() => readPlayers(database())) ?? [player];
   const [chosen, setChosen] = useState<string | null>(null);
   const playerId = chosen ?? player.id;
   const isSame = problem.from === problem.to;

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { planImport, type ExerciseRecord, type Here, type Project } from '@/core';
 import { demoProject } from '@/demo/library';
-import { differenceTitle, fieldName, valueText } from './differences';
+import { differenceTitle, nameOf, valueText } from './differences';
 
 const demo = demoProject();
 
@@ -50,7 +50,7 @@ describe('differences in words', () => {
     for (const difference of differences) {
       expect(differenceTitle(difference, project)).toMatch(/^(“.+”|Student .+|Ladder of .+ on “.+”)$/);
       for (const { field, here: ours, there } of difference.fields) {
-        const words = [fieldName(field), valueText(field, ours, project), valueText(field, there, project)];
+        const words = [nameOf(field), valueText(field, ours, project), valueText(field, there, project)];
         for (const word of words) expect(word).not.toMatch(/^$|undefined|\[object|NaN/);
         expect(words[1]!.length).toBeLessThan(300);
       }

@@ -1,5 +1,5 @@
 /** The words for what differs between two versions of a record. */
-import { counted, type Difference, type Passage, type Project } from '@/core';
+import { counted, fieldName, type Difference, type Passage, type Project } from '@/core';
 
 /** How the file's version stands to the one here. */
 export const ORDERS: Readonly<Record<Difference['order'], string>> = {
@@ -8,35 +8,11 @@ export const ORDERS: Readonly<Record<Difference['order'], string>> = {
   newer: 'newer in the file',
 };
 
-const FIELDS: Readonly<Record<string, string>> = {
-  passageHash: 'notes',
-  alsoTrains: 'also trains',
-  startBpm: 'start tempo',
-  studentNotes: 'to the student',
-  cues: 'cues',
-  hand: 'picking hand',
-  sourceText: 'pasted text',
-  question: 'open question',
-  drill: 'place among drills',
-  origin: 'file it came from',
-  archivedAt: 'archived',
-  shapesKnown: 'shapes known',
-  cautions: 'to watch',
-  setup: 'hand and instrument',
-  limits: 'limits of load',
-  goalBpm: 'goal tempo',
-  stepBpm: 'step',
-  burstBpm: 'burst',
-  burstPasses: 'passes of a burst',
-  upAfter: 'up after',
-  backAfter: 'back after',
-  countInBeats: 'count-in',
-  restSeconds: 'rest',
-  time: 'practice time',
-};
+/** What is kept with a record besides what it says. */
+const KEPT_WITH: Readonly<Record<string, string>> = { passageHash: 'notes', archivedAt: 'archived' };
 
 /** A field's name in words. */
-export const fieldName = (field: string) => FIELDS[field] ?? field;
+export const nameOf = (field: string) => KEPT_WITH[field] ?? fieldName(field);
 
 const LONGEST = 160;
 
@@ -49,7 +25,7 @@ function words(value: unknown): string {
   if (typeof value === 'string') return value;
   if (Array.isArray(value)) return value.length === 0 ? '–' : value.map(words).join('; ');
   const said = Object.entries(value as object).filter(([key, one]) => key !== 'id' && one !== null);
-  return said.map(([key, one]) => `${fieldName(key)}: ${words(one)}`).join(', ') || '–';
+  return said.map(([key, one]) => `${nameOf(key)}: ${words(one)}`).join(', ') || '–';
 }
 
 function notesText(passage: Passage): string {

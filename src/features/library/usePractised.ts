@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo } from 'react';
 import type { SignRecord } from '@/core';
 import type { DayRecord } from '@/core/record';
@@ -15,6 +14,7 @@ import {
   type PracticeMode,
 } from '@/storage';
 import { isOver } from '@/work/practice/over';
+import { useKept } from '@/ui/shell/useKept';
 
 /** Pain is named for so many days. */
 const PAIN_DAYS = 14;
@@ -34,7 +34,7 @@ export interface Practised {
 
 /** The record of a student as the Library shows it; undefined until it is read. */
 export function usePractised(playerId: string): Practised | undefined {
-  const read = useLiveQuery(async () => {
+  const read = useKept(async () => {
     const today = timestamp().slice(0, 10);
     const [days, sitting, { halfLifeDays }, signs] = await Promise.all([
       readDays(database(), playerId),

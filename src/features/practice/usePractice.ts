@@ -1,6 +1,5 @@
 'use client';
 /** The runner on an exercise: a shell round its store. */
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Exercise } from '@/core';
 import { climbOf } from '@/core/drills';
@@ -14,6 +13,7 @@ import { useSound } from '@/ui/sound/useSound';
 import type { Given } from '@/work/practice/state';
 import { probeSteps } from '@/work/practice/probe';
 import { PracticeStore, type RunSound } from '@/work/practice/store';
+import { useKept } from '@/ui/shell/useKept';
 
 /** What is practised, as the ladder and the record are now. */
 function useGiven(exerciseId: string, exercise: Exercise, mode: PracticeMode) {
@@ -41,7 +41,7 @@ function useGiven(exerciseId: string, exercise: Exercise, mode: PracticeMode) {
 /** The runner on an exercise, in one of its modes. */
 export function usePractice(exerciseId: string, exercise: Exercise, mode: PracticeMode) {
   const { given, player, ladder, record, isRead } = useGiven(exerciseId, exercise, mode);
-  const settings = useLiveQuery(() => practiceSettings(database()));
+  const settings = useKept(() => practiceSettings(database()));
   const sound = useSound();
   const { control, sounds } = sound;
   // Loaded ahead, so that the first run begins when it is asked for.

@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { parseISO } from 'date-fns/parseISO';
 import { useEffect, useState } from 'react';
 import type { RunRecord } from '@/core';
@@ -8,6 +7,7 @@ import { database, nowMs, readRuns, readRunsById, timestamp, type Said } from '@
 import { today } from '@/ui/shell/useRecord';
 import { restFor } from '@/work/practice/resting';
 import type { PracticeState } from '@/work/practice/state';
+import { useKept } from '@/ui/shell/useKept';
 
 const NONE: readonly RunRecord[] = [];
 
@@ -17,17 +17,15 @@ const LOOK_AGAIN_MS = 5000;
 /** The runs of the things that were said, in their order. */
 export function useSaidRuns(said: readonly Said[]): readonly RunRecord[] {
   const ids = said.filter(({ kind }) => kind === 'verdict').map(({ id }) => id);
-  const runs = useLiveQuery(() => readRunsById(database(), ids), [ids.join()]);
+  const runs = useKept(() => readRunsById(database(), ids), [ids.join()]);
   return runs ?? NONE;
 }
 
 /** All runs of a player today, whatever exercise they were on, and whether the hand must rest. */
 export function useRunsToday(playerId: string) {
   const runs =
-    useLiveQuery(
-      async () => (await readRuns(database(), playerId, { from: today() })).reverse(),
-      [playerId],
-    ) ?? NONE;
+    useKept(async () => (await readRuns(database(), playerId, { from: today() })).reverse(), [playerId]) ??
+    NONE;
   const [, lookAgain] = useState(0);
   useEffect(() => {
     const timer = setInterval(() => lookAgain((count) => count + 1), LOOK_AGAIN_MS);

@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { HardDriveDownload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { database, type BackupState } from '@/storage';
@@ -10,6 +9,7 @@ import type { MenuAction } from '../controls/props';
 import { say } from '../controls/say';
 import { exportLibrary } from './exportLibrary';
 import { momentText } from '@/ui/dayText';
+import { useKept } from './useKept';
 
 type Picker = (options: { mode: 'readwrite'; id: string }) => Promise<FileSystemDirectoryHandle>;
 type Asking = FileSystemDirectoryHandle & {
@@ -59,7 +59,7 @@ async function chooseFolder(pick: Picker): Promise<void> {
 /** What is done with all that is kept: saved, backed up, looked after. */
 export function DataMenu() {
   const router = useRouter();
-  const state = useLiveQuery(() => backupState(database()));
+  const state = useKept(() => backupState(database()));
   const pick = picker();
   const section = state ? backupText(state) : 'Your data';
   const items: MenuAction[] = [

@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { counted } from '@/core';
@@ -10,11 +9,12 @@ import { attempt } from '@/work/perform';
 import { Button } from '../controls/Button';
 import { exportLibrary } from './exportLibrary';
 import { Line } from './noticeLook';
+import { useKept } from './useKept';
 
 /** Damaged records, and work that is kept in this browser alone. */
 export function LaterNotices() {
   const path = usePathname();
-  const found = useLiveQuery(async () => {
+  const found = useKept(async () => {
     const db = database();
     const [state, first, last, known] = await Promise.all([
       backupState(db),

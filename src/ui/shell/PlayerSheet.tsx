@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useState, type RefObject } from 'react';
 import { Dialog } from 'react-aria-components';
 import styled from 'styled-components';
@@ -14,6 +13,7 @@ import { say } from '../controls/say';
 import { Sheet } from '../controls/Sheet';
 import { TextField } from '../controls/TextField';
 import { usePlayer } from './player';
+import { useKept } from './useKept';
 
 const Form = styled(Dialog)`
   display: grid;
@@ -25,7 +25,7 @@ const Form = styled(Dialog)`
 
 function PlayerForm({ onDone, onMore }: { onDone: () => void; onMore: () => void }) {
   const player = usePlayer();
-  const players = useLiveQuery(() => readPlayers(database())) ?? [player];
+  const players = useKept(() => readPlayers(database())) ?? [player];
   const [name, setName] = useState('');
   const db = database();
   const others = [...players].sort(

@@ -1,9 +1,9 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { createContext, useContext, useEffect, useRef, type ReactNode } from 'react';
 import { ME, NEW_PLAYER, type PlayerRecord } from '@/core';
 import { currentPlayer, database } from '@/storage';
 import { attempt } from '@/work/perform';
+import { useKept } from './useKept';
 
 const NOBODY: PlayerRecord = {
   ...NEW_PLAYER,
@@ -20,7 +20,7 @@ const PlayerContext = createContext<PlayerRecord>(NOBODY);
 
 /** Knows the student of the moment. */
 export function PlayerProvider({ children }: { children: ReactNode }) {
-  const player = useLiveQuery(() => currentPlayer(database()));
+  const player = useKept(() => currentPlayer(database()));
   const last = useRef<PlayerRecord | undefined>(undefined);
   useEffect(() => {
     const before = last.current;

@@ -1,11 +1,11 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
 import { database, keepLastExercise, lastExercise } from '@/storage';
 import { ahead, setTell, told } from '@/work/perform';
 import { escapedText, start } from '@/work/start';
 import { startOver } from './started';
 import { say, unsay } from '../controls/say';
+import { useKept } from './useKept';
 
 setTell(say, unsay);
 
@@ -52,6 +52,6 @@ export function useStart(
     const id = /^\/(?:bench|ladder|practice)\/([^/]+)$/.exec(path)?.[1];
     if (id) ahead(() => keepLastExercise(database(), id));
   }, [path]);
-  const last = useLiveQuery(() => lastExercise(database()));
+  const last = useKept(() => lastExercise(database()));
   return { isReady, lastExercise: last ?? null };
 }

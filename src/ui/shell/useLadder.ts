@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { ladderSpecOf, type Exercise, type KeptLadder, type LadderSpec } from '@/core';
 import { database, keptLadder, type LadderFields } from '@/storage';
@@ -7,6 +6,7 @@ import { LadderSetting, withAhead } from '@/work/ladder/setting';
 import { attempt } from '@/work/perform';
 import { usePlayer } from './player';
 import { useStore } from './useStore';
+import { useKept } from './useKept';
 
 export interface LadderOfPlayer {
   /** Whether what is kept was read already. */
@@ -24,7 +24,7 @@ export interface LadderOfPlayer {
 export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlayer {
   const { id: playerId } = usePlayer();
   const { startBpm, goal } = exercise;
-  const read = useLiveQuery(
+  const read = useKept(
     async () => ({ ladder: await keptLadder(database(), exerciseId, playerId) }),
     [playerId, exerciseId],
   );

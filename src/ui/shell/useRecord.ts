@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useMemo } from 'react';
 import {
   cleanTempoOn,
@@ -11,6 +10,7 @@ import {
 } from '@/core/record';
 import { database, daysOn, judgingSettings, timestamp } from '@/storage';
 import { usePlayer } from './player';
+import { useKept } from './useKept';
 
 export interface RecordOfPlayer {
   /** Undefined until it is read. */
@@ -33,7 +33,7 @@ export const today = (): string => timestamp().slice(0, 10);
  */
 export function useRecord(exerciseId: string, subdivision: number): RecordOfPlayer {
   const player = usePlayer();
-  const read = useLiveQuery(async () => {
+  const read = useKept(async () => {
     const days = await daysOn(database(), player.id, exerciseId);
     const { halfLifeDays } = await judgingSettings(database());
     return { days, on: latestDay(days, today()), halfLifeDays };

@@ -1,10 +1,10 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import type { Plan } from '@/core';
 import type { PlaybackState, Score } from '@/audio';
 import { database, keepSoundSettings, soundSettings, type SoundSettings } from '@/storage';
 import { PlaybackControl, silence } from '@/work/playing';
+import { useKept } from '@/ui/shell/useKept';
 
 export type { PlaybackProblem } from '@/audio';
 
@@ -27,7 +27,7 @@ export function useSound(): Sound {
     control.getSnapshot,
     silence,
   );
-  const sounds = useLiveQuery(() => soundSettings(database()));
+  const sounds = useKept(() => soundSettings(database()));
   useEffect(() => control.stop, []);
   return useMemo(
     () => ({ isPlaying, problem, finished, sounds, control }),

@@ -1,5 +1,5 @@
 /** The actions of a Bench on a real editor and database: nothing is lost, the caret goes where something happened. */
-import 'fake-indexeddb/auto';
+import '@/storage/testing';
 import fc from 'fast-check';
 import { beforeEach, expect, it } from 'vitest';
 import { emptyPassage, newExercise, putNote, slotsOf, type Passage, type Place } from '@/core';

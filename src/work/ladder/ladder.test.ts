@@ -1,5 +1,5 @@
 /** Setting a ladder: shown at once, kept, given up where it cannot be; steps made by hand stay. */
-import 'fake-indexeddb/auto';
+import '@/storage/testing';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { buildLadder, emptyPassage, MAX_BPM, newExercise, type LadderSpec, type LadderStep } from '@/core';

@@ -2,14 +2,14 @@
  * The runner's store on a database against a small model: whatever is pressed, whatever the clock does, also where the tab is closed in
  * the middle, the record holds each run and sign that was said once, and none that was taken back.
  */
-import 'fake-indexeddb/auto';
+import '@/storage/testing';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { DEFAULT_SETUP, emptyPassage, FRESH_LADDER, newExercise, putNote, type PlayPlace } from '@/core';
 import { climbOf } from '@/core/drills';
 import { nextStart, type Reason } from '@/core/record';
 import { newId, readRuns, readSigns, seededSources, setSources } from '@/storage';
-import { Database } from '@/storage/database';
+import { Database } from '@/storage/indexed';
 import { listening, soon } from '../testing';
 import { PracticeStore } from './store';
 import type { Given } from './state';

@@ -1,11 +1,11 @@
 /** The runner's store on a database: what is said is on record, in its order, and what fails is told and waits. */
-import 'fake-indexeddb/auto';
+import '@/storage/testing';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { DEFAULT_SETUP, emptyPassage, FRESH_LADDER, newExercise, putNote } from '@/core';
 import { climbOf } from '@/core/drills';
 import { nextStart } from '@/core/record';
 import { lastSitting, newId, readRuns, readSigns, seededSources, setSources } from '@/storage';
-import { Database } from '@/storage/database';
+import { Database } from '@/storage/indexed';
 import { setTell } from '../perform';
 import { soon } from '../testing';
 import { PracticeStore, now } from './store';

@@ -1,6 +1,7 @@
 /** Reading a Standard MIDI File: pitches and times, put on strings by channel or by the shortest way along the neck. */
 import { parseMidi, type MidiData } from 'midi-file';
-import { MAX_BPM, MAX_TITLE, MIN_BPM, newExercise } from '../../model/exercise';
+import { MAX_TITLE, newExercise } from '../../model/exercise';
+import { MAX_BPM, MIN_BPM } from '../../model/tempo';
 import { MAX_FRET, STANDARD_TUNING } from '../../instrument/instrument';
 import { compareNotes, type Note, type Passage } from '../../passage/passage';
 import { COMMON_METER, MAX_SLOTS_PER_BEAT, TICKS_PER_QUARTER, type Slot } from '../../time/slots';

@@ -75,7 +75,7 @@ const schema = Joi.object({
   goal: exerciseParts.goal.required(),
   alsoTrains: exerciseParts.alsoTrains,
   cues: exerciseParts.cues,
-  hand: exerciseParts.hand,
+  hand: exerciseParts.hand.optional(),
   subdivision: exerciseParts.subdivision.required(),
   beatSubdivisions: exerciseParts.beatSubdivisions.required(),
   swingPercent: exerciseParts.swingPercent,

@@ -1,12 +1,6 @@
 /** Reading MusicXML into an exercise; whatever is not taken over is listed. */
-import {
-  newExercise,
-  MAX_BPM,
-  MAX_TITLE,
-  MIN_BPM,
-  type Exercise,
-  type StudentNote,
-} from '../../model/exercise';
+import { newExercise, MAX_TITLE, type Exercise, type StudentNote } from '../../model/exercise';
+import { MAX_BPM, MIN_BPM } from '../../model/tempo';
 import { takeStrokes } from '../tab/taking';
 import {
   MAX_FRET,

@@ -1,7 +1,7 @@
 /** Parts that several shapes of a project file have, and the limits of a file. */
 import Joi from 'joi';
-import { MAX_TITLE } from '../../model/exercise';
-import { GRIP_DEPTHS, MAX_EDGE_ANGLE, MOTIONS, PICK_PARTS } from '../../model/hand';
+import { MAX_SOURCE_TEXT } from '../../model/exercise';
+import { MAX_TEXT } from '../../model/field';
 
 /** More than any exercise or library holds; what is larger is refused before it is looked at. */
 export const PROJECT_LIMITS = {
@@ -9,9 +9,8 @@ export const PROJECT_LIMITS = {
   depth: 12,
   notesInPassage: 20_000,
   exercises: 5_000,
-  textLength: 20_000,
-  titleLength: MAX_TITLE,
-  sourceLength: 4_000_000,
+  textLength: MAX_TEXT,
+  sourceLength: MAX_SOURCE_TEXT,
   passages: 400_000,
   players: 1_000,
   ladders: 100_000,
@@ -22,7 +21,6 @@ export const PROJECT_LIMITS = {
   log: 200_000,
 } as const;
 
-export const text = (max: number) => Joi.string().allow('').max(max).required();
 export const orNull = (schema: Joi.Schema) => Joi.alternatives(schema, Joi.valid(null)).required();
 
 /** The names of an object's fields. (`describe` would tell them too, but is left out of Joi's build for browsers.) */
@@ -47,13 +45,6 @@ export const versions = Joi.object()
 
 /** On records that may change. */
 export const changeableStamp = { ...stamp, versions };
-
-export const hand = Joi.object({
-  motion: orNull(Joi.string().valid(...MOTIONS)),
-  edgeAngleDegrees: orNull(Joi.number().min(0).max(MAX_EDGE_ANGLE)),
-  gripDepth: orNull(Joi.string().valid(...GRIP_DEPTHS)),
-  pickPart: orNull(Joi.string().valid(...PICK_PARTS)),
-});
 
 const isTrue = Joi.boolean().valid(true);
 

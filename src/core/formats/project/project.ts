@@ -1,9 +1,9 @@
 /** Project files: the whole library, or a part of it, as versioned JSON. */
 import type Joi from 'joi';
-import { ME, PROJECT_VERSION, type Project } from '../../model/records';
+import { PROJECT_VERSION, type Project } from '../../model/records';
 import { passageHash } from '../../passage/hash';
 import { compareNotes, type Passage } from '../../passage/passage';
-import { ADDED_FIELDS } from './added';
+import { upToDate } from './older';
 import { PROJECT_LIMITS } from './parts';
 import { PROJECT_FORMAT, projectSchema, RECORD_SCHEMAS, type ListName } from './schema';
 
@@ -92,79 +92,6 @@ function consistencyFault(project: Project): { path: string; message: string } |
         message: 'The notes of something on the shelf are missing.',
       };
   return null;
-}
-
-/** Adds a field to every record of a list that has none of it yet. What is no list of records is left for the schema. */
-function withField(records: unknown, fields: Readonly<Record<string, unknown>>): unknown {
-  if (!Array.isArray(records)) return records;
-  return records.map((record: unknown) =>
-    record !== null && typeof record === 'object' ? { ...fields, ...record } : record,
-  );
-}
-
-/** Gives the set-up of every player a limit of stretch. */
-function withStretchLimit(players: unknown): unknown {
-  if (!Array.isArray(players)) return players;
-  return players.map((player: { setup?: unknown } | null) =>
-    player !== null && typeof player === 'object' && typeof player.setup === 'object'
-      ? { ...player, setup: { ...ADDED_FIELDS.stretchLimit, ...player.setup } }
-      : player,
-  );
-}
-
-/** Gives every record the vector that its device and revision stand for; of the built-in player's first version nothing was said. */
-function withVersions(records: unknown): unknown {
-  if (!Array.isArray(records)) return records;
-  return records.map((record: { id?: unknown; deviceId?: unknown; revision?: unknown } | null) => {
-    if (record === null || typeof record !== 'object') return record;
-    const isUnsaid = record.id === ME && record.revision === 1;
-    return { versions: isUnsaid ? {} : { [String(record.deviceId)]: record.revision }, ...record };
-  });
-}
-
-/** Sittings that were open in an older version are over; their runs are on record. */
-function withoutSittings(backup: unknown): unknown {
-  const { settings } = (backup ?? {}) as { settings?: unknown };
-  if (settings === null || typeof settings !== 'object') return backup;
-  const kept = Object.entries(settings).filter(([key]) => !key.startsWith('practice:'));
-  return { ...(backup as object), settings: Object.fromEntries(kept) };
-}
-
-/** A file of an older version in the shape of the current one; a damaged one goes on to the schema as it is. */
-function upToDate(value: object): Record<string, unknown> {
-  const file = value as Record<string, unknown>;
-  if (![1, 2, 3, 4, 5, 6, 7, 8, 9].includes(file.version as number)) return file;
-  if (file.version === 9) return { ...file, version: PROJECT_VERSION };
-  const since9 = (older: Record<string, unknown>) => ({
-    ...older,
-    version: PROJECT_VERSION,
-    signs: [],
-    backup: withoutSittings(older.backup),
-  });
-  const since8 = (older: Record<string, unknown>) =>
-    since9({
-      ...older,
-      exercises: withVersions(older.exercises),
-      players: withVersions(older.players),
-      ladders: withVersions(older.ladders),
-      tombstones: withField(older.tombstones, { versions: {} }),
-      backup: null,
-    });
-  if (file.version === 8) return since9(file);
-  if (file.version === 7) return since8(file);
-  if (file.version === 6) return since8({ ...file, runs: withField(file.runs, ADDED_FIELDS.runPart) });
-  return since8({
-    ...file,
-    exercises: withField(file.exercises, {
-      ...(file.version === 1 ? ADDED_FIELDS.exerciseOrigin : {}),
-      ...ADDED_FIELDS.exerciseHand,
-      ...ADDED_FIELDS.exerciseRecipe,
-      ...ADDED_FIELDS.exerciseBrief,
-    }),
-    players: withField(withStretchLimit(file.players), ADDED_FIELDS.playerParticulars),
-    ladders: withField(file.ladders, ADDED_FIELDS.ladderSteps),
-    runs: [],
-  });
 }
 
 /** Told how much of the work is done, 0–1. */

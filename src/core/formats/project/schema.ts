@@ -1,14 +1,12 @@
 /** The shape of a project file, as Joi checks it and as it is published in JSON Schema. */
 import Joi from 'joi';
-import {
-  DRILL_HANDS,
-  DRILL_STAGES,
-  GOAL_KINDS,
-  GOAL_TECHNIQUES,
-  MAX_BPM,
-  MIN_BPM,
-} from '../../model/exercise';
+import { EXERCISE_FIELDS } from '../../model/exercise';
+import { shapesOf, type Fields } from '../../model/field';
+import { LADDER_FIELDS } from '../../model/ladder';
+import { PLAYER_FIELDS } from '../../model/player';
 import { PROJECT_VERSION } from '../../model/records';
+import { RUN_FIELDS } from '../../model/run';
+import { SIGN_FIELDS } from '../../model/sign';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
 import { POLICY_KINDS, RESTARTS } from '../../picking/policy';
 import { MAX_SLOTS_PER_BEAT } from '../../time/slots';
@@ -17,16 +15,14 @@ import { briefSchema } from './brief';
 import { backupSchemas } from './backup';
 import {
   changeableStamp,
-  hand,
   lock,
   noteMarks,
   orNull,
   PROJECT_LIMITS,
+  stamp,
   technique,
-  text,
   versions,
 } from './parts';
-import { ladder, player, run, sign } from './record';
 import { keptRecipeSchema } from './recipe';
 
 export const PROJECT_FORMAT = 'yardfell-project';
@@ -34,7 +30,6 @@ export const PROJECT_FORMAT = 'yardfell-project';
 const ticks = Joi.number().integer().min(-10_000_000).max(1_000_000_000).required();
 const string = Joi.number().integer().min(1).max(MAX_STRINGS);
 const stroke = Joi.string().valid('down', 'up');
-const bpm = Joi.number().min(MIN_BPM).max(MAX_BPM);
 
 const subdivision = Joi.number().integer().min(1).max(MAX_SLOTS_PER_BEAT);
 const beatSubdivisions = Joi.object().pattern(/^-?\d+$/, subdivision);
@@ -76,16 +71,6 @@ const passage = Joi.object({
   nextNoteNumber: Joi.number().integer().min(1).required(),
 });
 
-const goal = Joi.object({
-  kind: orNull(Joi.string().valid(...GOAL_KINDS)),
-  strings: orNull(Joi.array().items(string).length(2)),
-  skipped: orNull(Joi.number().integer().min(0).max(MAX_STRINGS)),
-  direction: orNull(Joi.string().valid('floorward', 'ceilingward')),
-  technique: orNull(Joi.string().valid(...GOAL_TECHNIQUES)),
-  bpm: orNull(bpm),
-  words: text(PROJECT_LIMITS.textLength),
-});
-
 const policy = Joi.object({
   kind: Joi.string()
     .valid(...POLICY_KINDS)
@@ -98,8 +83,6 @@ const policy = Joi.object({
   maySlur: Joi.boolean(),
   maySweep: Joi.boolean(),
 });
-
-const cues = orNull(Joi.string().allow('').max(PROJECT_LIMITS.textLength));
 
 /** What a pasted tab may leave open about its strokes. */
 const strokeQuestions = [
@@ -115,13 +98,25 @@ const strokeQuestions = [
   }),
 ];
 
+const question = Joi.alternatives(
+  ...strokeQuestions,
+  Joi.object({
+    kind: Joi.string().valid('strings').required(),
+    readings: Joi.array()
+      .items(Joi.object({ strings: Joi.array().items(string).min(1).max(MAX_STRINGS).required(), tuning }))
+      .min(1)
+      .max(10)
+      .required(),
+    next: orNull(Joi.alternatives(...strokeQuestions)),
+  }),
+);
+
+const shapes = <Described extends Fields>(fields: Described) =>
+  shapesOf(fields, Joi, { policy, question, recipe: keptRecipeSchema, brief: briefSchema });
+
 /** Parts of an exercise that other formats carry too. */
 export const exerciseParts = {
-  policy,
-  goal,
-  alsoTrains: text(PROJECT_LIMITS.textLength),
-  cues,
-  hand,
+  ...shapes(EXERCISE_FIELDS),
   subdivision,
   beatSubdivisions,
   swingPercent,
@@ -130,63 +125,14 @@ export const exerciseParts = {
 
 const exercise = Joi.object({
   ...changeableStamp,
-  title: text(PROJECT_LIMITS.titleLength),
+  ...shapes(EXERCISE_FIELDS),
   passageHash: Joi.string().hex().length(64).required(),
-  policy: policy.required(),
-  goal: goal.required(),
-  alsoTrains: text(PROJECT_LIMITS.textLength),
-  startBpm: bpm.required(),
-  studentNotes: Joi.array()
-    .items(
-      Joi.object({
-        id: Joi.string().max(80).required(),
-        text: text(PROJECT_LIMITS.textLength),
-        pinnedTo: orNull(Joi.string().max(40)),
-      }),
-    )
-    .max(1000)
-    .required(),
-  sourceText: text(PROJECT_LIMITS.sourceLength),
-  question: orNull(
-    Joi.alternatives(
-      ...strokeQuestions,
-      Joi.object({
-        kind: Joi.string().valid('strings').required(),
-        readings: Joi.array()
-          .items(
-            Joi.object({ strings: Joi.array().items(string).min(1).max(MAX_STRINGS).required(), tuning }),
-          )
-          .min(1)
-          .max(10)
-          .required(),
-        next: orNull(Joi.alternatives(...strokeQuestions)),
-      }),
-    ),
-  ),
-  cues,
-  hand: hand.required(),
-  recipe: orNull(keptRecipeSchema),
-  brief: orNull(briefSchema),
-  drill: orNull(
-    Joi.object({
-      parentId: Joi.string().max(80).required(),
-      order: Joi.number().integer().min(0).max(1000).required(),
-      stage: Joi.string()
-        .valid(...DRILL_STAGES)
-        .required(),
-      hands: Joi.string()
-        .valid(...DRILL_HANDS)
-        .required(),
-    }),
-  ),
-  origin: orNull(
-    Joi.object({
-      file: text(PROJECT_LIMITS.titleLength),
-      remarks: Joi.array().items(Joi.string().max(PROJECT_LIMITS.textLength)).max(1000).required(),
-    }),
-  ),
   archivedAt: orNull(Joi.string().max(40)),
 });
+const player = Joi.object({ ...changeableStamp, ...shapes(PLAYER_FIELDS) });
+const ladder = Joi.object({ ...changeableStamp, ...shapes(LADDER_FIELDS) });
+const run = Joi.object({ ...stamp, ...shapes(RUN_FIELDS) });
+const sign = Joi.object({ ...stamp, ...shapes(SIGN_FIELDS) });
 
 const tombstone = Joi.object({
   id: Joi.string().max(80).required(),

@@ -1,10 +1,10 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import Link from 'next/link';
 import styled from 'styled-components';
 import type { DrillOf } from '@/core';
 import { database, drillsCutFrom, titleOf } from '@/storage';
 import { colour } from '@/ui/theme/tokens';
+import { useKept } from '@/ui/shell/useKept';
 
 const Strip = styled.nav`
   display: flex;
@@ -16,7 +16,7 @@ const Strip = styled.nav`
 /** Where a drill stands in its group, and the ways to its neighbours and to what it was cut out of. */
 export function DrillStrip({ exerciseId, drill }: { exerciseId: string; drill: DrillOf }) {
   const { parentId } = drill;
-  const group = useLiveQuery(async () => {
+  const group = useKept(async () => {
     const [title, drills] = await Promise.all([
       titleOf(database(), parentId),
       drillsCutFrom(database(), parentId),

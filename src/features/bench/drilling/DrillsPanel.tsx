@@ -1,5 +1,4 @@
 'use client';
-import { useLiveQuery } from 'dexie-react-hooks';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
@@ -40,6 +39,7 @@ import { undoOf } from '@/work/undoing';
 import { cardList } from '../cards';
 import { FieldRow } from '../TwoColumns';
 import type { Try } from '@/work/bench/trying';
+import { useKept } from '@/ui/shell/useKept';
 
 const Panel = styled.div`
   display: grid;
@@ -103,7 +103,7 @@ function useChanges({ exercise, plan, setup, bpm, caret }: DrillsPanelProps) {
 
 /** The drills that were made before, in order. */
 function Group({ exerciseId }: { exerciseId: string }) {
-  const drills = useLiveQuery(() => drillsCutFrom(database(), exerciseId), [exerciseId]);
+  const drills = useKept(() => drillsCutFrom(database(), exerciseId), [exerciseId]);
   if (!drills || drills.length === 0) return null;
   return (
     <section aria-label="Drills of this exercise">
