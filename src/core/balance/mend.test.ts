@@ -8,7 +8,7 @@ import { moveToString } from '../passage/edits';
 import { assignStrokes } from '../picking/strokes';
 import { DEFAULT_SCHOOLS } from '../picking/schools';
 import { passageOn } from '../picking/testing';
-import type { Passage } from '../passage/passage';
+import type { Note, Passage } from '../passage/passage';
 import type { PickingPolicy } from '../picking/policy';
 import { gapOf, mendings, scopedShare } from './mend';
 import { mendText } from './mendWords';
@@ -110,5 +110,80 @@ describe('mendings', () => {
     expect(starts.map(({ policy, after }) => [policy.start, after.outside, after.inside])).toEqual([
       ['up', 2, 0],
     ]);
+  });
+});
+
+describe('what is offered', () => {
+  const note = fc.record({
+    string: fc.integer({ min: 1, max: 3 }),
+    fret: fc.integer({ min: 0, max: 7 }),
+    isDead: fc.boolean(),
+    isLocked: fc.boolean(),
+    isShort: fc.boolean(),
+    isSlurred: fc.boolean(),
+  });
+
+  /** A hammer-on or pull-off needs a sounding note before it on its string that rings until then (common practice, no source). */
+  it('slurs only a picked, free note whose string sounds another fret until then; and no more than three of a kind', () => {
+    const seen = { slur: 0, otherString: 0 };
+    fc.assert(
+      fc.property(fc.array(note, { minLength: 3, maxLength: 10 }), wants, (some, kind) => {
+        const passage = passageOn(
+          some.map(({ string }) => string),
+          Object.fromEntries(
+            some.map(({ fret, isDead, isLocked, isShort, isSlurred }, at): [number, Partial<Note>] => [
+              at,
+              {
+                fret,
+                ...(isDead && at % 3 === 0 ? { dead: true as const } : {}),
+                ...(isLocked && at % 2 === 0 ? { lock: { stroke: 'down', by: 'teacher' } as never } : {}),
+                ...(isShort ? { durationTicks: 840 } : {}),
+                ...(isSlurred && at > 0 && some[at - 1]!.string === some[at]!.string
+                  ? { technique: 'hammer' as const }
+                  : {}),
+              },
+            ]),
+          ),
+        );
+        const exercise = { ...exerciseOn([1], kind, true), passage };
+        const found = mendings(exercise, DEFAULT_SETUP);
+        const counts = new Map<string, number>();
+        for (const { kind: sort, first, note: number, passage: after } of found) {
+          const group = first ? 'two' : sort;
+          counts.set(group, (counts.get(group) ?? 0) + 1);
+          if (first) continue;
+          const at = number - 1;
+          const [one, before] = [passage.notes[at], passage.notes[at - 1]];
+          if (sort === 'slur') {
+            seen.slur++;
+            expect(one).toMatchObject({ technique: 'pick' });
+            expect([one!.lock, one!.dead, before!.dead]).toEqual([undefined, undefined, undefined]);
+            expect(before!.string).toBe(one!.string);
+            expect(before!.fret).not.toBe(one!.fret);
+            expect(before!.onsetTicks + before!.durationTicks).toBeGreaterThanOrEqual(one!.onsetTicks);
+            expect(after.notes[at]!.technique).toBe(one!.fret > before!.fret ? 'hammer' : 'pull');
+          }
+          if (sort === 'otherString') {
+            seen.otherString++;
+            const moved = after.notes.find(({ id }) => id === one!.id)!;
+            const pitch = ({ string, fret }: Note) => passage.tuning[string - 1]! + fret;
+            expect([Math.abs(moved.string - one!.string), pitch(moved)]).toEqual([1, pitch(one!)]);
+          }
+        }
+        expect(Math.max(0, ...counts.values())).toBeLessThanOrEqual(3);
+      }),
+      { numRuns: 150 },
+    );
+    expect(Math.min(seen.slur, seen.otherString)).toBeGreaterThan(0);
+  });
+
+  it('stops as soon as it is told to, and what mends is told as it is found', () => {
+    const exercise = exerciseOn([2, 2, 1, 2], 'inside', true);
+    const told: unknown[] = [];
+    const all = mendings(exercise, DEFAULT_SETUP, { report: (_, found) => found && told.push(found) });
+    for (const one of all) expect(told).toContain(one);
+    let tries = 0;
+    mendings(exercise, DEFAULT_SETUP, { report: (done) => (tries = done), cancelled: () => tries >= 2 });
+    expect(tries).toBe(2);
   });
 });
