@@ -33,7 +33,7 @@ it('a record with one bad field is mended, what was lost of it is named, and it 
   const [bad, ...others] = (await checkAll()).damaged;
   expect([bad!.title, others]).toEqual(['Gate', []]);
   expect(await mendOne(bad!)).toMatch(
-    /^Mended: “Gate”\. Taken as in a new record: .*startBpm.*As it was, it lies aside\.$/,
+    /^Mended: “Gate”\. Taken as in a new record: .*start tempo.*As it was, it lies aside\.$/,
   );
   expect((await db.exercises.get(id))!.startBpm).toEqual(expect.any(Number));
   expect((await readAside(db)).map(({ raw }) => (raw as { startBpm: unknown }).startBpm)).toEqual(['fast']);

@@ -1,4 +1,5 @@
 /** Looking after what is kept: what the page of its health shows and does. */
+import { fieldName } from '@/core';
 import { database, type Damaged } from '@/storage';
 import {
   checkIntegrity,
@@ -59,7 +60,10 @@ export async function mendOne(damaged: Damaged): Promise<string> {
   const lost = await mendDamaged(database(), damaged, await menders());
   if (lost === null)
     return `Nothing of ${nameOf(damaged)} could be saved. It can be set aside and saved raw. Nothing was changed.`;
-  const what = lost.length === 0 ? 'All of it could be kept' : `Taken as in a new record: ${lost.join(', ')}`;
+  const what =
+    lost.length === 0
+      ? 'All of it could be kept'
+      : `Taken as in a new record: ${lost.map(fieldName).join(', ')}`;
   return `Mended: ${nameOf(damaged)}. ${what}. As it was, it lies aside.`;
 }
 

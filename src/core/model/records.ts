@@ -188,7 +188,7 @@ const calledIn = (fields: Fields): (readonly [string, string])[] =>
 export const fieldName = (name: string): string =>
   Object.values(RECORD_FIELDS)
     .flatMap(calledIn)
-    .find(([field]) => field === name)?.[1] ?? name;
+    .find(([field]) => field === name)?.[1] ?? name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
 /** The names of the tables whose records can be changed, taken away and brought back. */
 export const TABLE_NAMES = Object.keys(RECORD_FIELDS) as TableName[];
