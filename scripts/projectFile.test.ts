@@ -3,13 +3,14 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { Ajv2019 } from 'ajv/dist/2019.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { FRESH_LADDER, NEW_PLAYER, readProject, writeProject, type Project } from '@/core';
+import { FRESH_LADDER, NEW_PLAYER, PROJECT_VERSION, readProject, writeProject, type Project } from '@/core';
 import { demoProject } from '@/demo/library';
 import { jsonSchemaText } from './jsonSchema';
 
 const SCHEMA_FILE = 'docs/project-file.schema.json';
 const STAMP = { revision: 1, createdAt: '2026-01-05', updatedAt: '2026-01-05', deviceId: 'd' };
 const demo = writeProject(demoProject());
+const VERSION = `"version": ${PROJECT_VERSION}`;
 
 function withoutFields(records: readonly object[], fields: readonly string[]): object[] {
   return records.map((record) =>
@@ -128,7 +129,7 @@ describe('project files', () => {
     ['cut in half', demo.slice(0, demo.length / 2), 'cutOff'],
     ['no JSON', 'e|--5--|', 'notJson'],
     ['another JSON', '{"notes":[]}', 'notAProject'],
-    ['of a newer version', demo.replace('"version": 10', '"version": 11'), 'newerVersion'],
+    ['of a newer version', demo.replace(VERSION, `"version": ${PROJECT_VERSION + 1}`), 'newerVersion'],
     ['changed by hand', demo.replace('"fret": 8', '"fret": 9'), 'inconsistent'],
     ['with a fret beyond the neck', demo.replace('"fret": 8', '"fret": 80'), 'badField'],
     ['with an unknown field', demo.replace('"exportedAt"', '"colour": 1, "exportedAt"'), 'badField'],
@@ -164,7 +165,7 @@ describe('project files', () => {
     for (const [from, to] of [
       ['"fret": 8', '"fret": 80'],
       ['"stroke": "down"', '"stroke": "left"'],
-      ['"version": 10', '"version": "six"'],
+      [VERSION, '"version": "six"'],
     ] as const)
       expect(validate(JSON.parse(demo.replace(from, to)))).toBe(false);
   });
