@@ -15,13 +15,13 @@ import { attempt } from '@/work/perform';
 import { bpmOf, saidOf, standingOf, type Phase } from '@/work/practice/state';
 import { probed, startFound } from '@/work/practice/probe';
 import { KEYS, SHEET } from './keySheet';
-import { useActions } from './useActions';
 import { Head, Root } from './look';
 import { PainAsked, PainNotice } from './Pain';
 import { WarmUp } from './parts';
 import { Stage } from './Stage';
 import { Summary, worstPlace } from './Summary';
 import { restText } from '@/work/practice/resting';
+import { practiceActions } from '@/work/practice/actions';
 import { useRunsToday, useSaidRuns } from './useRunsToday';
 import { usePractice } from './usePractice';
 
@@ -68,7 +68,13 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   const { phase, sitting, words } = state;
   const runs = useSaidRuns(saidOf(state));
   const lastPlace = runs.findLast(({ place }) => place !== null)?.place ?? null;
-  const actions = useActions(practising, lastPlace);
+  const actions = practiceActions({
+    store: practising.store,
+    sound: practising.sound.control,
+    goesOn: practising.settings?.goesOn ?? false,
+    hasWarmUp: practising.hasWarmUp,
+    lastPlace,
+  });
   const runsToday = useRunsToday(player.id);
   const rest = runsToday.restOf(player.limits, exerciseId, state);
   const root = useKeptFocus(sitting && settings ? phase : 'done');

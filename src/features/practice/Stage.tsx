@@ -19,7 +19,7 @@ import { bpmOf, canName, saidOf, standingOf } from '@/work/practice/state';
 import { Big } from './look';
 import { Reasons, RestTimer } from './parts';
 import { PracticeLane } from './PracticeLane';
-import type { Actions } from './useActions';
+import type { PracticeActions } from '@/work/practice/actions';
 import type { Practising } from './usePractice';
 
 const PickFollower = dynamic(() => import('./PickFollower').then((module) => module.PickFollower), {
@@ -28,7 +28,7 @@ const PickFollower = dynamic(() => import('./PickFollower').then((module) => mod
 
 interface StageProps {
   readonly practising: Practising;
-  readonly actions: Actions;
+  readonly actions: PracticeActions;
   readonly runs: readonly RunRecord[];
   /** So long the hand must rest before the next run; null: it may go on. */
   readonly restSeconds: number | null;

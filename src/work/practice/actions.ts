@@ -1,18 +1,27 @@
-'use client';
+/** What keys and buttons of the runner do. */
 import { isStringChange, type Transition } from '@/core';
 import type { Reason, RunPlace } from '@/core/record';
 import { newId } from '@/storage';
-import { say } from '@/ui/controls/say';
-import { canName, standingOf } from '@/work/practice/state';
-import { now } from '@/work/practice/store';
-import type { Practising } from './usePractice';
+import type { PlaybackControl } from '../playing';
+import { told } from '../perform';
+import { canName, standingOf } from './state';
+import { now, type PracticeStore } from './store';
 
-/** What keys and buttons of the runner do. */
-export function useActions(
-  { store, state, sound, settings, hasWarmUp }: Practising,
-  lastPlace: RunPlace | null,
-) {
-  const place = sound.control.place;
+/** What the actions of the moment go by. */
+interface Acting {
+  readonly store: PracticeStore;
+  readonly sound: Pick<PlaybackControl, 'place'>;
+  /** Whether a rest that is over goes on to the next run by itself. */
+  readonly goesOn: boolean;
+  readonly hasWarmUp: boolean;
+  /** The change that was named last in this sitting. */
+  readonly lastPlace: RunPlace | null;
+}
+
+/** The runner's actions as it stands now. */
+export function practiceActions({ store, sound, goesOn, hasWarmUp, lastPlace }: Acting) {
+  const state = store.getSnapshot();
+  const { place } = sound;
   const { given, playing } = state;
   const plan = (playing?.stepped ?? given.climb.stepped(given.steps[standingOf(state).climb.at]!)).plan;
   const changes = plan.analysis.transitions.filter((one) => isStringChange(one) && one.pass === 0);
@@ -31,6 +40,7 @@ export function useActions(
     setBpm: (bpm: number) => dispatch({ is: 'set tempo', bpm, place: place() }),
     nameReason: (reason: Reason) => dispatch({ is: 'name reason', reason }),
     nameChange,
+    /** Names the change that was named last once more. */
     samePlace: () => {
       if (!canName(state)) return;
       const same = changes.find(
@@ -38,10 +48,11 @@ export function useActions(
       );
       if (same) nameChange(same);
       else
-        say(
+        told(
           'No place was named in this sitting yet: tap the change in the lane, or go to it with the arrow keys.',
         );
     },
+    /** Goes to the next change, or the one before, round and round. */
     nextPlace: (by: 1 | -1) => {
       if (!canName(state) || changes.length === 0) return;
       const at = state.named ? changes.indexOf(state.named) : by > 0 ? -1 : 0;
@@ -50,8 +61,7 @@ export function useActions(
     see: (seen: string) => dispatch({ is: 'see', seen }),
     rest: (seconds: number) => dispatch({ is: 'rest', seconds, now: now() }),
     /** A rest is over; where a limit asks for a longer one, nothing begins by itself. */
-    restOver: (needed: number | null) =>
-      settings?.goesOn && needed === null ? start() : dispatch({ is: 'rested' }),
+    restOver: (needed: number | null) => (goesOn && needed === null ? start() : dispatch({ is: 'rested' })),
     warm: () => dispatch({ is: 'warm' }),
     goOn: () => dispatch({ is: 'go on' }),
     again: () => dispatch({ is: 'again' }),
@@ -59,4 +69,5 @@ export function useActions(
   };
 }
 
-export type Actions = ReturnType<typeof useActions>;
+/** What keys and buttons of the runner do. */
+export type PracticeActions = ReturnType<typeof practiceActions>;

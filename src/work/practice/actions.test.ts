@@ -1,0 +1,145 @@
+/** What keys and buttons of the runner do: places are named round and round, and nothing begins where the hand needs a rest. */
+import '@/storage/testing';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { DEFAULT_SETUP, emptyPassage, FRESH_LADDER, newExercise, putNote } from '@/core';
+import { climbOf } from '@/core/drills';
+import { nextStart, type RunPlace } from '@/core/record';
+import { readRuns, readSigns } from '@/storage';
+import { Database } from '@/storage/indexed';
+import { listening, soon } from '../testing';
+import { practiceActions } from './actions';
+import type { Given } from './state';
+import { PracticeStore } from './store';
+
+/** Three string changes a pass, and the one from its end to its beginning. */
+const passage = [3, 2, 3, 4].reduce(
+  (notes, string, at) => putNote(notes, at * 1680, string, 5),
+  emptyPassage(),
+);
+const plain = newExercise('Stored', passage);
+const exercise = { ...plain, policy: { ...plain.policy, loop: true } };
+const climb = climbOf(exercise, { ...FRESH_LADDER, startBpm: 60, goalBpm: 100 }, DEFAULT_SETUP);
+const [next, setup, subdivision] = [nextStart(null, null, climb.steps, 4), DEFAULT_SETUP, 4];
+const given: Given = {
+  ...{ exerciseId: 'e', playerId: 'me', mode: 'ladder', setup, climb, steps: climb.steps, subdivision, next },
+};
+
+let db: Database;
+let store: PracticeStore;
+let count = 0;
+const acting = (also: { goesOn?: boolean; lastPlace?: RunPlace | null } = {}) =>
+  practiceActions({
+    ...{ store, sound: { place: () => null }, goesOn: true, hasWarmUp: false, lastPlace: null },
+    ...also,
+  });
+const named = () => {
+  const { named: change } = store.getSnapshot();
+  return change && [change.fromNote, change.toNote];
+};
+
+beforeEach(async () => {
+  db = new Database(`actions-${count++}`);
+  const nothing = () => undefined;
+  store = new PracticeStore(db, given, {
+    play: nothing,
+    stop: nothing,
+    stopAtClick: nothing,
+    setTempo: nothing,
+  });
+  store.open(false);
+  await soon(() => expect(store.getSnapshot().phase).not.toBe('opening'));
+});
+afterEach(async () => {
+  await store.settled();
+  db.close();
+});
+
+const played = (verdict: 'clean' | 'not clean') => {
+  acting().start();
+  store.dispatch({ is: 'finished' });
+  acting().judge(verdict);
+};
+
+describe('the place where a run fell apart', () => {
+  it('is gone to change by change, either way, round and round; all of a pass are met', () => {
+    played('not clean');
+    const seen = (by: 1 | -1, times: number) =>
+      Array.from({ length: times }, () => {
+        acting().nextPlace(by);
+        return named()!.join('>');
+      });
+    const round = seen(1, 4);
+    expect(new Set(round).size).toBe(4);
+    expect(seen(1, 4)).toEqual(round);
+    expect(seen(-1, 4)).toEqual([round[2], round[1], round[0], round[3]]);
+    // Each follows the one before it.
+    round.forEach((one, at) => expect(one.split('>')[1]).toBe(round[(at + 1) % 4]!.split('>')[0]));
+  });
+
+  it('is the last of the pass where one goes back first', () => {
+    played('not clean');
+    acting().nextPlace(-1);
+    const last = named();
+    acting().nextPlace(1);
+    acting().nextPlace(-1);
+    expect(named()).toEqual(last);
+  });
+
+  it('named once, is named again by one key; where none was, that is said', () => {
+    played('not clean');
+    const { told } = listening();
+    acting().samePlace();
+    expect([named(), told.length]).toEqual([null, 1]);
+    expect(told[0]!.text).toMatch(/^No place was named in this sitting yet/);
+    const [one] = climb.stepped(climb.steps[0]!).plan.analysis.transitions;
+    const { fromNote, toNote } = one!;
+    const lastPlace: RunPlace = { fromNote, toNote, stringFrom: 3, stringTo: 2, kind: 'outside' };
+    acting({ lastPlace }).samePlace();
+    expect([named(), told.length]).toEqual([[fromNote, toNote], 1]);
+  });
+
+  it('is not asked of a clean run, nor before the first', () => {
+    acting().nextPlace(1);
+    played('clean');
+    acting().nextPlace(1);
+    acting().samePlace();
+    expect(named()).toBeNull();
+  });
+});
+
+describe('after a rest', () => {
+  it('the next run begins by itself where that is wished and no limit asks for more', () => {
+    played('clean');
+    acting().restOver(null);
+    expect(store.getSnapshot().playing).not.toBeNull();
+  });
+
+  it.each([
+    [true, 240],
+    [false, null],
+    [false, 60],
+  ])('nothing begins: goes on by itself %s, rest needed %s', (goesOn, needed) => {
+    played('clean');
+    acting({ goesOn }).restOver(needed);
+    expect(store.getSnapshot().phase).not.toBe('playing');
+  });
+});
+
+it('what the hand says is on record, with runs as they were judged, and taken back one by one', async () => {
+  played('clean');
+  acting().tight();
+  played('not clean');
+  acting().nameReason('uneven');
+  await store.settled();
+  expect((await readRuns(db, 'me')).map(({ verdict, reason }) => [verdict, reason])).toEqual([
+    ['not clean', 'uneven'],
+    ['clean', null],
+  ]);
+  expect((await readSigns(db, 'me')).map(({ kind }) => kind)).toEqual(['tight']);
+  acting().takeBack();
+  await store.settled();
+  expect(await readRuns(db, 'me')).toHaveLength(1);
+  acting().pain();
+  await store.settled();
+  expect((await readSigns(db, 'me')).map(({ kind }) => kind)).toContain('pain');
+});
