@@ -106,6 +106,71 @@ describe('the damping plan', () => {
     expect(dampers([[4, 0]])).toBe('nothing');
   });
 
+  // Common practice, no source. Two notes with the fingers that play them: what stops the string that is left.
+  it.each([
+    ['toward the floor the palm follows', [3, 5, 1], [2, 5, 1], 'edge of the palm', null],
+    ['over more strings the palm is moved', [5, 5, 1], [2, 5, 1], 'edge of the palm', 'dampersMove'],
+    ['another finger: the first flattens', [2, 5, 1], [3, 7, 3], 'flattened finger', null],
+    ['a roll stays on both', [2, 5, 3], [3, 5, 3], 'flattened finger', null],
+    ['a hop leaves it bare', [2, 5, 3], [3, 7, 3], 'nothing', 'lifted'],
+    [
+      'a hop of the first finger: its underside',
+      [2, 5, 1],
+      [3, 7, 1],
+      'underside of the first finger',
+      'dampersMove',
+    ],
+    ['to an open string: the finger flattens', [2, 5, 2], [3, 0, null], 'flattened finger', null],
+    [
+      'from an open string the hand has to come',
+      [2, 0, null],
+      [3, 5, 1],
+      'underside of the first finger',
+      'dampersMove',
+    ],
+  ] as const)('%s', (_, from, to, by, noise) => {
+    const passage = line([
+      [from[0], from[1]],
+      [to[0], to[1]],
+    ]);
+    const [one, other] = passage.notes;
+    const fingers = new Map(
+      [[one!.id, from[2]] as const, [other!.id, to[2]] as const].filter(([, finger]) => finger !== null),
+    ) as ReadonlyMap<string, 1 | 2 | 3 | 4>;
+    const positions = new Map([...fingers.keys()].map((id) => [id, 5]));
+    const fingering = { ...fingerPassage(passage, DEFAULT_SETUP), fingers, positions };
+    const step = dampingPlan(passage, fingering, false)[1]!;
+    const left = step.strings.find(({ string }) => string === from[0])!;
+    expect([left.by, step.noise?.code ?? null]).toEqual([by, noise]);
+    expect(left.finger).toBe(
+      by === 'flattened finger' ? from[2] : by === 'underside of the first finger' ? 1 : null,
+    );
+    if (step.noise) expect(noiseText(step.noise)).toContain(`tring ${from[0]} `);
+    if (by === 'flattened finger') expect(dampingText(step)).toContain(`flattened finger ${from[2]}`);
+  });
+
+  it('a dead note, or one whose stroke came to rest, leaves nothing to stop', () => {
+    for (const mark of [{ dead: true as const }, { restStroke: true as const }]) {
+      const one = line([
+        [5, 5],
+        [2, 5],
+      ]);
+      const passage = { ...one, notes: [{ ...one.notes[0]!, ...mark }, one.notes[1]!] };
+      const steps = dampingPlan(passage, fingerPassage(passage, DEFAULT_SETUP), false);
+      expect(steps.map(({ noise }) => noise)).toEqual([null, null]);
+    }
+  });
+
+  it('the tip of a finger touches the next thicker string, no further, and not that of an open note', () => {
+    const by = (fret: number, string: number) => {
+      const passage = line([[3, fret]]);
+      const [step] = dampingPlan(passage, fingerPassage(passage, DEFAULT_SETUP), false);
+      return step!.strings.find((one) => one.string === string)!;
+    };
+    expect(by(5, 4)).toMatchObject({ by: 'tip of the finger', finger: expect.any(Number) as number });
+    expect([by(5, 5).by, by(0, 4).by]).toEqual(['edge of the palm', 'edge of the palm']);
+  });
+
   it('lets a rest stroke lie where its stroke really goes, locked or not', () => {
     const one = line([[3, 5]]);
     const passage = { ...one, notes: [{ ...one.notes[0]!, restStroke: true as const }] };
