@@ -43,16 +43,21 @@ describe('signs of the hand', () => {
   };
 
   it('name the position where the hand first lies and wherever it goes', () => {
-    const [first, second, third] = signsOf(
+    // A finger a fret from the fifth on leaves no doubt about the box.
+    const signs = signsOf(
       [
         [3, 5],
         [3, 6],
+        [3, 7],
+        [3, 8],
         [3, 12],
+        [3, 13],
+        [3, 14],
+        [3, 15],
       ],
-      [1, 2, 1],
+      [1, 2, 3, 4, 1, 2, 3, 4],
     );
-    expect([first, second]).toEqual(['V', '']);
-    expect(third).toBe('XII');
+    expect(signs).toEqual(['V', '', '', '', 'XII', '', '', '']);
   });
 
   it('tell a roll of one finger from a hop and from a slide along the string', () => {
