@@ -3,7 +3,15 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { Ajv2019 } from 'ajv/dist/2019.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { FRESH_LADDER, NEW_PLAYER, PROJECT_VERSION, readProject, writeProject, type Project } from '@/core';
+import {
+  FRESH_LADDER,
+  NEW_PLAYER,
+  OPEN_HAND,
+  PROJECT_VERSION,
+  readProject,
+  writeProject,
+  type Project,
+} from '@/core';
 import { demoProject } from '@/demo/library';
 import { jsonSchemaText } from './jsonSchema';
 
@@ -97,6 +105,32 @@ describe('project files', () => {
     const file = JSON.parse(demo) as { runs: object[] };
     const old = { ...file, version: 6, runs: withoutFields(file.runs, ['part']) };
     expect(readProject(JSON.stringify(old)).project).toEqual({ ...demoProject(), signs: [] });
+  });
+
+  it('of version 10 know less of a picking hand, on exercises, students and in what can be undone', () => {
+    const known = { motion: 'wrist', edgeAngleDegrees: 20, gripDepth: null, pickPart: 'point' };
+    const { support, grip, slantAtRest, pickThicknessMm, pickShape } = OPEN_HAND;
+    const now = { ...known, support, grip, slantAtRest, pickThicknessMm, pickShape };
+    const project = demoProject();
+    const withHands = (hand: object) => {
+      const exercises = project.exercises.map((one) => ({ ...one, hand }));
+      const change = { table: 'exercises', id: 'e', before: { hand }, after: { hand, cues: null } };
+      const entry = {
+        ...{ id: 'l', scope: 'e', seq: 1, label: 'Picking hand', changes: [change], undone: 0 },
+        ...{ mergeKey: null, at: '', touchedMs: 0 },
+      };
+      return {
+        ...project,
+        exercises,
+        players: project.players.map((one) => ({ ...one, hand })),
+        backup: { settings: {}, log: [entry], shelf: [] },
+      } as unknown as Project;
+    };
+    const old = writeProject(withHands(known)).replace(VERSION, '"version": 10');
+    expect(readProject(old)).toEqual({ project: withHands(now), problems: [] });
+    // A file of today must say it.
+    const { problems } = readProject(writeProject(withHands(known)));
+    expect(problems.map(({ message }) => message).join()).toContain('support');
   });
 
   it('of version 8 know no signs, and sittings that were open in them are over', () => {

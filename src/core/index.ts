@@ -148,6 +148,7 @@ export {
   saidOf,
   TABLE_NAMES,
   upToDateEntry,
+  upToDatePart,
   upToDateRecord,
   upToDateShelved,
 } from './model/records';
@@ -163,7 +164,16 @@ export { planOf, type Plan } from './plan/plan';
 export { planTab } from './formats/tab/planTab';
 export { type KeptLadder, FRESH_LADDER, ladderSpecOf, passBeats } from './tempo/climb';
 export { tempoSteps } from './tempo/tempoSteps';
-export { MAX_EDGE_ANGLE, type PickingHand, OPEN_HAND, handFor, handText } from './model/hand';
+export {
+  MAX_EDGE_ANGLE,
+  MAX_PICK_MM,
+  MAX_PICK_SHAPE,
+  MIN_PICK_MM,
+  type PickingHand,
+  OPEN_HAND,
+  handFor,
+  handText,
+} from './model/hand';
 export { cuesFor } from './plan/cues';
 export { pinnedWhere, pinNumbers, spokenNote, spokenPlace } from './plan/spoken';
 export {

@@ -1,5 +1,13 @@
 /** Carrying out the edits that a killed browser left in the journal. */
-import { canonicalJson, emptyPassage, newExercise, titledAs, type PassageRecord } from '@/core';
+import {
+  canonicalJson,
+  emptyPassage,
+  newExercise,
+  titledAs,
+  upToDatePart,
+  upToDateRecord,
+  type PassageRecord,
+} from '@/core';
 import { tables, type DatabaseHandle } from './database';
 import { hashOf } from './hashing';
 import { journalOf } from './journal';
@@ -13,6 +21,14 @@ import { livingTabs } from './tabs';
 interface Edit extends Omit<JournalEntry, 'notes'> {
   readonly passage: PassageRecord | null;
 }
+
+/** An entry may be of an older version than what has opened the database since. */
+const upToDate = ({ was, set, begun, ...entry }: JournalEntry): JournalEntry => ({
+  ...entry,
+  was: upToDatePart('exercises', was),
+  set: upToDatePart('exercises', set),
+  ...(begun ? { begun: upToDateRecord('exercises', begun) as typeof begun } : {}),
+});
 
 function withHashes({ notes, ...entry }: JournalEntry): Edit {
   if (!notes) return { ...entry, passage: null };
@@ -108,7 +124,7 @@ export async function replayJournal(db: DatabaseHandle): Promise<Replayed> {
     if (isAlive(entry.tabId)) continue;
     const key = `${entry.exerciseId} ${entry.tabId}`;
     const some = groups.get(key) ?? [];
-    groups.set(key, [...some, withHashes(entry)]);
+    groups.set(key, [...some, withHashes(upToDate(entry))]);
   }
   const [kept, copied]: [string[], string[]] = [[], []];
   for (const some of groups.values()) {

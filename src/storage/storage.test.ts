@@ -8,6 +8,7 @@ import {
   DEFAULT_SETUP,
   FRESH_LADDER,
   NEW_PLAYER,
+  OPEN_HAND,
   emptyPassage,
   newExercise,
   passageHash,
@@ -242,9 +243,11 @@ it.each(VERSIONS.map(({ version }) => version))(
     const passage = putNote(emptyPassage(), 0, 2, 7);
     const kept = newExercise('Kept', passage);
     const { passage: _, origin, cues, hand, recipe, brief, drill, ...fields } = kept;
+    const { motion, edgeAngleDegrees, gripDepth, pickPart } = hand;
+    const hand4 = version < 11 ? { motion, edgeAngleDegrees, gripDepth, pickPart } : hand;
     const since3 = {
       ...(version < 3 ? {} : { origin, cues }),
-      ...(version < 4 ? {} : { hand }),
+      ...(version < 4 ? {} : { hand: hand4 }),
       ...(version < 5 ? {} : { recipe }),
       ...(version < 6 ? {} : { brief, drill }),
     };
@@ -257,7 +260,7 @@ it.each(VERSIONS.map(({ version }) => version))(
       .add({ ...fields, ...since3, ...stamp, id: 'a', passageHash: passageHash(passage), archivedAt: null });
     const { stretchLimitMm, ...others } = DEFAULT_SETUP;
     const setup = version < 5 ? others : { ...others, stretchLimitMm };
-    const { setup: _s, ...since7 } = NEW_PLAYER;
+    const { setup: _s, ...since7 } = { ...NEW_PLAYER, hand: hand4 };
     const versions = version < 9 ? {} : { versions: { d: 3 } };
     const player = { ...(version < 7 ? {} : since7), ...stamp, ...versions, id: 'p', name: 'Early', setup };
     await old.table('players').add(player);
@@ -272,7 +275,11 @@ it.each(VERSIONS.map(({ version }) => version))(
     await old
       .table('ladders')
       .add({ ...ladderSince3, ...stamp, id: 'k', exerciseId: 'a', playerId: 'me', startBpm: 72 });
-    const change = { table: 'exercises', id: 'a', before: { title: 'Earlier' }, after: { title: 'Kept' } };
+    const wrist = version < 4 ? {} : { hand: { ...hand4, motion: 'wrist' } };
+    const change = {
+      ...{ table: 'exercises', id: 'a', before: { title: 'Earlier', ...wrist } },
+      after: { title: 'Kept', ...(version < 4 ? {} : { hand: hand4 }) },
+    };
     await old
       .table('log')
       .add({ id: 'l', scope: 'a', seq: 1, label: 'Title', changes: [change], undone: 0, at: '' });
@@ -290,7 +297,10 @@ it.each(VERSIONS.map(({ version }) => version))(
     expect((await now.runs.toArray()).map(({ part }) => part)).toEqual(version < 7 ? [] : [null]);
     expect((await now.days.toArray()).map((day) => day.stretches)).toEqual(version < 7 ? [] : [[]]);
     await undoOrRedo(now, 'a', 'undo');
-    expect((await now.exercises.get('a'))?.title).toBe('Earlier');
+    expect(await now.exercises.get('a')).toMatchObject({
+      title: 'Earlier',
+      hand: { ...OPEN_HAND, ...(version < 4 ? {} : { motion: 'wrist' }) },
+    });
     now.close();
   },
 );

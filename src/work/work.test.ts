@@ -284,7 +284,12 @@ describe('sentences about files', () => {
           ['run', others.runs],
         ] as const)
           expect(text.includes(words)).toBe(number > 0);
-        expect(text).not.toMatch(/undefined|NaN|, \./);
+        const parts = [...Object.values(others), more.same, more.replaced, more.kept].filter(
+          (one) => one > 0,
+        );
+        // What became a copy is said in two.
+        expect(text.split(', ')).toHaveLength(1 + parts.length + (more.copied > 0 ? 2 : 0));
+        expect(text).toMatch(/^[\w ,]+\.$/);
       }),
     );
   });

@@ -136,18 +136,31 @@ export const firstOf = <Described extends Fields>(fields: Described): First<Desc
     Object.entries(fields).flatMap(([name, { first }]) => (first === undefined ? [] : [[name, first]])),
   ) as First<Described>;
 
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  value !== null && typeof value === 'object' && !Array.isArray(value);
+
 /**
- * A record with what it lacks because it was kept before that was there; also in groups. What is no record is given back as it is, for
- * the schema to judge.
+ * Some fields of a record, with what the groups among them lack because they were kept before that was there. What is no record is given
+ * back as it is, for the schema to judge.
  */
+export function filledWithin(fields: Fields, some: unknown): unknown {
+  if (!isRecord(some)) return some;
+  return Object.fromEntries(
+    Object.entries(some).map(([name, value]) => {
+      const inner = Object.hasOwn(fields, name) ? fields[name]!.fields : undefined;
+      return [name, inner ? filled(inner, value) : value];
+    }),
+  );
+}
+
+/** A whole record with what it lacks because it was kept before that was there; also in groups. */
 export function filled(fields: Fields, record: unknown): unknown {
-  if (record === null || typeof record !== 'object' || Array.isArray(record)) return record;
-  const whole: Record<string, unknown> = { ...record };
-  for (const [name, one] of Object.entries(fields)) {
-    if (one.since !== undefined && whole[name] === undefined) whole[name] = one.was;
-    if (one.fields && name in whole) whole[name] = filled(one.fields, whole[name]);
-  }
-  return whole;
+  const within = filledWithin(fields, record);
+  if (!isRecord(within)) return within;
+  const lacking = Object.entries(fields).filter(
+    ([name, { since }]) => since !== undefined && within[name] === undefined,
+  );
+  return { ...within, ...Object.fromEntries(lacking.map(([name, { was }]) => [name, was])) };
 }
 
 /** The versions of records that brought fields. */

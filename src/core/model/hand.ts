@@ -1,13 +1,28 @@
 /** The picking hand that an exercise is meant for. Named, never judged: the schools differ. */
-import { group, number, oneOf, orNull, type ValueOf } from './field';
+import { field, group, number, oneOf, orNull, text, type Kind, type ValueOf } from './field';
 
-export const MOTIONS = ['wrist', 'forearm turn', 'arm'] as const;
+export const MOTIONS = ['wrist', 'forearm turn', 'elbow', 'fingers', 'arm'] as const;
+/** Where the hand lies while it plays, or that it lies nowhere. */
+export const SUPPORTS = ['floating', 'bridge', 'pickguard', 'strings'] as const;
+/** What of the first finger is against the thumb. */
+export const GRIPS = ['side', 'tip'] as const;
 /** How much of the pick is held: deep leaves little of the tip free. */
 export const GRIP_DEPTHS = ['deep', 'middle', 'shallow'] as const;
 export const PICK_PARTS = ['point', 'side'] as const;
+/** The slant of the pick before anything asks for another. */
+export const SLANTS_AT_REST = ['upward', 'downward', 'none'] as const;
 
 /** The most by which an edge may lead, in degrees: then the pick stands across the string. */
 export const MAX_EDGE_ANGLE = 90;
+/** The thinnest pick, in mm. */
+export const MIN_PICK_MM = 0.1;
+/** The thickest pick, in mm. */
+export const MAX_PICK_MM = 6;
+/** The longest word for a pick's shape. */
+export const MAX_PICK_SHAPE = 80;
+
+/** What was added to hands after they were first kept: nothing was said of it. */
+const later = <Value>(kind: Kind<Value>) => field(orNull(kind), { since: 11, was: null });
 
 /** Each part may be left open. */
 export const HAND = group({
@@ -16,6 +31,12 @@ export const HAND = group({
   edgeAngleDegrees: orNull(number(0, MAX_EDGE_ANGLE)),
   gripDepth: orNull(oneOf(GRIP_DEPTHS)),
   pickPart: orNull(oneOf(PICK_PARTS)),
+  support: later(oneOf(SUPPORTS)),
+  grip: later(oneOf(GRIPS)),
+  slantAtRest: later(oneOf(SLANTS_AT_REST)),
+  pickThicknessMm: later(number(MIN_PICK_MM, MAX_PICK_MM)),
+  /** In the player's words. */
+  pickShape: later(text(MAX_PICK_SHAPE)),
 });
 /** How a picking hand is set up. */
 export type PickingHand = ValueOf<typeof HAND>;
@@ -26,36 +47,71 @@ export const OPEN_HAND: PickingHand = {
   edgeAngleDegrees: null,
   gripDepth: null,
   pickPart: null,
+  support: null,
+  grip: null,
+  slantAtRest: null,
+  pickThicknessMm: null,
+  pickShape: null,
 };
 
 /** The hand of an exercise as a player takes it: what it leaves open is as the player is set up. */
-export function handFor(hand: PickingHand, usual: PickingHand): PickingHand {
-  return {
-    motion: hand.motion ?? usual.motion,
-    edgeAngleDegrees: hand.edgeAngleDegrees ?? usual.edgeAngleDegrees,
-    gripDepth: hand.gripDepth ?? usual.gripDepth,
-    pickPart: hand.pickPart ?? usual.pickPart,
-  };
-}
+export const handFor = (hand: PickingHand, usual: PickingHand): PickingHand => ({
+  ...usual,
+  ...Object.fromEntries(Object.entries(hand).filter(([, part]) => part !== null)),
+});
 
+const MOTION_WORDS = {
+  wrist: 'wrist',
+  'forearm turn': 'forearm turn',
+  elbow: 'from the elbow',
+  fingers: 'thumb and fingers',
+  arm: 'from the whole arm',
+} as const;
+const SUPPORT_WORDS = {
+  floating: 'hand floating',
+  bridge: 'hand on the bridge',
+  pickguard: 'hand on the pickguard',
+  strings: 'hand on the strings',
+} as const;
 const GRIP_WORDS = {
+  side: 'pick between the thumb and the side of the first finger',
+  tip: 'pick between the tips of thumb and first finger',
+} as const;
+const DEPTH_WORDS = {
   deep: 'deep grip (little of the tip shows)',
   middle: 'middle grip',
   shallow: 'shallow grip (much of the tip shows)',
 } as const;
+const SLANT_WORDS = {
+  upward: 'at rest an upward slant',
+  downward: 'at rest a downward slant',
+  none: 'at rest no slant',
+} as const;
 
-/** "wrist, edge at 30°, deep grip (little of the tip shows), with its point"; empty where nothing is named. */
-export function handText({ motion, edgeAngleDegrees, gripDepth, pickPart }: PickingHand): string {
+const pickText = ({ pickThicknessMm, pickShape }: PickingHand) =>
+  [
+    ...(pickThicknessMm === null ? [] : [`${pickThicknessMm} mm`]),
+    ...(pickShape === null || pickShape === '' ? [] : [pickShape]),
+  ].join(', ');
+
+/** "hand floating; wrist; pick: 1.5 mm, rounded; pick edge at 30° to the string"; empty where nothing is named. */
+export function handText(hand: PickingHand): string {
+  const { motion, edgeAngleDegrees, gripDepth, pickPart, support, grip, slantAtRest } = hand;
+  const pick = pickText(hand);
   return [
-    motion === null ? '' : motion === 'arm' ? 'from the whole arm' : motion,
+    support === null ? '' : SUPPORT_WORDS[support],
+    motion === null ? '' : MOTION_WORDS[motion],
+    pick === '' ? '' : `pick: ${pick}`,
+    grip === null ? '' : GRIP_WORDS[grip],
     edgeAngleDegrees === null
       ? ''
       : edgeAngleDegrees === 0
         ? 'pick flat on the string'
         : `pick edge at ${edgeAngleDegrees}° to the string`,
-    gripDepth === null ? '' : GRIP_WORDS[gripDepth],
+    gripDepth === null ? '' : DEPTH_WORDS[gripDepth],
     pickPart === null ? '' : `with its ${pickPart}`,
+    slantAtRest === null ? '' : SLANT_WORDS[slantAtRest],
   ]
     .filter((part) => part !== '')
-    .join(', ');
+    .join('; ');
 }

@@ -1,7 +1,7 @@
 /** Records: what is kept, in the browser's database and in project files alike. */
 import type { Passage } from '../passage/passage';
 import { EXERCISE_FIELDS, type Exercise } from './exercise';
-import { filled, firstOf, versionsOf, type Fields, type Said } from './field';
+import { filled, filledWithin, firstOf, versionsOf, type Fields, type Said } from './field';
 import { LADDER_FIELDS } from './ladder';
 import { PLAYER_FIELDS, type Player } from './player';
 import { RUN_FIELDS, type Run } from './run';
@@ -197,23 +197,25 @@ export const TABLE_NAMES = Object.keys(RECORD_FIELDS) as TableName[];
 export const upToDateRecord = (table: TableName, record: unknown): unknown =>
   TABLE_NAMES.includes(table) ? filled(RECORD_FIELDS[table], record) : record;
 
-/** The same of what lies on the shelf. */
+/** Some fields of a record, as a change holds them, with what the groups among them lack. */
+export const upToDatePart = <Part>(table: TableName, part: Part): Part =>
+  (TABLE_NAMES.includes(table) ? filledWithin(RECORD_FIELDS[table], part) : part) as Part;
+
+/** As `upToDateRecord`, of what lies on the shelf. */
 export const upToDateShelved = (shelved: ShelvedRecord): ShelvedRecord => ({
   ...shelved,
   record: upToDateRecord(shelved.table, shelved.record) as ShelvedRecord['record'],
 });
 
-/** The same of the whole records that undo and redo bring back; of a changed record an entry holds some fields only. */
+/** What undo and redo bring back: whole records, and of changed ones the fields that an entry holds. */
 export function upToDateEntry(entry: LogEntry): LogEntry {
   if (!Array.isArray(entry.changes)) return entry;
-  const changes = (entry.changes as readonly (RecordChange | null)[]).map((change) =>
-    change === null || (change.before && change.after)
-      ? change
-      : {
-          ...change,
-          before: upToDateRecord(change.table, change.before) as RecordChange['before'],
-          after: upToDateRecord(change.table, change.after) as RecordChange['after'],
-        },
-  );
+  const changes = (entry.changes as readonly (RecordChange | null)[]).map((change) => {
+    if (change === null) return change;
+    const isPart = change.before && change.after;
+    const side = (some: RecordChange['before']) =>
+      isPart ? upToDatePart(change.table, some) : (upToDateRecord(change.table, some) as typeof some);
+    return { ...change, before: side(change.before), after: side(change.after) };
+  });
   return { ...entry, changes: changes as readonly RecordChange[] };
 }

@@ -52,6 +52,28 @@ describe('the caret', () => {
 });
 
 describe('keys', () => {
+  // Common practice, no source: a nought before a digit makes no number of two, and no neck has more than thirty frets.
+  it('a nought begins no number of two digits, nor does a number that has two already', () => {
+    const typed = (...keys: number[]) => {
+      const memory = digitMemory();
+      return keys.map((digit, press) => memory.type(digit, press * 100).fret);
+    };
+    expect(typed(0, 5)).toEqual([0, 5]);
+    expect(typed(1, 2, 3)).toEqual([1, 12, 3]);
+    expect(typed(3, 1)).toEqual([3, 1]);
+  });
+
+  it('steps to the open string and to the last fret, and says that there is nothing beyond', () => {
+    const [first] = passage.notes;
+    const on = (fret: number) => ({ ...passage, notes: [{ ...first!, fret }] });
+    const stepped = (fret: number, by: 1 | -1) => stepFret(on(fret), at(0, 5), by);
+    expect(made(stepped(1, -1)).passage.notes[0]!.fret).toBe(0);
+    expect(made(stepped(29, 1)).passage.notes[0]!.fret).toBe(30);
+    expect(stepped(0, -1)).toEqual({ fault: 'Lower than the open string there is nothing.' });
+    expect(stepped(30, 1)).toEqual({ fault: 'Fret 30 is the last.' });
+    expect(stepFret(passage, at(0, 1), 1)).toBeNull();
+  });
+
   it('two quick digits make one fret where the neck has it, and share one step of undo', () => {
     const memory = digitMemory();
     const first = memory.type(1, 0);

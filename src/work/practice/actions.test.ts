@@ -143,3 +143,19 @@ it('what the hand says is on record, with runs as they were judged, and taken ba
   await store.settled();
   expect((await readSigns(db, 'me')).map(({ kind }) => kind)).toContain('pain');
 });
+
+it('a tap while nothing was asked, or an end in the middle, changes nothing that is kept', async () => {
+  // Warm, tap and rest before the first run: none is a verdict.
+  acting().see('elbow still');
+  acting().rest(30);
+  expect(store.getSnapshot()).toMatchObject({ phase: 'rest', seen: 'elbow still' });
+  acting().restOver(60);
+  expect(store.getSnapshot().phase).toBe('ready');
+  acting().start();
+  acting().rest(30);
+  expect(store.getSnapshot().phase).toBe('playing');
+  acting().end();
+  await store.settled();
+  expect(store.getSnapshot().phase).toBe('done');
+  expect(await readRuns(db, 'me')).toEqual([]);
+});

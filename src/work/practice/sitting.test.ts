@@ -15,7 +15,7 @@ import {
 import { climbOf } from '@/core/drills';
 import type { PlayedRun } from '@/storage';
 import { startFound } from './probe';
-import { afterVerdict, isWhole, newStanding, runFrom, verdictOf } from './sitting';
+import { afterVerdict, isWhole, moveText, newStanding, runFrom, verdictOf } from './sitting';
 
 /** Sixteen notes a bar, two a string up and down. */
 function loopOf(notes: number) {
@@ -175,4 +175,42 @@ it('a start that a probe found keeps steps made by hand, and only parts that the
   expect([startBpm, steps!.filter(({ byHand }) => byHand)]).toEqual([66, [mine]]);
   const parts = new Set<string | null>(climbed.parts.map(({ part }) => (part === 'whole' ? null : part)));
   expect(steps!.every(({ part }) => parts.has(part))).toBe(true);
+});
+
+describe('a move in words', () => {
+  const [step] = climb.steps;
+  const said = (
+    move: Parameters<typeof moveText>[0],
+    mode: Parameters<typeof moveText>[1] = 'ladder',
+    isClean = true,
+    more: { to?: object; fromBpm?: number; toBpm?: number } = {},
+  ) => {
+    const { to = {}, fromBpm = 72, toBpm = 76.5 } = more;
+    return moveText(move, mode, isClean, { from: step!, to: { ...step!, ...to }, fromBpm, toBpm });
+  };
+
+  it('names the tempo it leads to, and the part where that is another', () => {
+    expect(said('up')).toBe('Up to 76.5.');
+    // More of the exercise is no faster: it is another step all the same.
+    expect(said('up', 'ladder', true, { toBpm: 72 })).toBe('On to 72.');
+    expect(said('up', 'ladder', true, { to: { part: 'pair' }, toBpm: 60 })).toBe(
+      'On to one pair of strings, at 60.',
+    );
+    expect(said('back', 'ladder', false, { toBpm: 68 })).toBe('Back to 68.');
+  });
+
+  it('says where it stays, and why', () => {
+    expect([said('stay'), said('stay', 'lesson')]).toEqual(['Once more at the same tempo.', 'Kept.']);
+    expect([said('top'), said('top', 'ladder', false)]).toEqual([
+      'The last step is clean.',
+      'That was the last step.',
+    ]);
+    expect(said('rest')).toBe('It goes no slower: let the hand rest.');
+    // A probe only looks for a tempo: it goes on, or it is over.
+    expect([said('up', 'probe'), said('stay', 'probe'), said('top', 'probe')]).toEqual([
+      'On to 76.5.',
+      '',
+      '',
+    ]);
+  });
 });

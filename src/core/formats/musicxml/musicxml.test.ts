@@ -12,9 +12,13 @@ import { JSDOM } from 'jsdom';
 import { parse as parseByOther, serialize as serializeByOther } from 'musicxml-io';
 import teoria from 'teoria';
 import { describe, expect, it, vi } from 'vitest';
-import type { Exercise } from '../../model/exercise';
+import { newExercise, type Exercise } from '../../model/exercise';
+import { OPEN_HAND } from '../../model/hand';
+import { emptyPassage } from '../../passage/empty';
+import { putNote } from '../../passage/edits';
 import type { Note, Passage } from '../../passage/passage';
 import { assignStrokes } from '../../picking/strokes';
+import { particularsOf, readParticulars } from './particulars';
 import { readCompressedMusicXml } from './zipped';
 import { exercises } from './testing';
 import { writeCompressedMusicXml, writeMusicXml } from './write';
@@ -245,4 +249,13 @@ describe('independent readers', () => {
     }));
     expect(inOrder(read)).toEqual(inOrder(expected));
   });
+});
+
+it('scores written when less of a picking hand was known say nothing of the rest', () => {
+  const exercise = newExercise('Earlier', putNote(emptyPassage(), 0, 3, 5));
+  const { motion, edgeAngleDegrees, gripDepth, pickPart } = { ...OPEN_HAND, motion: 'wrist' as const };
+  const written = JSON.parse(particularsOf(exercise)) as object;
+  const earlier = { ...written, hand: { motion, edgeAngleDegrees, gripDepth, pickPart } };
+  expect(readParticulars(JSON.stringify(earlier))?.hand).toEqual({ ...OPEN_HAND, motion: 'wrist' });
+  for (const text of ['null', '[]', '3', '{"hand":3}', '{']) expect(readParticulars(text)).toBeNull();
 });

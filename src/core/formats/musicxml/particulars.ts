@@ -1,6 +1,8 @@
 /** What an exercise holds that notation has no sign for; it travels in a miscellaneous field of the score. */
 import Joi from 'joi';
 import type { Exercise } from '../../model/exercise';
+import { filledWithin } from '../../model/field';
+import { HAND } from '../../model/hand';
 import { canonicalJson } from '../../passage/canonical';
 import type { Lock, Passage } from '../../passage/passage';
 import { exerciseParts } from '../project/schema';
@@ -102,6 +104,7 @@ export function readParticulars(text: string): Particulars | null {
   } catch {
     return null;
   }
-  const checked = schema.validate(value, { convert: false });
+  // Scores of before have what was known of a hand then.
+  const checked = schema.validate(filledWithin({ hand: HAND }, value), { convert: false });
   return checked.error ? null : (checked.value as Particulars);
 }
