@@ -46,7 +46,7 @@ export function HandChoices({ hand, onChange: set }: HandChoicesProps) {
           { id: 'forearm turn', name: 'forearm turn' },
           { id: 'elbow', name: 'elbow' },
           { id: 'fingers', name: 'fingers' },
-          { id: 'arm', name: 'whole arm' },
+          { id: 'arm', name: 'arm' },
         ]}
         onChange={(id) => set({ motion: orNull(id) })}
       />
