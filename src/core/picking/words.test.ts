@@ -59,7 +59,7 @@ describe('why a note has its stroke', () => {
       'start chosen: 1 crossing fewer than the other start',
     );
     const locked = passageOn([3, 3, 3], { 1: { lock: { stroke: 'down' } } });
-    expect(why(locked, auto)[0]![0]).toBe('start chosen: the other would break the rule twice more');
+    expect(why(locked, auto)[0]![0]).toBe('start chosen: the other would break the rule once more');
   });
 
   it('a lock says whose it is, and what departs because of it says so', () => {
