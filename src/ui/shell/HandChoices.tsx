@@ -13,83 +13,54 @@ const Fields = styled.div`
   padding: 0.4rem 0 0.2rem;
 `;
 
-const OPEN = { id: 'open', name: 'open' } as const;
-
 interface HandChoicesProps {
   readonly hand: PickingHand;
   readonly onChange: (change: Partial<PickingHand>) => void;
 }
 
+type Named = 'support' | 'motion' | 'grip' | 'gripDepth' | 'pickPart' | 'slantAtRest';
+
+/** Parts of the hand that are one of some names, with how each name is said beside its label. */
+const CHOICES: {
+  readonly [Part in Named]: readonly [label: string, Record<PickingHand[Part] & string, string>];
+} = {
+  support: [
+    'Hand lies on',
+    { floating: 'nothing', bridge: 'bridge', pickguard: 'pickguard', strings: 'strings' },
+  ],
+  motion: [
+    'Moved by',
+    { wrist: 'wrist', 'forearm turn': 'forearm turn', elbow: 'elbow', fingers: 'fingers', arm: 'arm' },
+  ],
+  grip: ['Held by thumb and', { side: 'side of the finger', tip: 'fingertip' }],
+  gripDepth: ['Tip that shows', { deep: 'little', middle: 'some', shallow: 'much' }],
+  pickPart: ['Strikes with', { point: 'its point', side: 'its side' }],
+  slantAtRest: ['Slant at rest', { upward: 'upward', downward: 'downward', none: 'none' }],
+};
+
 /** What is said of a picking hand; each part may be left open. */
-export function HandChoices({ hand, onChange: set }: HandChoicesProps) {
-  const orNull = <T extends string>(id: T | 'open') => (id === 'open' ? null : id);
+export function HandChoices({ hand, onChange }: HandChoicesProps) {
   return (
     <Fields>
-      <Choice
-        label="Hand lies on"
-        value={hand.support ?? 'open'}
-        options={[
-          OPEN,
-          { id: 'floating', name: 'nothing' },
-          { id: 'bridge', name: 'bridge' },
-          { id: 'pickguard', name: 'pickguard' },
-          { id: 'strings', name: 'strings' },
-        ]}
-        onChange={(id) => set({ support: orNull(id) })}
-      />
-      <Choice
-        label="Moved by"
-        value={hand.motion ?? 'open'}
-        options={[
-          OPEN,
-          { id: 'wrist', name: 'wrist' },
-          { id: 'forearm turn', name: 'forearm turn' },
-          { id: 'elbow', name: 'elbow' },
-          { id: 'fingers', name: 'fingers' },
-          { id: 'arm', name: 'arm' },
-        ]}
-        onChange={(id) => set({ motion: orNull(id) })}
-      />
-      <Choice
-        label="Held by thumb and"
-        value={hand.grip ?? 'open'}
-        options={[OPEN, { id: 'side', name: 'side of the finger' }, { id: 'tip', name: 'fingertip' }]}
-        onChange={(id) => set({ grip: orNull(id) })}
-      />
-      <Choice
-        label="Tip that shows"
-        value={hand.gripDepth ?? 'open'}
-        options={[
-          OPEN,
-          { id: 'deep', name: 'little' },
-          { id: 'middle', name: 'some' },
-          { id: 'shallow', name: 'much' },
-        ]}
-        onChange={(id) => set({ gripDepth: orNull(id) })}
-      />
-      <Choice
-        label="Strikes with"
-        value={hand.pickPart ?? 'open'}
-        options={[OPEN, { id: 'point', name: 'its point' }, { id: 'side', name: 'its side' }]}
-        onChange={(id) => set({ pickPart: orNull(id) })}
-      />
-      <Choice
-        label="Slant at rest"
-        value={hand.slantAtRest ?? 'open'}
-        options={[
-          OPEN,
-          { id: 'upward', name: 'upward' },
-          { id: 'downward', name: 'downward' },
-          { id: 'none', name: 'none' },
-        ]}
-        onChange={(id) => set({ slantAtRest: orNull(id) })}
-      />
+      {(Object.keys(CHOICES) as Named[]).map((part) => {
+        const [label, names] = CHOICES[part];
+        const options = Object.entries(names).map(([id, name]) => ({ id, name }));
+        return (
+          <Choice
+            key={part}
+            label={label}
+            value={hand[part] ?? 'open'}
+            options={[{ id: 'open', name: 'open' }, ...options]}
+            onChange={(id) => onChange({ [part]: id === 'open' ? null : id })}
+          />
+        );
+      })}
       <NumberField
         label="Edge angle, degrees (0: flat)"
         value={hand.edgeAngleDegrees}
         min={0}
         max={MAX_EDGE_ANGLE}
-        onChange={(edgeAngleDegrees) => set({ edgeAngleDegrees })}
+        onChange={(edgeAngleDegrees) => onChange({ edgeAngleDegrees })}
       />
       <NumberField
         label="Pick, mm thick"
@@ -97,13 +68,13 @@ export function HandChoices({ hand, onChange: set }: HandChoicesProps) {
         min={MIN_PICK_MM}
         max={MAX_PICK_MM}
         decimals={2}
-        onChange={(pickThicknessMm) => set({ pickThicknessMm })}
+        onChange={(pickThicknessMm) => onChange({ pickThicknessMm })}
       />
       <TextField
         label="Its shape, in words"
         value={hand.pickShape ?? ''}
         maxLength={MAX_PICK_SHAPE}
-        onChange={(shape) => set({ pickShape: shape === '' ? null : shape })}
+        onChange={(shape) => onChange({ pickShape: shape === '' ? null : shape })}
       />
     </Fields>
   );

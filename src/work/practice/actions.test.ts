@@ -1,28 +1,17 @@
 /** What keys and buttons of the runner do: places are named round and round, and nothing begins where the hand needs a rest. */
 import '@/storage/testing';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { DEFAULT_SETUP, emptyPassage, FRESH_LADDER, newExercise, putNote } from '@/core';
-import { climbOf } from '@/core/drills';
-import { nextStart, type RunPlace } from '@/core/record';
+import type { RunPlace } from '@/core/record';
 import { readRuns, readSigns } from '@/storage';
 import { Database } from '@/storage/indexed';
 import { listening, soon } from '../testing';
 import { practiceActions } from './actions';
-import type { Given } from './state';
 import { PracticeStore } from './store';
+import { givenOn } from './testing';
 
 /** Three string changes a pass, and the one from its end to its beginning. */
-const passage = [3, 2, 3, 4].reduce(
-  (notes, string, at) => putNote(notes, at * 1680, string, 5),
-  emptyPassage(),
-);
-const plain = newExercise('Stored', passage);
-const exercise = { ...plain, policy: { ...plain.policy, loop: true } };
-const climb = climbOf(exercise, { ...FRESH_LADDER, startBpm: 60, goalBpm: 100 }, DEFAULT_SETUP);
-const [next, setup, subdivision] = [nextStart(null, null, climb.steps, 4), DEFAULT_SETUP, 4];
-const given: Given = {
-  ...{ exerciseId: 'e', playerId: 'me', mode: 'ladder', setup, climb, steps: climb.steps, subdivision, next },
-};
+const given = givenOn([3, 2, 3, 4]);
+const { climb } = given;
 
 let db: Database;
 let store: PracticeStore;

@@ -1,27 +1,16 @@
 /** The runner's store on a database: what is said is on record, in its order, and what fails is told and waits. */
 import '@/storage/testing';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
-import { DEFAULT_SETUP, emptyPassage, FRESH_LADDER, newExercise, putNote } from '@/core';
-import { climbOf } from '@/core/drills';
-import { nextStart } from '@/core/record';
 import { lastSitting, newId, readRuns, readSigns, seededSources, setSources } from '@/storage';
 import { Database } from '@/storage/indexed';
 import { setTell } from '../perform';
 import { soon } from '../testing';
 import { PracticeStore, now } from './store';
-import { bpmOf, saidOf, type Given } from './state';
+import { bpmOf, saidOf } from './state';
+import { givenOn } from './testing';
 
-const passage = [0, 1, 2, 3].reduce(
-  (notes, at) => putNote(notes, at * 1680, 3 - (at % 2), 5),
-  emptyPassage(),
-);
-const plain = newExercise('Stored', passage);
-const exercise = { ...plain, policy: { ...plain.policy, loop: true } };
-const climb = climbOf(exercise, { ...FRESH_LADDER, startBpm: 60, goalBpm: 100 }, DEFAULT_SETUP);
-const [next, setup, subdivision] = [nextStart(null, null, climb.steps, 4), DEFAULT_SETUP, 4];
-const given: Given = {
-  ...{ exerciseId: 'e', playerId: 'me', mode: 'ladder', setup, climb, steps: climb.steps, subdivision, next },
-};
+const given = givenOn([3, 2, 3, 2]);
+const { climb } = given;
 
 let db: Database;
 let count = 0;
