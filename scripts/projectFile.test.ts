@@ -191,6 +191,8 @@ describe('project files', () => {
 
   it('are described by the published JSON Schema', () => {
     if (process.env.WRITE_SCHEMA) writeFileSync(SCHEMA_FILE, jsonSchemaText());
+    const told = readFileSync('docs/project-file.md', 'utf8');
+    expect(told).toContain(`JSON file, version ${PROJECT_VERSION},`);
     const published = readFileSync(SCHEMA_FILE, 'utf8');
     expect(published).toBe(jsonSchemaText());
     const ajv = new Ajv2019({ strict: false });
