@@ -160,6 +160,7 @@ export {
   type ImportPlan,
 } from './formats/project/importPlan';
 export { compareVersions, countedOn, joinedVersions } from './formats/project/versions';
+export { nameFor, numbered } from './plan/naming';
 export { planOf, type Plan } from './plan/plan';
 export { planTab } from './formats/tab/planTab';
 export { type KeptLadder, FRESH_LADDER, ladderSpecOf, passBeats } from './tempo/climb';

@@ -231,6 +231,14 @@ export async function titleOf(db: DatabaseHandle, id: string): Promise<string | 
   return (await tables(db).exercises.get(id))?.title;
 }
 
+/** The titles that begin with some text. */
+export async function titlesFrom(db: DatabaseHandle, text: string): Promise<string[]> {
+  const found = await tables(db)
+    .exercises.filter(({ title }) => title.startsWith(text))
+    .toArray();
+  return found.map(({ title }) => title);
+}
+
 /** Adds several exercises as one action; the first may be given its id so that the others can name it. */
 export async function addExercises(
   db: DatabaseHandle,

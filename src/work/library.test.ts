@@ -94,6 +94,14 @@ describe('pasting', () => {
     expect(heard.told).toEqual([]);
   });
 
+  it('is named by what it trains, the second of its kind with a number', async () => {
+    for (const title of ['String 1, frets 5 to 8', 'String 1, frets 5 to 8 (2)']) {
+      opened.length = 0;
+      await openTab(TAB, open);
+      await soon(async () => expect((await db.exercises.get(opened[0]!))?.title).toBe(title));
+    }
+  });
+
   it('leaves the writing to the Bench where that takes it up', async () => {
     opened.length = 0;
     await openTab(TAB, open);

@@ -1,5 +1,6 @@
 /** Pasted tab becomes an exercise. */
-import { beginExercise, database, takeJustBegun } from '@/storage';
+import type { Exercise } from '@/core';
+import { beginExercise, database, takeJustBegun, titlesFrom } from '@/storage';
 import { attempt } from './perform';
 
 /** Longer ones would wait a third of a second for the check; fuzzing holds what is read of any length against the same shape. */
@@ -14,6 +15,16 @@ const loadFormats = () => import('@/core/formats');
 /** Loads what reading takes, before something is pasted. */
 export const prepareReading = (): Promise<unknown> => Promise.all([loadReading(), loadFormats()]);
 
+/** Named by what it trains; where that name is there already, with a number. */
+async function withName(exercise: Exercise): Promise<Exercise> {
+  const { DEFAULT_SETUP, nameFor, numbered, planOf } = await loadReading();
+  const { passage, policy } = exercise;
+  const name = nameFor(passage, planOf(passage, policy, DEFAULT_SETUP)) ?? exercise.title;
+  // Without the names that are there it may be named like another: that is no reason not to open it.
+  const taken = await titlesFrom(database(), name).catch(() => []);
+  return { ...exercise, title: numbered(name, new Set(taken)) };
+}
+
 /**
  * Makes an exercise of tab and opens it.
  * @param open shows the exercise of an id.
@@ -21,8 +32,9 @@ export const prepareReading = (): Promise<unknown> => Promise.all([loadReading()
  */
 export async function openTab(tab: string, open: (id: string) => void): Promise<string | null> {
   const { exerciseFromTab, readTabText } = await loadReading();
-  const exercise = exerciseFromTab(tab, 'Pasted tab');
-  if (!exercise) return readTabText(tab).problems.at(-1)?.message ?? 'There is no tab in it.';
+  const read = exerciseFromTab(tab, 'Pasted tab');
+  if (!read) return readTabText(tab).problems.at(-1)?.message ?? 'There is no tab in it.';
+  const exercise = await withName(read);
   const fault =
     exercise.passage.notes.length > CHECKED_NOTES ? null : (await loadFormats()).exerciseFault(exercise);
   if (fault !== null) return `It could not be kept as it is written: ${fault}.`;

@@ -1,2 +1,2 @@
 /** Reading and writing tab text, for those who load it when there is some: it is a good part of the core. */
-export { exerciseFromTab, planTab, readTabText } from '@/core';
+export { DEFAULT_SETUP, exerciseFromTab, nameFor, numbered, planOf, planTab, readTabText } from '@/core';
