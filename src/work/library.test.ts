@@ -102,6 +102,12 @@ describe('pasting', () => {
     }
   });
 
+  it('keeps the title that stands over it', async () => {
+    opened.length = 0;
+    await openTab(`Gate steps\n${TAB}`, open);
+    await soon(async () => expect((await db.exercises.get(opened[0]!))?.title).toBe('Gate steps'));
+  });
+
   it('leaves the writing to the Bench where that takes it up', async () => {
     opened.length = 0;
     await openTab(TAB, open);

@@ -15,8 +15,12 @@ const loadFormats = () => import('@/core/formats');
 /** Loads what reading takes, before something is pasted. */
 export const prepareReading = (): Promise<unknown> => Promise.all([loadReading(), loadFormats()]);
 
-/** Named by what it trains; where that name is there already, with a number. */
+/** The title of tab that has none. */
+const UNNAMED = 'Pasted tab';
+
+/** Named as the text says, else by what it trains; where that name is there already, with a number. */
 async function withName(exercise: Exercise): Promise<Exercise> {
+  if (exercise.title !== UNNAMED) return exercise;
   const { DEFAULT_SETUP, nameFor, numbered, planOf } = await loadReading();
   const { passage, policy } = exercise;
   const name = nameFor(passage, planOf(passage, policy, DEFAULT_SETUP)) ?? exercise.title;
@@ -32,7 +36,7 @@ async function withName(exercise: Exercise): Promise<Exercise> {
  */
 export async function openTab(tab: string, open: (id: string) => void): Promise<string | null> {
   const { exerciseFromTab, readTabText } = await loadReading();
-  const read = exerciseFromTab(tab, 'Pasted tab');
+  const read = exerciseFromTab(tab, UNNAMED);
   if (!read) return readTabText(tab).problems.at(-1)?.message ?? 'There is no tab in it.';
   const exercise = await withName(read);
   const fault =
