@@ -2,7 +2,7 @@
 import '@/storage/testing';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { RunPlace } from '@/core/record';
-import { readRuns, readSigns } from '@/storage';
+import { readRuns, readSigns, seededSources, setSources } from '@/storage';
 import { Database } from '@/storage/indexed';
 import { listening, soon } from '../testing';
 import { practiceActions } from './actions';
@@ -27,6 +27,8 @@ const named = () => {
 };
 
 beforeEach(async () => {
+  // Two runs of one second have no order: the seeded clock goes on with each look.
+  setSources(seededSources(count, Date.UTC(2026, 0, 5)));
   db = new Database(`actions-${count++}`);
   const nothing = () => undefined;
   store = new PracticeStore(db, given, {
