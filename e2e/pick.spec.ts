@@ -67,7 +67,7 @@ test('two policies stand beside each other, with the notes tinted where they dif
   const angle = page.getByRole('textbox', { name: 'Edge angle, degrees (0: flat)' });
   await angle.fill('30');
   await angle.press('Enter');
-  const said = 'forearm turn, pick edge at 30° to the string';
+  const said = 'forearm turn; pick edge at 30° to the string';
   await expect(page.getByText(`Picking hand: ${said}`)).toBeVisible();
   await page.getByRole('navigation').getByRole('link', { name: 'Handout' }).click();
   await expect(page.locator('[data-sheet]')).toContainText(`Picking hand: ${said}.`);
