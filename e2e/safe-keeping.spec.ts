@@ -156,7 +156,7 @@ test('a damaged record is found on start, shown, mended with what can be saved, 
   await page.getByRole('link', { name: 'See and mend' }).click({ timeout: 30_000 });
   await expect(page.getByRole('list', { name: 'Damaged records' })).toContainText('Kite string');
   await page.getByRole('button', { name: 'Mend Kite string' }).click();
-  await expect(page.getByText(/Mended: “Kite string”.*startBpm.*lies aside/)).toBeVisible();
+  await expect(page.getByText(/Mended: “Kite string”.*start tempo.*lies aside/)).toBeVisible();
   await expect(page.getByText('Every record can be read as it should be.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Laid aside' })).toContainText('Kite string');
   const [download] = await Promise.all([
