@@ -145,7 +145,7 @@ test('from a pasted tab to a kept, checked and exported exercise, by keyboard', 
     const path = await (await download).path();
     expect(JSON.parse(readFileSync(path, 'utf8'))).toMatchObject({
       format: 'yardfell-project',
-      version: expect.any(Number) as number,
+      version: expect.any(Number) as unknown,
     });
 
     const other = await browser.newContext({ viewport: { width: 1280, height: 800 } });
