@@ -43,7 +43,7 @@ async function open(): Promise<Database> {
   return (opened = database);
 }
 
-/** The database of the application. Nothing is asked of it before `reached`. */
+/** The database of the application. Nothing is asked of it before `reaching` is null. */
 export const database = (): DatabaseHandle => APPLICATION;
 
 /** Null once the database can be asked; before, what to wait for. What could not be loaded is tried again. */

@@ -120,7 +120,7 @@ const TIME = group({
 export type PracticeTime = ValueOf<typeof TIME>;
 
 /** Common practice, no source: ten minutes for one exercise, four days a week. */
-export const DEFAULT_PRACTICE_TIME: PracticeTime = { sessionsAWeek: 4, minutesASession: 10, weeks: null };
+const DEFAULT_PRACTICE_TIME: PracticeTime = { sessionsAWeek: 4, minutesASession: 10, weeks: null };
 
 /**
  * How a ladder climbs. What it has at first is common practice, no source: four passes a run, four beats more after two clean runs,

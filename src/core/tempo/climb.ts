@@ -1,5 +1,6 @@
 /** The ladder of a player on an exercise, from what is kept of it. */
-import { DEFAULT_LADDER, DEFAULT_PRACTICE_TIME, type LadderSpec } from '../model/ladder';
+import { firstOf } from '../model/field';
+import { LADDER_FIELDS, type LadderSpec } from '../model/ladder';
 import { loopSpan } from '../passage/passage';
 import { type Exercise } from '../model/exercise';
 import { MAX_BPM } from '../model/tempo';
@@ -12,12 +13,7 @@ const UNSAID_CLIMB_BPM = 24;
 export type KeptLadder = Omit<LadderRecord, StampKey | 'exerciseId' | 'playerId'>;
 
 /** What a ladder begins with, its start apart. */
-export const FRESH_LADDER: Omit<KeptLadder, 'startBpm'> = {
-  ...DEFAULT_LADDER,
-  goalBpm: null,
-  steps: null,
-  time: DEFAULT_PRACTICE_TIME,
-};
+export const FRESH_LADDER: Omit<KeptLadder, 'startBpm'> = firstOf(LADDER_FIELDS);
 
 /** What a ladder is made from: what is kept for the player, and for the rest what the exercise says. */
 export function ladderSpecOf(
