@@ -1,6 +1,6 @@
 /** When something breaks: a view that fails, a database that another version wants. */
 import { readFileSync } from 'node:fs';
-import { expect, test as base } from '@playwright/test';
+import { expect, test as base, type Download } from '@playwright/test';
 import { openLibrary } from './fixtures';
 
 // These tests cause errors on purpose, so they do without the fixture that fails on any.
@@ -27,11 +27,15 @@ test('a view that breaks still lets all data be saved to a file', async ({ page 
   });
   await page.reload();
   await expect(page.getByRole('heading', { name: 'This view stopped working' })).toBeVisible();
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save everything to a file' }).click(),
-  ]);
-  expect(readFileSync(await download.path(), 'utf8')).toContain('"Kite string"');
+  // The damaged notes fit no project file, so all tables go out raw beside it; which of the two comes first is the browser's choice.
+  const downloads: Download[] = [];
+  page.on('download', (download) => downloads.push(download));
+  await page.getByRole('button', { name: 'Save everything to a file' }).click();
+  await expect.poll(() => downloads.length).toBe(2);
+  const texts = await Promise.all(
+    downloads.map(async (download) => readFileSync(await download.path(), 'utf8')),
+  );
+  expect(texts.filter((text) => text.includes('"Kite string"'))).toHaveLength(1);
 });
 
 test('a tab gives way to a newer version of the database and says so', async ({ page }) => {

@@ -5,7 +5,7 @@ import { readFile } from '@/core/formats';
 import { chance, faultOf, keptFault, mutated, READERS, seedFiles } from './fuzzing';
 
 /** Of the 100,000 a reader that a thorough run takes. */
-const INPUTS = process.env.THOROUGH ? 100_000 : 600;
+const INPUTS = process.env.THOROUGH ? 100_000 : 300;
 
 describe('mutated files', () => {
   it.each(READERS)(

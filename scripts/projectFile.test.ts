@@ -15,6 +15,9 @@ import {
 import { demoProject } from '@/demo/library';
 import { jsonSchemaText } from './jsonSchema';
 
+/** So many times more in the thorough run. */
+const THOROUGH = Number(process.env.THOROUGH ?? 1);
+
 const SCHEMA_FILE = 'docs/project-file.schema.json';
 const STAMP = { revision: 1, createdAt: '2026-01-05', updatedAt: '2026-01-05', deviceId: 'd' };
 const demo = writeProject(demoProject());
@@ -185,7 +188,7 @@ describe('project files', () => {
         const { project, problems } = readProject(demo.slice(0, at) + put + demo.slice(at + cut));
         expect(project === null).toBe(problems.length > 0);
       }),
-      { numRuns: 150 },
+      { numRuns: 50 * THOROUGH },
     );
   });
 

@@ -73,6 +73,7 @@ export {
   stretchRange,
 } from './passage/rangeMoves';
 export { faultsOf, faultText } from './passage/faults';
+export { withPullOff } from './passage/pulledOff';
 export { emptyPassage } from './passage/empty';
 export { canonicalJson } from './passage/canonical';
 export { passageHash } from './passage/hash';
@@ -117,6 +118,7 @@ export {
   NO_GOAL,
   MAX_TITLE,
   titledAs,
+  FIRST_TITLE,
   newExercise,
 } from './model/exercise';
 export { MIN_BPM, MAX_BPM, BPM_DECIMALS } from './model/tempo';
@@ -160,7 +162,8 @@ export {
   type ImportPlan,
 } from './formats/project/importPlan';
 export { compareVersions, countedOn, joinedVersions } from './formats/project/versions';
-export { nameFor, numbered } from './plan/naming';
+export { nameFor } from './plan/naming';
+export { numbered } from './plan/numbered';
 export { planOf, type Plan } from './plan/plan';
 export { planTab } from './formats/tab/planTab';
 export { type KeptLadder, FRESH_LADDER, ladderSpecOf, passBeats } from './tempo/climb';
@@ -198,7 +201,8 @@ export {
 } from './picking/analysis';
 export { describeChanges, isStringChange, type ChangeKind, type Slant } from './picking/changes';
 export { gapAfter, gapBefore } from './picking/geometry';
-export { otherStroke, POLICY_KINDS, type PickingPolicy, type PolicyKind } from './picking/policy';
+export { ofKind, otherStroke, POLICY_KINDS, type PickingPolicy, type PolicyKind } from './picking/policy';
+export { loneTurns } from './picking/turns';
 export { comparePolicies } from './picking/compare';
 export { withSlurs } from './picking/overlay';
 export { type Covered, type CoverageCell, coverageOf } from './picking/coverage';
@@ -206,6 +210,7 @@ export { placesInBeat } from './picking/places';
 export { assignStrokes, type StrokeAssignment } from './picking/strokes';
 export { countText, counted, times } from './picking/counting';
 export { STROKE_NAMES, withArticle, KIND_NAMES } from './picking/names';
+export { POLICY_MEANINGS, TURN_MEANINGS } from './picking/meanings';
 export { reasonText, otherCostText, unmetText, policyText, techniqueText, changeText } from './picking/words';
 export {
   poseAt,

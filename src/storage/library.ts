@@ -1,7 +1,9 @@
 /** What the library does to exercises and players, and what it reads. */
 import {
   bareRecord,
+  FIRST_TITLE,
   newExercise,
+  numbered,
   saidOf,
   titledAs,
   type Exercise,
@@ -129,7 +131,8 @@ export async function addExercise(
 
 /** Adds an empty exercise; returns its id. */
 export async function addEmptyExercise(db: DatabaseHandle, passage: Passage): Promise<string> {
-  return (await addExercise(db, newExercise('New exercise', passage), 'New exercise')).id;
+  const title = numbered(FIRST_TITLE, new Set(await titlesFrom(db, FIRST_TITLE)));
+  return (await addExercise(db, newExercise(title, passage), 'New exercise')).id;
 }
 
 /** Adds a copy with a title that says so. */

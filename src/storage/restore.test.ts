@@ -158,7 +158,7 @@ describe('a backup', () => {
         expect((await to.meta.get('deviceId'))!.value).toBe(device);
         expect(device).not.toBe((await from.meta.get('deviceId'))!.value);
       }),
-      { numRuns: process.env.THOROUGH ? 300 : 30 },
+      { numRuns: process.env.THOROUGH ? 300 : 12 },
     );
   });
 

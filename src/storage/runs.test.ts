@@ -17,6 +17,9 @@ import { newId, seededSources, setSources } from './sources';
 import { sweepUnused } from './sweep';
 import { undoOrRedo } from './undo';
 
+/** So many times more in the thorough run. */
+const THOROUGH = Number(process.env.THOROUGH ?? 1);
+
 let db: Database;
 let count = 0;
 
@@ -133,7 +136,7 @@ describe('the record', () => {
         mine.close();
         other.close();
       }),
-      { numRuns: 25 },
+      { numRuns: 10 * THOROUGH },
     );
   });
 

@@ -37,6 +37,9 @@ import { seededSources, setSources } from './sources';
 import { sweepUnused } from './sweep';
 import { undoOrRedo } from './undo';
 
+/** So many times more in the thorough run. */
+const THOROUGH = Number(process.env.THOROUGH ?? 1);
+
 let db: Database;
 let count = 0;
 
@@ -211,7 +214,7 @@ describe('project files', () => {
         from.close();
         to.close();
       }),
-      { numRuns: 15 },
+      { numRuns: 6 * THOROUGH },
     );
   });
 });

@@ -119,12 +119,16 @@ export function checkGoal(goal: Goal, analysis: Analysis): GoalCheck {
   }
   // Without a kind the goal asks for changes on certain strings or ways: their part of all changes is what counts.
   const all = analysis.transitions.filter(isStringChange);
+  // A sweep that turns cannot be swept where it turns; who asks for sweeps does not ask for that.
+  const asked = goal.kind === 'sweep' ? changes.filter(({ turn }) => !turn) : changes;
   const [hits, base] =
-    goal.kind === null ? [changes, all] : [changes.filter((change) => change.kind === goal.kind), changes];
+    goal.kind === null ? [changes, all] : [asked.filter((change) => change.kind === goal.kind), asked];
   const met = perPass(analysis, hits);
   const total = perPass(analysis, base);
-  const state = met === total ? 'met' : met === 0 ? 'missed' : 'partly';
-  return { met, of: total, state, text: `${wants}: ${countText(met)} of ${countText(total)}` };
+  const turns = perPass(analysis, changes) - perPass(analysis, asked);
+  const state = met === total && total > 0 ? 'met' : met === 0 ? 'missed' : 'partly';
+  const apart = turns > 0 ? `, ${turns === 1 ? 'the turn' : `${countText(turns)} turns`} apart` : '';
+  return { met, of: total, state, text: `${wants}: ${countText(met)} of ${countText(total)}${apart}` };
 }
 
 /** How the inside share stands against the goal's target. */

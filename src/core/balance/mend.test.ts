@@ -13,6 +13,9 @@ import type { PickingPolicy } from '../picking/policy';
 import { gapOf, mendings, scopedShare } from './mend';
 import { mendText } from './mendWords';
 
+/** So many times more in the thorough run. */
+const THOROUGH = Number(process.env.THOROUGH ?? 1);
+
 const exerciseOn = (strings: readonly number[], kind: GoalKind, loop: boolean): Exercise => ({
   ...newExercise('', passageOn(strings)),
   goal: { ...NO_GOAL, kind },
@@ -69,7 +72,7 @@ describe('mendings', () => {
             expect(gapOf(exercise.goal, after)!).toBeGreaterThanOrEqual(best - 1e-9);
           }
       }),
-      { numRuns: 150 },
+      { numRuns: 50 * THOROUGH },
     );
     expect(offered).toBeGreaterThan(100);
   });
@@ -172,7 +175,7 @@ describe('what is offered', () => {
         }
         expect(Math.max(0, ...counts.values())).toBeLessThanOrEqual(3);
       }),
-      { numRuns: 150 },
+      { numRuns: 50 * THOROUGH },
     );
     expect(Math.min(seen.slur, seen.otherString)).toBeGreaterThan(0);
   });

@@ -18,6 +18,9 @@ import { differs } from './candidate';
 import { composeToBrief } from './search';
 import { otherWay, anyBrief, recount, within, exhaustive } from './testing';
 
+/** So many times more in the thorough run. */
+const THOROUGH = Number(process.env.THOROUGH ?? 1);
+
 /** Asks for no more than two skips. */
 const OPEN: Pick<
   Brief,
@@ -43,7 +46,7 @@ describe('composing to a brief', () => {
         else expect([candidates[0]?.cost, state]).toEqual([best, 'best']);
         if (best === null) expect(state).toBe('impossible');
       }),
-      { numRuns: 150 },
+      { numRuns: 50 * THOROUGH },
     );
   });
 
@@ -65,10 +68,10 @@ describe('composing to a brief', () => {
           for (const other of candidates.slice(0, at)) expect(differs(candidates[at]!, other)).toBe(true);
         });
       }),
-      { numRuns: 200 },
+      { numRuns: 60 * THOROUGH },
     );
     // Most briefs by chance are possible; a search that finds nothing would pass all of the above.
-    expect(found).toBeGreaterThan(200);
+    expect(found).toBeGreaterThan(60);
   });
 
   // rulings.md, Advice and conflicts: what the engine plays with nothing unmet is possible.
@@ -151,7 +154,7 @@ describe('composing to a brief', () => {
         for (const one of starts) expect(exhaustive(one)).toBeNull();
         checked++;
       }),
-      { numRuns: 150 },
+      { numRuns: 50 * THOROUGH },
     );
     expect(advised).toBeGreaterThan(30);
     expect(checked).toBeGreaterThan(5);

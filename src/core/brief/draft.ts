@@ -1,6 +1,7 @@
 /** The brief that an exercise's goal asks for, to begin with. */
 import { asksForChanges } from '../balance/goal';
 import type { Exercise, Goal } from '../model/exercise';
+import { assignStrokes } from '../picking/strokes';
 import {
   type BriefPolicy,
   MAX_BRIEF_NOTES,
@@ -81,13 +82,12 @@ function stringsFrom({ passage, goal }: Exercise): number[] {
 export function draftBrief(exercise: Exercise): Brief {
   const { passage, policy, goal } = exercise;
   const notes = Math.min(MAX_BRIEF_NOTES, passage.notes.length > 1 ? passage.notes.length : FIRST_NOTES);
-  const isOneSlant = policy.kind === 'oneSlant';
   return {
     tuning: passage.tuning,
     capo: passage.capo ?? 0,
     policy: policyFrom(exercise),
     start: policy.start === 'up' ? 'up' : 'down',
-    slant: isOneSlant ? (policy.slant ?? 'downward') : null,
+    slant: policy.kind === 'oneSlant' ? assignStrokes(passage, policy).slant : null,
     tones: tonesFrom(exercise),
     strings: stringsFrom(exercise),
     frets: fretsFrom(exercise),

@@ -1,6 +1,7 @@
 /** The door to composing to a brief, apart from the core's face: it brings the solver and the scales with it. */
 export type { Candidate } from './candidate';
 export type { Advice } from './conflict';
+export { slantOfBrief } from './brief';
 export { draftBrief, withCandidate } from './draft';
 export { PUBLISHED_BRIEFS } from './published';
 export { searching, type Outcome, type SearchEvent } from './search';

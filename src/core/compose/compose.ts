@@ -116,7 +116,7 @@ function cellsOf(recipe: Recipe, setup: Setup): Composed {
 /** Where a cell goes there and back and the next begins on the note it ends on, that note is played once. */
 function joined(recipe: Recipe, cells: readonly Line[]): Line[] {
   const goesBoth = recipe.direction === 'there and back' || recipe.direction === 'back and there';
-  if (!goesBoth || recipe.turn === 'repeated') return [...cells];
+  if (!goesBoth || recipe.turn === 'repeated' || recipe.turn === 'repeated near') return [...cells];
   return cells.map((line, at) => {
     const next = cells[at + 1] ?? (recipe.goesRound ? cells[0] : undefined);
     const meets = next !== undefined && line.length > 1 && isSamePlace(line.at(-1)!, next[0]!);

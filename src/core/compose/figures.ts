@@ -4,6 +4,10 @@ import { flat, type Line, type Sound } from './line';
 import type { Figure, Recipe } from '../model/recipe';
 import type { Row } from './rows';
 
+/** So many notes of a row, over again from its beginning as often as they need. */
+const overAgain = (notes: Line, count: number): Sound[] =>
+  Array.from({ length: count }, (_, at) => notes[at % notes.length]!);
+
 /** So many notes of a row, to its end and back again as often as they need. */
 function zigzag(notes: Line, count: number): Sound[] {
   const period = Math.max(1, 2 * (notes.length - 1));
@@ -27,11 +31,12 @@ export function partsOf(figure: Figure, rows: readonly Row[]): Line[] | Fault {
       return [line.slice(Math.min(from, size - 1))];
     }
     case 'plan': {
-      const { counts } = figure;
+      const { counts, again } = figure;
+      const gone = again ? overAgain : zigzag;
       if (counts.length === 0 || counts.length > rows.length) return fault('tooShort', rows.length);
       const line: Sound[] = [];
       for (let first = 0; first + counts.length <= rows.length; first++)
-        counts.forEach((count, at) => line.push(...zigzag(flat([rows[first + at]!]), count)));
+        counts.forEach((count, at) => line.push(...gone(flat([rows[first + at]!]), count)));
       return [line];
     }
     case 'pairs': {
@@ -66,13 +71,13 @@ function endRun(line: Line): number {
   return line.length - 1 - at;
 }
 
-/** There and back, the far note once or twice; slurred: all of its string after its first note. */
+/** There and back, the far note once or twice; the near one is where cells meet; slurred: all of its string after its first note. */
 function thereAndBack(line: Line, turn: Recipe['turn']): Line {
   const back = [...line].reverse();
-  if (turn === 'repeated') return [...line, ...back];
+  if (turn === 'repeated' || turn === 'repeated far') return [...line, ...back];
   const whole = [...line, ...back.slice(1)];
   const run = endRun(line);
-  if (turn === 'shared' || run < 2) return whole;
+  if (turn !== 'slurred' || run < 2) return whole;
   const first = line.length - run;
   return whole.map((note, at): Sound =>
     at > first && at < line.length + run - 1 ? { ...note, turns: true } : note,

@@ -10,9 +10,10 @@ export { allStrings, firstRecipe, withSource } from './recipe';
 export { CHORDS, SCALES, TONICS } from './names';
 export { suppliesOf } from './supply';
 export { tuningFrom, tuningText } from './tuningText';
-export { recipeText } from './words';
+export { recipeName, recipeText, TURN_NAMES, versionsInTurn } from './words';
 export {
   DIRECTIONS,
+  TURNS,
   VARIATIONS,
   type Figure,
   type Moves,

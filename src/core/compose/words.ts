@@ -54,7 +54,7 @@ function figureText({ figure }: Recipe): string {
     case 'sequence':
       return `in groups of ${figure.size}`;
     case 'plan':
-      return `${figure.counts.join(', ')} on the strings in turn`;
+      return `${figure.counts.join(', ')} on the strings in turn${figure.again ? ', over again where a string has fewer' : ''}`;
     case 'pairs':
       return `pair after pair in the order ${figure.order.join(' ')}`;
     case 'strings':
@@ -82,13 +82,35 @@ function movesText({ moves, movesBack }: Recipe): string {
   }
 }
 
+/** How ends are turned, in words. */
+export const TURN_NAMES: Readonly<Record<Recipe['turn'], string>> = {
+  shared: 'once',
+  repeated: 'twice',
+  'repeated far': 'twice at the far end only',
+  'repeated near': 'twice where it begins again only',
+  slurred: 'slurred',
+};
+
+/** A recipe's name is no longer: it stands in lists. */
+const MOST_LETTERS = 90;
+
+/** A recipe in a few words, as the name of an exercise: as many parts of its sentence as a list has room for. */
+export function recipeName(recipe: Recipe): string {
+  const [first = '', ...more] = recipeText(recipe).slice(0, -1).split('; ');
+  let name = first;
+  for (const part of more) if (name.length + part.length + 2 <= MOST_LETTERS) name = `${name}, ${part}`;
+  return name;
+}
+
+/** How many versions of the cell there are where numbers and strings go in turn: each number with each distance. */
+export const versionsInTurn = ({ displacement }: Recipe): number =>
+  displacement ? displacement.numbers.length * displacement.by.length : 1;
+
 /** A recipe in one sentence. */
 export function recipeText(recipe: Recipe): string {
   const { source, strings, direction, turn } = recipe;
   const both = direction === 'there and back' || direction === 'back and there';
-  const turnText = both
-    ? `, the turning note ${turn === 'shared' ? 'once' : turn === 'repeated' ? 'twice' : 'slurred'}`
-    : '';
+  const turnText = both ? `, the turning note ${TURN_NAMES[turn]}` : '';
   const parts = [
     sourceText(recipe),
     source.kind === 'cell' ? '' : stringsText(strings),

@@ -10,6 +10,9 @@ import { fingerPassage, knownPatterns } from './fingering';
 import { HAND_SCHOOLS } from './hand';
 import { leastCost, line, places } from './testing';
 
+/** So many times more in the thorough run. */
+const THOROUGH = Number(process.env.THOROUGH ?? 1);
+
 const fingersOf = (
   places: readonly (readonly [number, number, Finger?])[],
   school: (typeof HAND_SCHOOLS)[number] = 'rolls',
@@ -30,7 +33,7 @@ describe('the fingering solver', () => {
           expect(found.widestMm).toBeLessThanOrEqual(DEFAULT_SETUP.stretchLimitMm + 1e-9);
         expect(found.fingers.size).toBe(passage.notes.filter(({ fret }) => fret > 0).length);
       }),
-      { numRuns: 300 },
+      { numRuns: 100 * THOROUGH },
     );
   });
 
@@ -270,7 +273,7 @@ describe('what is held, and what is alike', () => {
         );
         if (new Set(by).size === by.length && notes.length === 3) expect(isWhole).toBe(true);
       }),
-      { numRuns: 100 },
+      { numRuns: 40 * THOROUGH },
     );
     const thrice = [14, 11, 14].flatMap((top) =>
       [
@@ -317,7 +320,7 @@ describe('finger changes', () => {
           if (cell.from === cell.to) expect(cell.rolls + cell.hops).toBe(cell.floorward + cell.ceilingward);
         expect(missingChanges(cells).every(({ from, to }) => from !== to)).toBe(true);
       }),
-      { numRuns: 200 },
+      { numRuns: 80 * THOROUGH },
     );
   });
 });

@@ -83,6 +83,9 @@ export type StrokeQuestion =
   | { readonly kind: 'vMeans'; readonly reading?: number }
   | { readonly kind: 'strokes'; readonly strokes: Readonly<Record<string, Stroke>> };
 
+/** The title of an exercise that was begun without one. */
+export const FIRST_TITLE = 'New exercise';
+
 /** The longest title. */
 export const MAX_TITLE = 300;
 
@@ -157,6 +160,14 @@ export function titledAs(title: string, words: string): string {
   return `${title.length > room ? `${title.slice(0, room - 1)}…` : title} ${words}`;
 }
 
+/** One slant that said none was downward; since then what is kept says which, or that either may be. */
+function slantSaid(policy: unknown): unknown {
+  const { kind, slant } = (policy ?? {}) as Partial<PickingPolicy>;
+  return kind === 'oneSlant' && slant === undefined
+    ? { ...(policy as PickingPolicy), slant: 'downward' }
+    : policy;
+}
+
 const PLAINLY: PickingPolicy = { kind: 'alternateByNote', start: 'down', loop: false };
 
 /** The longest text that is pasted. */
@@ -165,7 +176,10 @@ export const MAX_SOURCE_TEXT = 4_000_000;
 /** What an exercise says besides its notes. */
 export const EXERCISE_FIELDS = {
   title: text(MAX_TITLE),
-  policy: field(elsewhere<PickingPolicy>('policy'), { first: PLAINLY }),
+  policy: field(elsewhere<PickingPolicy>('policy'), {
+    first: PLAINLY,
+    recast: { since: 12, older: slantSaid },
+  }),
   goal: field(GOAL, { first: NO_GOAL }),
   alsoTrains: field(text(), { first: '', called: 'also trains' }),
   startBpm: field(BPM, { first: DEFAULT_START_BPM, called: 'start tempo' }),

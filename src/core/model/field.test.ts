@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest';
 import {
   field,
   filled,
+  filledWithin,
   firstOf,
   group,
   kind,
@@ -84,10 +85,14 @@ describe('what a description says besides', () => {
     ),
     told: field(orNull(text()), { since: 11, was: null, first: 'new' }),
     own: kind<number>((joi) => joi.number().greater(0)),
+    said: field(orNull(text()), {
+      first: 'today',
+      recast: { since: 13, older: (value) => (value === '' ? 'nothing' : value) },
+    }),
   } as const;
 
   it('gives a new record its first values', () => {
-    expect(firstOf(FIELDS)).toEqual({ pick: { motion: 'arm', tip: 5 }, told: 'new' });
+    expect(firstOf(FIELDS)).toEqual({ pick: { motion: 'arm', tip: 5 }, told: 'new', said: 'today' });
   });
 
   it('fills an older record with what was then, never with what is first, and changes nothing that is there', () => {
@@ -110,7 +115,13 @@ describe('what a description says besides', () => {
     );
   });
 
+  it('reads what was said otherwise before as it is said today, also in a part of a record', () => {
+    expect(filled(FIELDS, { name: 'a', said: '' })).toMatchObject({ said: 'nothing' });
+    expect(filledWithin(FIELDS, { said: '' })).toEqual({ said: 'nothing' });
+    expect(filledWithin(FIELDS, { said: 'nothing' })).toEqual({ said: 'nothing' });
+  });
+
   it('knows which versions brought fields, in groups too', () => {
-    expect(versionsOf(FIELDS).sort()).toEqual([11, 12]);
+    expect(versionsOf(FIELDS).sort()).toEqual([11, 12, 13]);
   });
 });

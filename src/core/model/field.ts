@@ -25,6 +25,8 @@ export interface Saying<Value> {
   readonly since?: number;
   /** What records of before `since` are given: written out, so that it never follows what is first today. */
   readonly was?: Value;
+  /** How values of before a version are read today; a value of that version or later it gives back as it is. */
+  readonly recast?: { readonly since: number; readonly older: (value: unknown) => unknown };
   /** Its name in words, where that is not its name in code. */
   readonly called?: string;
 }
@@ -147,8 +149,9 @@ export function filledWithin(fields: Fields, some: unknown): unknown {
   if (!isRecord(some)) return some;
   return Object.fromEntries(
     Object.entries(some).map(([name, value]) => {
-      const inner = Object.hasOwn(fields, name) ? fields[name]!.fields : undefined;
-      return [name, inner ? filled(inner, value) : value];
+      const { fields: inner, recast } = Object.hasOwn(fields, name) ? fields[name]! : {};
+      const whole = inner ? filled(inner, value) : value;
+      return [name, recast ? recast.older(whole) : whole];
     }),
   );
 }
@@ -163,9 +166,9 @@ export function filled(fields: Fields, record: unknown): unknown {
   return { ...within, ...Object.fromEntries(lacking.map(([name, { was }]) => [name, was])) };
 }
 
-/** The versions of records that brought fields. */
+/** The versions of records that brought fields, or another reading of them. */
 export const versionsOf = (fields: Fields): number[] =>
-  Object.values(fields).flatMap(({ since, fields: inner }) => [
-    ...(since === undefined ? [] : [since]),
+  Object.values(fields).flatMap(({ since, recast, fields: inner }) => [
+    ...[since, recast?.since].filter((version) => version !== undefined),
     ...(inner ? versionsOf(inner) : []),
   ]);

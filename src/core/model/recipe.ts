@@ -90,8 +90,11 @@ export type Figure =
   | { readonly kind: 'run' }
   /** Groups of some notes, each beginning `step` notes further on; the first group is entered at its note `from`. */
   | { readonly kind: 'sequence'; readonly size: number; readonly step: number; readonly from: number }
-  /** So many notes on each string in turn, then again from the next string. */
-  | { readonly kind: 'plan'; readonly counts: readonly number[] }
+  /**
+   * So many notes on each string in turn, then again from the next string. Where a string has fewer notes they turn round, or with `again`
+   * begin again.
+   */
+  | { readonly kind: 'plan'; readonly counts: readonly number[]; readonly again?: true }
   /** The notes of two neighbour strings, numbered from 1 through both, in some order; pair after pair. */
   | { readonly kind: 'pairs'; readonly order: readonly number[] }
   /** The strings in some order, named by their numbers. */
@@ -101,8 +104,10 @@ export type Figure =
 
 /** Ways over the strings. */
 export const DIRECTIONS = ['there', 'back', 'there and back', 'back and there'] as const;
-/** How the far end is turned: its note once, twice, or its string slurred round. */
-export const TURNS = ['shared', 'repeated', 'slurred'] as const;
+/**
+ * How the ends are turned: their notes once, twice at both, twice at the far end or the near end alone, or the far end's string slurred round.
+ */
+export const TURNS = ['shared', 'repeated', 'repeated far', 'repeated near', 'slurred'] as const;
 
 /** Where the cell goes from its first place. */
 export type Moves =

@@ -26,6 +26,8 @@ export interface Transition extends StringChange {
   readonly fromStroke: Stroke;
   readonly toStroke: Stroke;
   readonly seam: boolean;
+  /** The change by which a sweep turns: it leaves or enters the one note on the string where the direction turns. */
+  readonly turn: boolean;
   /** Pick to pick in ticks; the seam's includes the trailing rest of the pass. */
   readonly gapTicks: number;
 }
@@ -109,6 +111,7 @@ function transition(
     fromStroke: a.stroke,
     toStroke: b.stroke,
     seam: seamTicks !== null,
+    turn: false,
     gapTicks: b.pick.onsetTicks - a.pick.onsetTicks + (seamTicks ?? 0),
   };
 }
@@ -236,15 +239,34 @@ export function analyseStrokes(
   }
   const passes = isLooped ? assignment.passes.length : 1;
   const strokes = counted.map((pick) => pick.stroke);
+  const figures = figuresOf(transitions, strokes, passes, setup);
   return {
-    transitions,
+    transitions: figures.kinds.sweep > 0 ? withTurnsMarked(transitions, isLooped) : transitions,
     outsideLoop,
     passes,
     loop: isLooped,
-    figures: figuresOf(transitions, strokes, passes, setup),
+    figures,
     slants: slantsOf(transitions, counted.length, isLooped),
     pickNotes: counted.map(({ pick }) => passage.notes[pick.notes[0]!]!.id),
   };
+}
+
+const isNeighbour = (change: Transition | undefined, kind: ChangeKind): change is Transition =>
+  change?.kind === kind && change.skipped === 0;
+
+/**
+ * Transitions with the turns of sweeps marked: inside straight after a sweep that came the other way (the one note is swept on to), or
+ * outside straight before one (it is struck back).
+ */
+function withTurnsMarked(transitions: readonly Transition[], isLooped: boolean): Transition[] {
+  return transitions.map((change, at) => {
+    if (change.skipped > 0 || (change.kind !== 'inside' && change.kind !== 'outside')) return change;
+    const beside = change.kind === 'inside' ? at - 1 : at + 1;
+    const count = transitions.length;
+    const other = isLooped ? transitions[(beside + count) % count] : transitions[beside];
+    const turn = isNeighbour(other, 'sweep') && other.travel !== change.travel;
+    return turn ? { ...change, turn } : change;
+  });
 }
 
 /** The string change that leaves a note, in one pass or (without a pass) in the first where there is one. */

@@ -3,7 +3,7 @@ import type { Setup } from '../instrument/instrument';
 import type { Passage } from '../passage/passage';
 import { analyseStrokes, type Figures } from './analysis';
 import type { SlantClass } from './changes';
-import { POLICY_KINDS, slantWanted, type PickingPolicy } from './policy';
+import { POLICY_KINDS, type PickingPolicy } from './policy';
 import { assignStrokes } from './strokes';
 
 export interface ComparedPolicy {
@@ -32,13 +32,13 @@ export function policiesLike(policy: PickingPolicy): PickingPolicy[] {
 
 /** Figures of every policy on a passage, and where it differs from the one in use. */
 export function comparePolicies(passage: Passage, policy: PickingPolicy, setup: Setup): ComparedPolicy[] {
-  const mine = assignStrokes(passage, policy).passes[0] ?? [];
+  const given = assignStrokes(passage, policy);
+  const mine = given.passes[0] ?? [];
   return policiesLike(policy).map((other) => {
     const assignment = assignStrokes(passage, other);
     const { figures, slants } = analyseStrokes(passage, assignment, other.loop === true, setup);
     const strokes = assignment.passes[0] ?? [];
-    const isInUse =
-      other.kind === policy.kind && (other.kind !== 'oneSlant' || other.slant === slantWanted(policy));
+    const isInUse = other.kind === policy.kind && (other.kind !== 'oneSlant' || other.slant === given.slant);
     return {
       policy: other,
       figures,

@@ -102,10 +102,10 @@ function withLocks(strings: readonly (number | number[])[], locks: Record<number
 const THOROUGH = Number(process.env.THOROUGH ?? 1);
 
 describe.each([
-  ['line', false, [1, 10], 1500],
-  ['loop', true, [1, 5], 1500],
-  ['long line', false, [13, 14], 20],
-  ['long loop', true, [7, 7], 20],
+  ['line', false, [1, 10], 500],
+  ['loop', true, [1, 5], 500],
+  ['long line', false, [13, 14], 8],
+  ['long loop', true, [7, 7], 8],
 ] as const)('the engine on a %s', (_, loop, [minLength, maxLength], numRuns) => {
   const scene = fc.record({
     strings: fc.array(span, { minLength, maxLength }),

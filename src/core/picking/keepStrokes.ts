@@ -13,17 +13,18 @@ export function withStrokes(
   strokes: readonly (Stroke | null)[],
 ): Passage {
   let locked = passage;
-  // A lock may change what the policy gives elsewhere, so it is asked again.
-  for (let round = 0; round < 2; round++) {
+  // A lock may change what the policy gives elsewhere (also which slant fits), so it is asked until nothing is left to lock.
+  for (;;) {
     const { passes } = assignStrokes(locked, policy);
-    locked = {
-      ...locked,
-      notes: locked.notes.map((note, at) => {
-        const wanted = strokes[at];
-        if (!wanted || passes.every((given) => given[at] === wanted)) return note;
-        return { ...note, lock: { stroke: wanted } };
-      }),
-    };
+    let isDone = true;
+    const notes = locked.notes.map((note, at) => {
+      const wanted = strokes[at];
+      if (!wanted || note.lock?.stroke === wanted || passes.every((given) => given[at] === wanted))
+        return note;
+      isDone = false;
+      return { ...note, lock: { stroke: wanted } };
+    });
+    if (isDone) return locked;
+    locked = { ...locked, notes };
   }
-  return locked;
 }

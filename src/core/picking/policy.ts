@@ -1,7 +1,7 @@
 /** Policies: who decides the stroke. A policy is a rule for each transition and an order of costs; the engine is the same for all. */
 import { MAX_STRINGS } from '../instrument/instrument';
 import type { Stroke } from '../passage/passage';
-import { kindOf, type Slant } from './changes';
+import { kindOf, type Direction, type Slant } from './changes';
 
 /** The ways of deciding strokes. */
 export const POLICY_KINDS = [
@@ -17,6 +17,18 @@ export type PolicyKind = (typeof POLICY_KINDS)[number];
 
 export const RESTARTS = ['never', 'beat', 'bar'] as const;
 
+/**
+ * Ways of a sweep over the string where its direction turns. `onward`: a single note there keeps the stroke that came to it, several
+ * are picked so that the last sweeps on. `back`: a single note has the stroke of the way back. `pulled`: of several only the first
+ * is picked, the rest slurred.
+ */
+export const TURN_WAYS = ['onward', 'back', 'pulled'] as const;
+/** A way of a sweep over its turning string. */
+export type TurnWay = (typeof TURN_WAYS)[number];
+
+/** What a one-slant policy may ask for: a slant, or whichever fits the notes better. */
+export const SLANT_WISHES = ['either', 'downward', 'upward'] as const;
+
 /** Who decides the strokes, with the particulars of each way; what is absent has the default that stands beside it. */
 export interface PickingPolicy {
   readonly kind: PolicyKind;
@@ -28,28 +40,43 @@ export interface PickingPolicy {
   readonly travelOverSkips?: boolean;
   /** By pulse: where the swing begins anew. Absent: never. */
   readonly restart?: (typeof RESTARTS)[number];
-  /** One slant: which. Absent: downward. */
-  readonly slant?: Slant;
+  /** One slant: which. Absent: whichever fits, downward where both do. */
+  readonly slant?: (typeof SLANT_WISHES)[number];
+  /** Sweep: how it goes over the string where it turns. Absent: onward. */
+  readonly turn?: TurnWay;
   /** Sweep and one slant: whether notes may be slurred. Absent: no. */
   readonly maySlur?: boolean;
   /** One slant: whether neighbour strings may be swept. Absent: yes. */
   readonly maySweep?: boolean;
 }
 
+/** A policy of another kind, with all else that is set; where it gets a slant to choose, whichever fits. */
+export function ofKind(policy: PickingPolicy, kind: PolicyKind): PickingPolicy {
+  return { ...policy, kind, ...(kind === 'oneSlant' ? { slant: policy.slant ?? 'either' } : {}) };
+}
+
 /** What a policy says about one transition. */
 export type Rule =
   | { readonly code: 'alternates' }
   | { readonly code: 'alternatesOverSkip' }
-  | { readonly code: 'enters'; readonly string: number; readonly travel: 'floorward' | 'ceilingward' }
+  | { readonly code: 'enters'; readonly string: number; readonly travel: Direction }
+  /** As `enters`, on the string where a sweep turns. */
+  | { readonly code: 'turns'; readonly string: number; readonly travel: Direction; readonly way: TurnWay }
   | { readonly code: 'pulse' }
   | { readonly code: 'leastTravel' }
   | { readonly code: 'oneSlant'; readonly slant: Slant };
 
-const enters = (travel: 'floorward' | 'ceilingward') =>
-  Array.from({ length: MAX_STRINGS + 1 }, (_, string): Rule => ({ code: 'enters', string, travel }));
+const onStrings = (rule: (string: number) => Rule) =>
+  Array.from({ length: MAX_STRINGS + 1 }, (_, string) => rule(string));
+const enters = (travel: Direction) => onStrings((string) => ({ code: 'enters', string, travel }));
 /** By the string that is entered. Rules are shared values, made once. */
 const ENTERS_FLOORWARD = enters('floorward');
 const ENTERS_CEILINGWARD = enters('ceilingward');
+const turns = (way: TurnWay): Readonly<Record<Direction, readonly Rule[]>> => ({
+  floorward: onStrings((string) => ({ code: 'turns', string, travel: 'floorward', way })),
+  ceilingward: onStrings((string) => ({ code: 'turns', string, travel: 'ceilingward', way })),
+});
+const TURNS = { onward: turns('onward'), back: turns('back'), pulled: turns('pulled') };
 const ALTERNATES: Rule = { code: 'alternates' };
 const ALTERNATES_OVER_SKIP: Rule = { code: 'alternatesOverSkip' };
 const PULSE: Rule = { code: 'pulse' };
@@ -59,10 +86,29 @@ const ONE_SLANT: Readonly<Record<Slant, Rule>> = {
   downward: { code: 'oneSlant', slant: 'downward' },
 };
 
-/** The slant of a one-slant policy. */
+/** The slant of a one-slant policy that has settled on one; downward where it has not. */
 export function slantWanted(policy: PickingPolicy): Slant {
-  return policy.slant ?? 'downward';
+  return policy.slant === 'upward' ? 'upward' : 'downward';
 }
+
+/** Whether a policy leaves it to the notes which slant it takes. */
+export function leavesSlantOpen({ kind, slant }: PickingPolicy): boolean {
+  return kind === 'oneSlant' && (slant === undefined || slant === 'either');
+}
+
+/** What a pick has to do with the turn of a sweep; absent: nothing. */
+export interface Turning {
+  /** On the first pick of a string where the sweep turns: how, and in which direction it comes. */
+  readonly turn?: { readonly way: TurnWay; readonly travel: Direction };
+  /** Leaving its string is the turn, of which no sweep is asked. */
+  readonly isTurn?: boolean;
+}
+
+/** Whether a pick is struck on the turning string with the stroke of the way back. */
+export const isStruckBack = ({ turn }: Turning): boolean => turn?.way === 'back';
+
+/** The stroke that goes with a direction of travel. */
+export const strokeOfTravel = (travel: Direction): Stroke => (travel === 'floorward' ? 'down' : 'up');
 
 /** The opposite stroke. */
 export function otherStroke(stroke: Stroke): Stroke {
@@ -82,17 +128,19 @@ export function isTravelled(policy: PickingPolicy, floorward: number): boolean {
 export function strokeFor(policy: PickingPolicy, floorward: number, fromStroke: Stroke): Stroke | null {
   if (policy.kind === 'leastTravel' || policy.kind === 'alternateByPulse') return null;
   if (policy.kind === 'oneSlant') return floorward === 0 ? otherStroke(fromStroke) : null;
-  if (isTravelled(policy, floorward)) return floorward > 0 ? 'down' : 'up';
+  if (isTravelled(policy, floorward)) return strokeOfTravel(floorward > 0 ? 'floorward' : 'ceilingward');
   return otherStroke(fromStroke);
 }
 
-/** Whether a transition departs from what the policy says. */
+/** Whether a transition departs from what the policy says; `to` is the pick that it leads to. */
 export function departs(
   policy: PickingPolicy,
   floorward: number,
   fromStroke: Stroke,
   toStroke: Stroke,
+  to: Turning,
 ): boolean {
+  if (to.turn && isStruckBack(to)) return toStroke === strokeOfTravel(to.turn.travel);
   const given = strokeFor(policy, floorward, fromStroke);
   if (given !== null) return given !== toStroke;
   return (
@@ -102,8 +150,9 @@ export function departs(
   );
 }
 
-/** The rule behind a stroke; `string` is the one that is entered. */
-export function ruleFor(policy: PickingPolicy, floorward: number, string: number): Rule {
+/** The rule behind a stroke; `string` is the one that is entered, by the pick `to`. */
+export function ruleFor(policy: PickingPolicy, floorward: number, string: number, to: Turning): Rule {
+  if (to.turn) return TURNS[to.turn.way][to.turn.travel][string]!;
   if (policy.kind === 'alternateByPulse') return PULSE;
   if (policy.kind === 'leastTravel') return LEAST_TRAVEL;
   if (policy.kind === 'oneSlant') return floorward === 0 ? ALTERNATES : ONE_SLANT[slantWanted(policy)];

@@ -1,14 +1,20 @@
 /** Pulse against its definition, facts of the trade for the other policies, and their comparison. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { checkGoal } from '../balance/goal';
 import { DEFAULT_SETUP } from '../instrument/instrument';
-import type { Passage, Stroke } from '../passage/passage';
+import { NO_GOAL } from '../model/exercise';
+import { pitchOf, type Passage, type Stroke } from '../passage/passage';
+import { withPullOff } from '../passage/pulledOff';
 import { analyseStrokes } from './analysis';
 import { comparePolicies } from './compare';
 import { placesInBeat } from './places';
 import { otherStroke, type PickingPolicy } from './policy';
 import { assignStrokes } from './strokes';
+import { DEFAULT_SCHOOLS } from './schools';
 import { passageOn } from './testing';
+import { loneTurns } from './turns';
+import { reasonText } from './words';
 
 const stroke = fc.constantFrom<Stroke>('down', 'up');
 
@@ -160,6 +166,55 @@ describe('facts of the trade, common practice, no source', () => {
     expect(slurred).toHaveLength(12);
     expect(analysis.figures).toMatchObject({ kinds: { sweep: 5 }, motions: 1 });
     expect(unmet).toEqual([]);
+  });
+
+  // Strings 3 2 1 and back, the top pulled off as written: frets 9-10-12p8-10-9.
+  const backAndForth = (technique: 'pick' | 'pull') => {
+    const passage = passageOn([3, 2, 1, 1, 2, 3], { 2: { fret: 12 }, 3: { fret: 8, technique } });
+    return (turn: 'onward' | 'back' | 'pulled') => {
+      const policy: PickingPolicy = { kind: 'sweep', start: 'down', turn };
+      const assignment = assignStrokes(passage, policy);
+      const analysis = analyseStrokes(passage, assignment, false, DEFAULT_SETUP);
+      return {
+        row: assignment.passes[0]!.map((one) => one?.[0] ?? '-').join(''),
+        unmet: assignment.unmet,
+        why: reasonText(assignment.reasons[0]![2]!, DEFAULT_SCHOOLS),
+        turns: analysis.transitions.filter((one) => one.turn).map(({ kind, fromNote }) => [kind, fromNote]),
+        goal: checkGoal({ ...NO_GOAL, kind: 'sweep' }, analysis),
+      };
+    };
+  };
+
+  it('a sweep that turns on one picked note is no fault: swept on to, or struck back with the stroke of the way back', () => {
+    const of = backAndForth('pull');
+    const onward = of('onward');
+    expect([onward.row, onward.unmet, onward.turns]).toEqual(['ddd-uu', [], [['inside', 'n2']]]);
+    expect(onward.goal).toMatchObject({ met: 3, of: 3, state: 'met' });
+    expect(onward.goal.text).toContain('3 of 3, the turn apart');
+    const back = of('back');
+    expect([back.row, back.unmet, back.turns]).toEqual(['ddu-uu', [], [['outside', 'n1']]]);
+    expect(back.why).toContain('struck back');
+    expect(back.goal.text).toContain('3 of 3, the turn apart');
+  });
+
+  it('two notes on the turning string are picked so that the second sweeps on, or the second is pulled', () => {
+    const of = backAndForth('pick');
+    expect([of('onward').row, of('onward').turns]).toEqual(['ddduuu', []]);
+    expect([of('pulled').row, of('pulled').unmet]).toEqual(['ddd-uu', []]);
+    expect(of('pulled').why).toContain('the rest of it is slurred');
+  });
+
+  it('where the turning note stands alone a pull-off can be put in, on a tone of the figure', () => {
+    const passage = passageOn([3, 2, 1, 2, 3], { 2: { fret: 12 } });
+    const policy: PickingPolicy = { kind: 'sweep', start: 'down', turn: 'pulled' };
+    expect(loneTurns(passage, policy)).toEqual(['n2']);
+    const pulled = withPullOff(passage, 'n2')!;
+    const pitches = passage.notes.map((note) => pitchOf(passage, note) % 12);
+    expect(pulled.fret).toBeLessThan(12);
+    expect(pitches).toContain(pitchOf(passage, { string: 1, fret: pulled.fret }) % 12);
+    const { passes, unmet } = assignStrokes(pulled.passage, policy);
+    expect(passes[0]!.map((one) => one?.[0] ?? '-').join('')).toBe('ddd-uu');
+    expect([unmet, loneTurns(pulled.passage, policy)]).toEqual([[], []]);
   });
 
   it('without slurs an exit that leaves against the way on is reported, and the next string is entered right', () => {

@@ -81,6 +81,7 @@ const compareWeights = (a: Weight, b: Weight) => a.breaks - b.breaks || a.crossi
 export interface PulseSolution {
   readonly passes: number;
   readonly startYielded: false;
+  readonly cost: readonly number[];
   /** With an automatic start: how the other start would have compared. */
   readonly autoStart: Weight | null;
   readonly strokeOf: (pick: Pick, pass: number) => Stroke;
@@ -160,6 +161,7 @@ export function solvePulse(
   return {
     passes: grid.passes,
     startYielded: false,
+    cost: [mine.weight.breaks],
     autoStart: auto
       ? {
           breaks: rival.weight.breaks - mine.weight.breaks,

@@ -2,7 +2,7 @@
 import type { Stroke } from '../passage/passage';
 import { otherChoice, type CostOfOtherChoice } from './otherChoice';
 import { packed, packingFor, type Packing } from './packing';
-import type { PickingPolicy } from './policy';
+import { isStruckBack, type PickingPolicy } from './policy';
 import { ownCost, tiersOf, transitionCost, type WeighedPick } from './tiers';
 import {
   bestPaths,
@@ -28,6 +28,8 @@ export interface SolvedSegment {
   /** With an automatic start: how the other start would have compared. */
   readonly autoStart: { readonly breaks: number; readonly crossings: number } | null;
   readonly startYielded: boolean;
+  /** What it costs a pass, by the tiers of the policy. */
+  readonly cost: readonly number[];
 }
 
 /** The transitions from one pick to another by the tiers of the policy, written after those of the blocks before. */
@@ -61,12 +63,14 @@ function writeBlock(
   }
 }
 
-/** All that the costs of a transition depend on, as one number; strings are below 16. Beats and runs count for one policy each. */
+/** All that the costs of a transition depend on, as one number; strings are below 16. Beats, and runs and turns, count for one policy each. */
 function transitionKey(from: SegmentPick, to: SegmentPick, { kind }: PickingPolicy): number {
   const strings = ((from.thinnest * 16 + from.thickest) * 16 + to.thinnest) * 16 + to.thickest;
   const isOnBeat = kind === 'leastTravel' && to.onBeat === true;
   const runsOn = kind === 'sweep' && to.runsOn === true;
-  return strings * 4 + Number(isOnBeat) * 2 + Number(runsOn);
+  const turns = kind === 'sweep' ? Number(from.isTurn === true) * 2 + Number(isStruckBack(to)) : 0;
+  const back = to.turn?.travel === 'floorward' ? 1 : 0;
+  return (((strings * 2 + Number(isOnBeat)) * 2 + Number(runsOn)) * 4 + turns) * 2 + back;
 }
 
 /** The transitions of a row of picks as they are reckoned: costs by tier, then the figure. States 2 and 3 are slurred. */
@@ -239,5 +243,6 @@ export function solveSegment(
         }
       : null,
     startYielded: !auto && STROKES[best.states[0]!] !== start,
+    cost: cost.slice(0, tiers.length),
   };
 }

@@ -1,21 +1,23 @@
 /** The stretches of a passage (lead-in, loop pass by pass, ending), each solved toward or onward from the loop. */
 import { partAt, type Passage, type Stroke } from '../passage/passage';
 import { crossingsBetween } from './geometry';
-import { isPicked, type Pick } from './picks';
-import { otherStroke, type PickingPolicy } from './policy';
+import type { Pick } from './picks';
+import { leavesSlantOpen, otherStroke, type PickingPolicy, type Turning } from './policy';
 import { solvePulse } from './pulse';
 import type { CostOfOtherChoice } from './otherChoice';
 import { solveSegment, type SegmentPick, type SolvedSegment } from './segments';
+import { isSingle, maySlurAfter } from './slurring';
+import { withTurns, type TurnedPick } from './turns';
 
 /** A pick with the stroke it was given. */
 export interface Struck {
-  readonly pick: Pick;
+  readonly pick: TurnedPick;
   readonly stroke: Stroke;
 }
 
 /** One stretch of picks of a pass as it was solved, with the pick it comes from. */
 export interface Stretch {
-  readonly picks: readonly Pick[];
+  readonly picks: readonly TurnedPick[];
   /** Null where the policy slurs. */
   readonly strokes: readonly (Stroke | null)[];
   readonly otherCosts: readonly (CostOfOtherChoice | null)[];
@@ -38,35 +40,16 @@ function partsOf(passage: Passage, picks: readonly Pick[], loop: boolean): [Pick
   return parts[1].length > 0 ? parts : [[], [], [...picks]];
 }
 
-function isSingle(pick: Pick): boolean {
-  return pick.thinnest === pick.thickest;
-}
-
-/**
- * Whether a policy may slur a pick: it is one note without a lock, not the first of the loop, and the note directly
- * before it is on the same string, at another fret, neither dead nor followed by a rest. A chain of written slurs must lead back
- * to the pick before on that string.
- */
-function maySlurAfter(passage: Passage, before: Pick, pick: Pick): boolean {
-  const { notes } = passage;
-  const index = pick.notes[0]!;
-  const note = notes[index]!;
-  if (!isSingle(pick) || !isSingle(before) || note.lock || note.dead) return false;
-  if (before.thinnest !== note.string) return false;
-  const last = notes[index - 1]!;
-  if (last.onsetTicks === note.onsetTicks || last.string !== note.string) return false;
-  if (last.fret === note.fret || last.dead) return false;
-  if (last.onsetTicks + last.durationTicks < note.onsetTicks) return false;
-  for (let at = index - 1; !isPicked(notes[at]!); at--)
-    if (notes[at - 1]?.string !== note.string) return false;
-  return true;
-}
+const turnOf = ({ turn, isTurn }: TurnedPick): Turning => ({
+  ...(turn ? { turn } : {}),
+  ...(isTurn ? { isTurn } : {}),
+});
 
 /** Picks as the policy weighs them. */
 function weigh(
   passage: Passage,
   policy: PickingPolicy,
-  picks: readonly Pick[],
+  picks: readonly TurnedPick[],
   cycle: boolean,
 ): SegmentPick[] {
   if (policy.kind === 'alternateByNote' || policy.kind === 'economy') return [...picks];
@@ -81,18 +64,20 @@ function weigh(
       lock: pick.lock,
       onBeat: pick.onsetTicks % beatTicks === 0,
       runsOn: after !== undefined && isSingle(pick) && isSingle(after) && after.thinnest === pick.thinnest,
-      maySlur: maySlur && before !== undefined && maySlurAfter(passage, before, pick),
+      maySlur:
+        pick.isPulled === true || (maySlur && before !== undefined && maySlurAfter(passage, before, pick)),
+      ...turnOf(pick),
     };
   });
 }
 
 function fixed(struck: Struck): SegmentPick {
   const { thinnest, thickest } = struck.pick;
-  return { thinnest, thickest, lock: struck.stroke };
+  return { thinnest, thickest, lock: struck.stroke, ...turnOf(struck.pick) };
 }
 
 /** The last pick of a stretch that was struck. */
-function lastStruck(picks: readonly Pick[], strokes: readonly (Stroke | null)[]): Struck {
+function lastStruck(picks: readonly TurnedPick[], strokes: readonly (Stroke | null)[]): Struck {
   const at = strokes.findLastIndex((stroke) => stroke !== null);
   return { pick: picks[at]!, stroke: strokes[at]! };
 }
@@ -127,24 +112,30 @@ function pulseStretches(passage: Passage, policy: PickingPolicy, picks: readonly
 }
 
 /** Stretches pass by pass: one pass for a line, the period for a loop. */
-export function stretchesOf(passage: Passage, policy: PickingPolicy, picks: readonly Pick[]): Stretch[][] {
+function stretchesOf(passage: Passage, policy: PickingPolicy, picks: readonly Pick[]): Stretch[][] {
   if (picks.length === 0) return [[]];
   if (policy.kind === 'alternateByPulse') return pulseStretches(passage, policy, picks);
   const [leadIn, loop, rest] = partsOf(passage, picks, policy.loop === true);
   if (loop.length === 0) {
-    const solved = solveSegment(weigh(passage, policy, rest, false), policy, policy.start, false);
+    const line = withTurns(passage, policy, rest, false);
+    const solved = solveSegment(weigh(passage, policy, line, false), policy, policy.start, false);
     const [strokes, otherCosts] = [solved.passes[0]!, solved.otherCosts[0]!];
-    return [[{ picks: rest, strokes, otherCosts, before: null, solved, begins: true }]];
+    return [[{ picks: line, strokes, otherCosts, before: null, solved, begins: true }]];
   }
-  const round = solveSegment(weigh(passage, policy, loop, true), policy, policy.start, true);
-  const lastStrokes = round.passes.at(-1)!;
-  return round.passes.map((strokes, pass) => {
+  const round = withTurns(passage, policy, loop, true);
+  const solvedRound = solveSegment(weigh(passage, policy, round, true), policy, policy.start, true);
+  const lastStrokes = solvedRound.passes.at(-1)!;
+  // A turn at a join is seen only with what lies on both sides of it.
+  const toward = withTurns(passage, policy, [...leadIn, ...loop], false);
+  const onward = withTurns(passage, policy, [...loop, ...rest], false);
+  return solvedRound.passes.map((strokes, pass) => {
     const stretches: Stretch[] = [];
     if (pass === 0 && leadIn.length > 0) {
-      const first = fixed({ pick: loop[0]!, stroke: strokes[0]! });
-      const solved = solveSegment([...weigh(passage, policy, leadIn, false), first], policy, 'auto', false);
+      const first = fixed({ pick: toward[leadIn.length]!, stroke: strokes[0]! });
+      const lead = toward.slice(0, leadIn.length);
+      const solved = solveSegment([...weigh(passage, policy, lead, false), first], policy, 'auto', false);
       stretches.push({
-        picks: leadIn,
+        picks: lead,
         strokes: solved.passes[0]!.slice(0, -1),
         otherCosts: solved.otherCosts[0]!.slice(0, -1),
         before: null,
@@ -152,21 +143,21 @@ export function stretchesOf(passage: Passage, policy: PickingPolicy, picks: read
         begins: true,
       });
     }
-    const previous = pass === 0 ? lastStrokes : round.passes[pass - 1]!;
+    const previous = pass === 0 ? lastStrokes : solvedRound.passes[pass - 1]!;
     stretches.push({
-      picks: loop,
+      picks: round,
       strokes,
-      otherCosts: round.otherCosts[pass]!,
-      before: { ...lastStruck(loop, previous), seam: true },
-      solved: round,
+      otherCosts: solvedRound.otherCosts[pass]!,
+      before: { ...lastStruck(round, previous), seam: true },
+      solved: solvedRound,
       begins: pass === 0,
     });
     if (rest.length > 0) {
-      const last = lastStruck(loop, strokes);
-      const [, ...onward] = weigh(passage, policy, [loop.at(-1)!, ...rest], false);
-      const solved = solveSegment([fixed(last), ...onward], policy, 'auto', false);
+      const last = lastStruck(onward.slice(0, loop.length), strokes);
+      const [, ...weighed] = weigh(passage, policy, onward.slice(loop.length - 1), false);
+      const solved = solveSegment([fixed(last), ...weighed], policy, 'auto', false);
       stretches.push({
-        picks: rest,
+        picks: onward.slice(loop.length),
         strokes: solved.passes[0]!.slice(1),
         otherCosts: solved.otherCosts[0]!.slice(1),
         before: { ...last, seam: false },
@@ -176,4 +167,33 @@ export function stretchesOf(passage: Passage, policy: PickingPolicy, picks: read
     }
     return stretches;
   });
+}
+
+/** What stretches cost: the loop or the line first, then its joins. */
+function costOf(stretches: readonly Stretch[][]): readonly number[] {
+  const main = stretches[0]!.find(({ before }) => before?.seam) ?? stretches[0]![0];
+  const joins = stretches.flat().filter(({ solved }) => solved !== main?.solved);
+  const { cost = [] } = main?.solved ?? {};
+  const ofJoins = cost.map((_, tier) => joins.reduce((sum, { solved }) => sum + solved.cost[tier]!, 0));
+  return [...cost, ...ofJoins];
+}
+
+/**
+ * Stretches pass by pass, and the policy as it was carried out: where it leaves the slant open, both are tried, and the one that costs
+ * less by the policy's tiers is taken (the loop's costs first, then those of its joins; downward where they are alike).
+ */
+export function solvedStretches(
+  passage: Passage,
+  policy: PickingPolicy,
+  picks: readonly Pick[],
+): { readonly policy: PickingPolicy; readonly stretches: Stretch[][] } {
+  const solve = (settled: PickingPolicy) => ({
+    policy: settled,
+    stretches: stretchesOf(passage, settled, picks),
+  });
+  if (!leavesSlantOpen(policy)) return solve(policy);
+  const [downward, upward] = [solve({ ...policy, slant: 'downward' }), solve({ ...policy, slant: 'upward' })];
+  const other = costOf(downward.stretches);
+  const at = costOf(upward.stretches).findIndex((cost, tier) => cost !== other[tier]);
+  return at >= 0 && costOf(upward.stretches)[at]! < other[at]! ? upward : downward;
 }

@@ -1,12 +1,12 @@
 /** Strokes for a whole passage: the loop first, then the lead-in toward it and the ending onward from it. */
 import type { Lock, Passage, Stroke } from '../passage/passage';
-import { kindOf } from './changes';
+import type { Slant } from './changes';
 import { entryString, stringsFloorward } from './geometry';
 import { isPicked, picksOf, type Pick } from './picks';
-import { departs, isTravelled, ruleFor, type PickingPolicy, type Rule } from './policy';
+import { departs, ruleFor, slantWanted, type PickingPolicy, type Rule } from './policy';
 import type { CostOfOtherChoice } from './otherChoice';
-import { stretchesOf, type Stretch, type Struck } from './stretches';
-import { asksOtherSlant } from './tiers';
+import { solvedStretches, type Stretch, type Struck } from './stretches';
+import { asksOtherSlant, isUnfit } from './tiers';
 
 /** Why a note has its stroke. */
 export type StrokeReason =
@@ -46,6 +46,8 @@ export interface StrokeAssignment {
   readonly passes: (Stroke | null)[][];
   /** Ids of notes that the policy slurs. */
   readonly slurred: readonly string[];
+  /** One slant: the slant that was taken; null for other policies. */
+  readonly slant: Slant | null;
   readonly reasons: StrokeReason[][];
   readonly unmet: Unmet[];
   /** What the other stroke would cost, all else solved again; null where there is no stroke. */
@@ -76,27 +78,24 @@ function reasonOf(
   const isDeparture =
     policy.kind === 'alternateByPulse'
       ? stretch.isOff?.[at] === true
-      : before !== null && departs(policy, floorward, before.stroke, stroke);
+      : before !== null && departs(policy, floorward, before.stroke, stroke, pick);
   const rule =
     before || policy.kind === 'alternateByPulse'
-      ? ruleFor(policy, floorward, entryString(pick, stroke))
+      ? ruleFor(policy, floorward, entryString(pick, stroke), pick)
       : null;
   const reason = reasonFrom(stretch, at, rule, isDeparture, before?.seam ?? false, lock);
-  return { reason, isDeparture, exit: before && badExit(policy, floorward, before.stroke, stroke) };
+  return { reason, isDeparture, exit: before && badExit(policy, before, { pick, stroke }) };
 }
 
 /** What is wrong with the exit of a transition, by the policy's lights. */
-function badExit(
-  policy: PickingPolicy,
-  floorward: number,
-  fromStroke: Stroke,
-  toStroke: Stroke,
-): 'unfitExit' | 'wrongSlant' | null {
-  if (policy.kind === 'sweep' && isTravelled(policy, floorward))
-    return kindOf(fromStroke, toStroke, floorward) === 'sweep' ? null : 'unfitExit';
-  if (policy.kind === 'oneSlant' && asksOtherSlant(policy, floorward, fromStroke, toStroke))
-    return 'wrongSlant';
-  return null;
+function badExit(policy: PickingPolicy, from: Struck, to: Struck): 'unfitExit' | 'wrongSlant' | null {
+  if (policy.kind === 'sweep') {
+    const one = { from: from.pick, fromStroke: from.stroke, to: to.pick, toStroke: to.stroke };
+    return isUnfit(policy, one) ? 'unfitExit' : null;
+  }
+  if (policy.kind !== 'oneSlant') return null;
+  const floorward = stringsFloorward(from.pick, from.stroke, to.pick, to.stroke);
+  return asksOtherSlant(policy, floorward, from.stroke, to.stroke) ? 'wrongSlant' : null;
 }
 
 /** The usual reason, one value for each rule. */
@@ -135,12 +134,13 @@ function reasonFrom(
  * loop under strict alternation has two passes); its lead-in is solved toward the first stroke and stands in pass 0,
  * its ending onward from the last stroke of each pass. Locks always hold; what could not be satisfied is in `unmet`.
  * The cost of the other choice is what the best answer would cost more with that one stroke locked the other way (in a
- * loop a pass); it can be negative where a lock is what costs. Never throws on a valid passage.
+ * loop a pass); it can be negative where a lock is what costs, and keeps the slant that was taken. Never throws on a valid passage.
+ * @param asked who decides; where it leaves the slant open, `slant` says which was taken.
  */
-export function assignStrokes(passage: Passage, policy: PickingPolicy): StrokeAssignment {
+export function assignStrokes(passage: Passage, asked: PickingPolicy): StrokeAssignment {
   const { notes } = passage;
   const picks = picksOf(passage);
-  const stretches = stretchesOf(passage, policy, picks);
+  const { policy, stretches } = solvedStretches(passage, asked, picks);
   const passes: (Stroke | null)[][] = [];
   const reasons: StrokeReason[][] = [];
   const otherCosts: (CostOfOtherChoice | null)[][] = [];
@@ -187,5 +187,6 @@ export function assignStrokes(passage: Passage, policy: PickingPolicy): StrokeAs
     reasons.push(reasonsByNote);
     otherCosts.push(costsByNote);
   });
-  return { passes, slurred: [...slurred], reasons, unmet, otherCosts };
+  const slant = policy.kind === 'oneSlant' ? slantWanted(policy) : null;
+  return { passes, slurred: [...slurred], slant, reasons, unmet, otherCosts };
 }

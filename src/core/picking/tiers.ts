@@ -2,7 +2,15 @@
 import type { Stroke } from '../passage/passage';
 import { contactOf, kindOf, slantOf } from './changes';
 import { crossingsBetween, stringsFloorward, type Span } from './geometry';
-import { departs, isTravelled, slantWanted, type PickingPolicy, type PolicyKind } from './policy';
+import {
+  departs,
+  isStruckBack,
+  isTravelled,
+  slantWanted,
+  type PickingPolicy,
+  type PolicyKind,
+  type Turning,
+} from './policy';
 
 /** Something that is counted over a solution. */
 export type Tier =
@@ -13,7 +21,7 @@ export type Tier =
   | 'crossings'
   | 'repeats'
   | 'upsOnBeat'
-  /** Changes to a neighbour string that are no sweep. */
+  /** Changes to a neighbour string that are no sweep, but for the turn of one. */
   | 'unfitExits'
   | 'picks'
   /** Picks inside a run on one string that are not its last: where a run is picked twice, it is its last note. */
@@ -38,7 +46,7 @@ export function tiersOf(policy: PickingPolicy): readonly Tier[] {
 }
 
 /** A pick with what the costs look at. */
-export interface WeighedPick extends Span {
+export interface WeighedPick extends Span, Turning {
   readonly lock: Stroke | null;
   /** Whether the policy may slur it. */
   readonly maySlur?: boolean;
@@ -49,7 +57,7 @@ export interface WeighedPick extends Span {
 
 /** One transition into a picked note, as the tiers see it. */
 export interface Weighed {
-  readonly from: Span;
+  readonly from: Span & Turning;
   readonly fromStroke: Stroke;
   readonly to: WeighedPick;
   readonly toStroke: Stroke;
@@ -61,7 +69,7 @@ export function transitionCost(policy: PickingPolicy, tier: Tier, one: Weighed):
   const floorward = stringsFloorward(from, fromStroke, to, toStroke);
   switch (tier) {
     case 'breaks':
-      return Number(departs(policy, floorward, fromStroke, toStroke));
+      return Number(departs(policy, floorward, fromStroke, toStroke, to));
     case 'crossings':
       return crossingsBetween(from, fromStroke, to, toStroke);
     case 'repeats':
@@ -69,7 +77,7 @@ export function transitionCost(policy: PickingPolicy, tier: Tier, one: Weighed):
     case 'backtracks':
       return Number(kindOf(fromStroke, toStroke, floorward) === 'backtrack');
     case 'unfitExits':
-      return Number(isTravelled(policy, floorward) && kindOf(fromStroke, toStroke, floorward) !== 'sweep');
+      return Number(isUnfit(policy, one));
     case 'wrongExits':
       return Number(asksOtherSlant(policy, floorward, fromStroke, toStroke));
     case 'early':
@@ -87,6 +95,13 @@ export function transitionCost(policy: PickingPolicy, tier: Tier, one: Weighed):
 export function ownCost(tier: Tier, pick: WeighedPick, stroke: Stroke): number {
   if (tier === 'picks') return 1;
   return Number(tier === 'upsOnBeat' && pick.onBeat === true && stroke === 'up');
+}
+
+/** Whether a change should be swept and is not: between neighbour strings, where no sweep turns. */
+export function isUnfit(policy: PickingPolicy, { from, fromStroke, to, toStroke }: Weighed): boolean {
+  const floorward = stringsFloorward(from, fromStroke, to, toStroke);
+  if (!isTravelled(policy, floorward) || from.isTurn === true || isStruckBack(to)) return false;
+  return kindOf(fromStroke, toStroke, floorward) !== 'sweep';
 }
 
 /** Whether an exit asks for the slant that the policy does not want. */

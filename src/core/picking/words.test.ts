@@ -163,6 +163,7 @@ describe('a change in words', () => {
             // The outside goes round; inside both are struck from the gap (product.md).
             expect(text.includes('round the outside')).toBe(kind === 'outside');
             expect(text.includes('from the gap between')).toBe(kind === 'inside');
+            expect(text.includes('the sweep turns')).toBe(change.turn);
           }
           expect(text).toMatch(/\.$/);
           expect(text).not.toMatch(/undefined|null|\.\.|  /);

@@ -3,10 +3,21 @@ import type { Stroke } from '../passage/passage';
 import type { Transition } from './analysis';
 import { counted, countText, times } from './counting';
 import { STROKE_NAMES } from './names';
-import { slantWanted, type PickingPolicy, type PolicyKind, type Rule } from './policy';
+import { leavesSlantOpen, slantWanted, type PickingPolicy, type PolicyKind, type Rule } from './policy';
 import { exitText, slantText, type Schools } from './schools';
 import type { CostOfOtherChoice } from './otherChoice';
 import type { StrokeReason, Unmet } from './strokes';
+
+function turnText({ string, travel, way }: Extract<Rule, { code: 'turns' }>): string {
+  switch (way) {
+    case 'onward':
+      return `sweeps on to string ${string} going ${travel}, and turns there`;
+    case 'back':
+      return `turns on string ${string}: struck back, with the stroke of the way back`;
+    case 'pulled':
+      return `sweeps on to string ${string} going ${travel}, and turns there: the rest of it is slurred`;
+  }
+}
 
 function ruleText(rule: Rule, schools: Schools): string {
   switch (rule.code) {
@@ -16,6 +27,8 @@ function ruleText(rule: Rule, schools: Schools): string {
       return 'alternates over the skipped string';
     case 'enters':
       return `enters string ${rule.string} going ${rule.travel}`;
+    case 'turns':
+      return turnText(rule);
     case 'pulse':
       return 'belongs to its place in the beat';
     case 'leastTravel':
@@ -116,7 +129,8 @@ const POLICY_NAMES: Readonly<Record<PolicyKind, string>> = {
 /** The name of a policy, with the slant where it has one. */
 export function policyText(policy: PickingPolicy, schools: Schools): string {
   const name = POLICY_NAMES[policy.kind];
-  return policy.kind === 'oneSlant' ? `${name}, ${slantText(slantWanted(policy), schools)}` : name;
+  if (policy.kind !== 'oneSlant') return name;
+  return `${name}, ${leavesSlantOpen(policy) ? 'whichever fits' : slantText(slantWanted(policy), schools)}`;
 }
 
 /** What is trained: the technique that the goal names, or the way the strokes are decided. */
@@ -148,5 +162,6 @@ export function changeText(change: Transition, schools: Schools): string {
   }[kind];
   const cross = crossings === 0 ? '' : ` It passes ${counted(crossings, 'string line')} silently.`;
   const name = { outside: 'Outside', inside: 'Inside', sweep: 'Sweep', backtrack: 'Against the grain' }[kind];
-  return `${name} ${from}${over}: ${strokes}; ${where}.${cross}${asks === '' ? '' : ` ${asks}`}`;
+  const turn = change.turn ? ' Here the sweep turns.' : '';
+  return `${name} ${from}${over}: ${strokes}; ${where}.${turn}${cross}${asks === '' ? '' : ` ${asks}`}`;
 }

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { passageOn } from '../picking/testing';
 import { POLICY_KINDS, type PickingPolicy } from '../picking/policy';
-import { nameFor, numbered } from './naming';
+import { nameFor } from './naming';
+import { numbered } from './numbered';
 import { planOf } from './plan';
 
 const alternate: PickingPolicy = { kind: 'alternateByNote', start: 'down' };

@@ -20,7 +20,7 @@ import { usePlayer } from '@/ui/shell/player';
 import { useAfterPaint } from '@/ui/shell/useAfterPaint';
 import { useView } from '@/ui/shell/viewSettings';
 import { useBenchActions } from './useBenchActions';
-import { PICK_KEYS, PLAY_KEYS, TRYING_KEYS, VIEW_KEYS } from './benchKeys';
+import { NOTE_KEYS, PICK_KEYS, PLAY_KEYS, TRYING_KEYS, VIEW_KEYS } from './benchKeys';
 import type { TabId } from './BenchPanels';
 import { BenchTop, BenchUnder, type ShownExercise } from './BenchRound';
 import { useLaneHand } from './fingers/useFingering';
@@ -97,11 +97,23 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
   const pinned = useMemo(() => pinNumbers(exercise.studentNotes), [exercise.studentNotes]);
   const marking = useRange(passage, plan, pass, caret, view.thickOnTop, actions.laneApply);
   const { range, letGo, begin } = marking;
-  const { remark } = where;
+  const { remark, isChosen } = where;
   const check = useMemo(() => checkGoal(goal, plan.analysis), [goal, plan]);
   const shown = useMemo(
-    (): ShownExercise => ({ exercise, plan, check, pass, caret, remark, range, pinned, playing, tried }),
-    [exercise, plan, check, pass, caret, remark, range, pinned, playing, tried],
+    (): ShownExercise => ({
+      exercise,
+      plan,
+      check,
+      pass,
+      caret,
+      isChosen,
+      remark,
+      range,
+      pinned,
+      playing,
+      tried,
+    }),
+    [exercise, plan, check, pass, caret, isChosen, remark, range, pinned, playing, tried],
   );
   const later = useAfterPaint(shown);
   const round = where.fromLane ? later : shown;
@@ -122,6 +134,7 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
     VIEW_KEYS,
     RANGE_KEYS,
     TRYING_KEYS,
+    NOTE_KEYS,
     PICK_KEYS,
     ...laneKeyGroups(bindings),
   ]);
@@ -194,7 +207,15 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
           const at = { ticks: note.onsetTicks, string: note.string };
           actions.laneApply((of) => lockHere(of, at, nextLock(note, given)));
         }}
-        onKeyDown={keyHandler(tried ? bound(TRYING_KEYS, trying.runs) : [...marking.bindings, ...bindings])}
+        onKeyDown={keyHandler(
+          tried
+            ? bound(TRYING_KEYS, trying.runs)
+            : [
+                ...marking.bindings,
+                ...bound(NOTE_KEYS, { Escape: isChosen && range === null ? actions.close : null }),
+                ...bindings,
+              ],
+        )}
       />
       <BenchUnder
         exerciseId={editor.id}

@@ -4,7 +4,6 @@ import { useMemo } from 'react';
 import styled from 'styled-components';
 import {
   counted,
-  countText,
   meterName,
   readTabText,
   type Exercise,
@@ -67,6 +66,8 @@ interface BenchPanelsProps {
   readonly onTry: Try;
   readonly onPass: (pass: number) => void;
   readonly onGo: (place: Place) => void;
+  /** Puts the caret where the panel is; nothing opens. */
+  readonly onFollow: (place: Place) => void;
   readonly edit: EditExercise;
 }
 
@@ -119,10 +120,10 @@ export function BenchPanels(props: BenchPanelsProps) {
     onTry,
     onPass,
     onGo,
+    onFollow,
     edit,
   } = props;
   const { passage } = exercise;
-  const { kinds } = plan.analysis.figures;
   const odd = useMemo(
     () => notUnderstood(exercise.sourceText, passage.tuning),
     [exercise.sourceText, passage.tuning],
@@ -130,14 +131,57 @@ export function BenchPanels(props: BenchPanelsProps) {
   const remarks = exercise.origin?.remarks.length ?? 0;
   return (
     <Tabs<TabId>
-      label="Questions about the exercise"
+      label="Questions about the exercise: make it, judge it, give it"
       selected={tab}
       onSelect={onTab}
       tabs={[
         {
+          id: 'goal',
+          group: 'Make',
+          name: 'Goal',
+          body: <GoalPanel exercise={exercise} check={check} edit={edit} />,
+        },
+        {
+          id: 'material',
+          name: 'Material',
+          body: (
+            <MaterialPanel
+              exercise={exercise}
+              setup={setup}
+              range={range}
+              edit={edit}
+              onGo={onGo}
+              asked={asked}
+            />
+          ),
+        },
+        {
+          id: 'compose',
+          name: 'Compose',
+          body: <ComposePanel exercise={exercise} setup={setup} edit={edit} onTry={onTry} onGo={onGo} />,
+        },
+        {
+          id: 'notes',
+          name: 'Notes',
+          figure: [
+            `${passage.notes.length}`,
+            odd > 0 ? `${odd} to look at in the text` : '',
+            remarks > 0 ? `${counted(remarks, 'remark')} on the file` : '',
+          ]
+            .filter((part) => part !== '')
+            .join(' · '),
+          body: <NotesPanel exercise={exercise} plan={plan} pass={pass} edit={edit} />,
+        },
+        {
+          id: 'rhythm',
+          name: 'Rhythm',
+          figure: `${meterName(passage.meter)} · ${passage.subdivision}`,
+          body: <RhythmPanel exercise={exercise} plan={plan} setup={setup} caret={caret} edit={edit} />,
+        },
+        {
           id: 'strokes',
+          group: 'Judge',
           name: 'Strokes and balance',
-          figure: `${countText(kinds.outside)} outside : ${countText(kinds.inside)} inside`,
           body: (
             <>
               <SideBySide>
@@ -164,25 +208,6 @@ export function BenchPanels(props: BenchPanelsProps) {
           ),
         },
         {
-          id: 'material',
-          name: 'Material',
-          body: (
-            <MaterialPanel
-              exercise={exercise}
-              setup={setup}
-              range={range}
-              edit={edit}
-              onGo={onGo}
-              asked={asked}
-            />
-          ),
-        },
-        {
-          id: 'compose',
-          name: 'Compose',
-          body: <ComposePanel exercise={exercise} setup={setup} edit={edit} onTry={onTry} onGo={onGo} />,
-        },
-        {
           id: 'fingers',
           name: 'Fingers',
           figure: fingersSet(passage),
@@ -198,21 +223,23 @@ export function BenchPanels(props: BenchPanelsProps) {
           ),
         },
         {
-          id: 'rhythm',
-          name: 'Rhythm',
-          figure: `${meterName(passage.meter)} · ${passage.subdivision}`,
-          body: <RhythmPanel exercise={exercise} plan={plan} setup={setup} caret={caret} edit={edit} />,
-        },
-        {
           id: 'motion',
           name: 'Pick in motion',
           figure: playing.speed === 1 ? '' : `at ${SPEED_NAMES[playing.speed]} of the tempo`,
           body: (
-            <PickPanel plan={plan} pass={pass} caret={caret} playing={playing} onGo={onGo} onPass={onPass} />
+            <PickPanel
+              plan={plan}
+              pass={pass}
+              caret={caret}
+              playing={playing}
+              onGo={onFollow}
+              onPass={onPass}
+            />
           ),
         },
         {
           id: 'drills',
+          group: 'Give',
           name: 'Drills',
           body: (
             <DrillsPanel
@@ -225,24 +252,6 @@ export function BenchPanels(props: BenchPanelsProps) {
               onTry={onTry}
             />
           ),
-        },
-        {
-          id: 'notes',
-          name: 'Notes',
-          figure: [
-            `${passage.notes.length}`,
-            odd > 0 ? `${odd} to look at in the text` : '',
-            remarks > 0 ? `${counted(remarks, 'remark')} on the file` : '',
-          ]
-            .filter((part) => part !== '')
-            .join(' · '),
-          body: <NotesPanel exercise={exercise} plan={plan} pass={pass} edit={edit} />,
-        },
-        {
-          id: 'goal',
-          name: 'Goal',
-          figure: check.of > 0 ? `${countText(check.met)} of ${countText(check.of)}` : 'none yet',
-          body: <GoalPanel exercise={exercise} check={check} edit={edit} />,
         },
         {
           id: 'student',

@@ -2,45 +2,15 @@
 import dynamic from 'next/dynamic';
 import type { useRouter } from 'next/navigation';
 import { memo, useEffect, useState } from 'react';
-import styled from 'styled-components';
-import {
-  noteAt,
-  trainsSentence,
-  type Exercise,
-  type GoalCheck,
-  type Plan,
-  type Range,
-  type Place,
-} from '@/core';
+import { noteAt, type Exercise, type GoalCheck, type Plan, type Range, type Place } from '@/core';
 import { usePlayer } from '@/ui/shell/player';
-import { useView } from '@/ui/shell/viewSettings';
 import { waysOut } from '@/ui/shell/waysOut';
-import { colour } from '@/ui/theme/tokens';
 import type { BenchActions } from '@/work/bench/acting';
+import { AnswerLine } from './AnswerLine';
 import type { TabId } from './BenchPanels';
 import { GoalLine } from './GoalLine';
-import { Legend } from './Legend';
 import type { Tried, Try } from '@/work/bench/trying';
 import type { Playing } from './usePlaying';
-
-const Trains = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  justify-content: space-between;
-  gap: 0.2rem 1.5rem;
-  p {
-    color: ${colour.ink};
-    font-size: 1rem;
-    font-weight: 600;
-  }
-  .legend {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.2rem 1rem;
-  }
-`;
 
 const QuestionStrip = dynamic(() => import('./QuestionStrip').then((module) => module.QuestionStrip), {
   ssr: false,
@@ -61,10 +31,6 @@ const DrillStrip = dynamic(() => import('./drilling/DrillStrip').then((module) =
 });
 const TriedStrip = dynamic(() => import('./TriedStrip').then((module) => module.TriedStrip), { ssr: false });
 const RangeStrip = dynamic(() => import('./RangeStrip').then((module) => module.RangeStrip), { ssr: false });
-const ViewButton = dynamic(() => import('@/ui/shell/ViewButton').then((module) => module.ViewButton), {
-  ssr: false,
-});
-
 /** An exercise with all that is shown round its lane. */
 export interface ShownExercise {
   readonly exercise: Exercise;
@@ -72,6 +38,8 @@ export interface ShownExercise {
   readonly check: GoalCheck;
   readonly pass: number;
   readonly caret: Place;
+  /** Whether what stands at the caret is shown. */
+  readonly isChosen: boolean;
   readonly remark: string | null;
   readonly range: Range | null;
   readonly pinned: ReadonlyMap<string, string>;
@@ -139,35 +107,37 @@ interface UnderProps {
   readonly onLetGo: () => void;
 }
 
-/** What stands under the lane: the note or the marked slots, what the exercise trains, and one question at a time. */
+/** What stands under the lane: what the strokes come to, the note or the marked slots that were chosen, and one question at a time. */
 export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
   const { exerciseId, shown, actions, tab, asked, onTab, onTry, onPass, onMark, onLetGo } = props;
-  const { exercise, plan, check, pass, caret, remark, range, pinned, playing, tried } = shown;
+  const { exercise, plan, check, pass, caret, isChosen, remark, range, pinned, playing, tried } = shown;
   const { passage } = exercise;
   const player = usePlayer();
-  const view = useView();
   const isPainted = usePainted();
   const about = { passage, plan, pass, caret, remark, apply: actions.apply };
   return (
     <>
+      <AnswerLine
+        exercise={exercise}
+        plan={plan}
+        setup={player.setup}
+        bpm={playing.bpm}
+        hasPins={pinned.size > 0}
+        edit={actions.edit}
+        onTab={onTab}
+      />
       {tried ? (
         <TriedStrip tried={tried} onTry={onTry} />
       ) : range ? (
         <RangeStrip {...about} range={range} onDone={onLetGo} />
-      ) : (
+      ) : isChosen ? (
         <NoteStrip
           {...about}
           note={noteAt(passage, caret.ticks, caret.string)}
           onMark={() => onMark(caret.ticks)}
+          onClose={actions.close}
         />
-      )}
-      <Trains>
-        <p data-trains>{trainsSentence(plan.analysis, view)}</p>
-        <div className="legend">
-          <Legend kinds={plan.analysis.figures.kinds} hasPins={pinned.size > 0} />
-          {isPainted ? <ViewButton /> : null}
-        </div>
-      </Trains>
+      ) : null}
       {isPainted && exercise.sourceText !== '' ? (
         <GuessedLine exercise={exercise} edit={actions.edit} />
       ) : null}
@@ -188,6 +158,7 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
           onTry={onTry}
           onPass={onPass}
           onGo={actions.go}
+          onFollow={actions.follow}
           edit={actions.edit}
         />
       ) : null}

@@ -7,6 +7,7 @@ import {
   guessesOf,
   MAX_SLOTS_PER_BEAT,
   POLICY_KINDS,
+  ofKind,
   policyText,
   readTabText,
   setSubdivision,
@@ -92,7 +93,7 @@ export function GuessedLine({ exercise, edit }: { exercise: Exercise; edit: Edit
             'Strokes are',
             policyText(policy, view),
             POLICY_KINDS.map((kind) =>
-              decide('Who decides the strokes', policyText({ ...policy, kind }, view), { kind }),
+              decide('Who decides the strokes', policyText(ofKind(policy, kind), view), ofKind(policy, kind)),
             ),
           )}
           {menu(

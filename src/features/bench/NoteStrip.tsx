@@ -94,6 +94,7 @@ interface NoteStripProps {
   readonly apply: BenchActions['apply'];
   /** Marks from here on. */
   readonly onMark: () => void;
+  readonly onClose: () => void;
 }
 
 function sentenceFor(
@@ -123,7 +124,7 @@ function sentenceFor(
 
 /** What stands at the caret and why, with everything that can be changed about it. */
 export function NoteStrip(props: NoteStripProps) {
-  const { passage, caret, note, remark, apply, onMark } = props;
+  const { passage, caret, note, remark, apply, onMark, onClose } = props;
   const { main, more } = sentenceFor(props, useView());
   // Made from the notes as they are then, should they have changed since this was drawn.
   const change = (label: string, make: (of: Passage) => Passage) =>
@@ -241,6 +242,9 @@ export function NoteStrip(props: NoteStripProps) {
       )}
       <Button onPress={onMark} aria-label="Mark from here">
         Mark slots <kbd aria-hidden>M</kbd>
+      </Button>
+      <Button look="quiet" onPress={onClose} aria-label="Close what is said of the note">
+        Close <kbd aria-hidden>Esc</kbd>
       </Button>
     </Strip>
   );

@@ -1,19 +1,38 @@
 'use client';
-import { slantText, type PickingPolicy, type Schools } from '@/core';
+import styled from 'styled-components';
+import {
+  POLICY_MEANINGS,
+  slantText,
+  TURN_MEANINGS,
+  type PickingPolicy,
+  type Schools,
+  type Slant,
+} from '@/core';
 import { Choice } from '@/ui/controls/Choice';
 import { Switch } from '@/ui/controls/Switch';
+import { colour } from '@/ui/theme/tokens';
+
+const Meaning = styled.p`
+  flex: 1 1 100%;
+  color: ${colour.inkSoft};
+  font-size: 0.875rem;
+`;
 
 interface PolicySettingsProps {
   readonly policy: PickingPolicy;
+  /** One slant: the slant that was taken. */
+  readonly taken: Slant | null;
   readonly view: Schools;
   readonly set: (label: string, change: Partial<PickingPolicy>) => void;
 }
 
 /** What else a policy can be told; only what it listens to. */
-export function PolicySettings({ policy, view, set }: PolicySettingsProps) {
+export function PolicySettings({ policy, taken, view, set }: PolicySettingsProps) {
   const { kind } = policy;
+  const turn = policy.turn ?? 'onward';
   return (
     <>
+      <Meaning>{POLICY_MEANINGS[kind]}</Meaning>
       {kind === 'alternateByPulse' ? (
         <Choice
           label="The swing begins anew"
@@ -29,13 +48,32 @@ export function PolicySettings({ policy, view, set }: PolicySettingsProps) {
       {kind === 'oneSlant' ? (
         <Choice
           label="Slant"
-          value={policy.slant ?? 'downward'}
+          value={policy.slant ?? 'either'}
           options={[
+            {
+              id: 'either',
+              name: taken ? `whichever fits (now ${slantText(taken, view)})` : 'whichever fits',
+            },
             { id: 'downward', name: slantText('downward', view) },
             { id: 'upward', name: slantText('upward', view) },
           ]}
           onChange={(slant) => set('Slant', { slant })}
         />
+      ) : null}
+      {kind === 'sweep' ? (
+        <>
+          <Choice
+            label="Where the sweep turns"
+            value={turn}
+            options={[
+              { id: 'onward', name: 'swept on' },
+              { id: 'back', name: 'struck back' },
+              { id: 'pulled', name: 'pulled' },
+            ]}
+            onChange={(way) => set('Where the sweep turns', { turn: way })}
+          />
+          <Meaning>{TURN_MEANINGS[turn]}</Meaning>
+        </>
       ) : null}
       {kind === 'economy' || kind === 'sweep' ? (
         <Switch

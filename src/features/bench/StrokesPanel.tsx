@@ -4,6 +4,8 @@ import {
   counted,
   faultsOf,
   faultText,
+  loneTurns,
+  ofKind,
   slantsText,
   unmetText,
   withSlurs,
@@ -21,6 +23,7 @@ import type { EditExercise } from '@/work/bench/acting';
 import { HandFields } from './HandFields';
 import { PlaceTable } from './PlaceTable';
 import { PolicySettings } from './PolicySettings';
+import { PullOffs } from './PullOffs';
 
 const Panel = styled.section`
   display: grid;
@@ -78,7 +81,8 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
   const numberAt = (pick: number) => passage.notes.findIndex((note) => note.id === pickNotes[pick]) + 1;
   const set = (label: string, change: Partial<PickingPolicy>) =>
     edit(label, (one) => ({ ...one, policy: { ...one.policy, ...change } }), `policy-${label}`);
-  const { slurred } = plan.assignment;
+  const { slurred, slant } = plan.assignment;
+  const lone = policy.turn === 'pulled' ? loneTurns(passage, policy) : [];
   const passes = plan.assignment.passes.length;
   const faults = faultsOf(passage);
   const unmet = plan.assignment.unmet.filter((one) => one.pass === pass || passes === 1);
@@ -102,7 +106,7 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
           label="Strokes are"
           value={policy.kind}
           options={POLICIES}
-          onChange={(kind) => set('Who decides the strokes', { kind })}
+          onChange={(kind) => set('Who decides the strokes', ofKind(policy, kind))}
         />
         <Choice
           label="Start"
@@ -122,7 +126,7 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
             onChange={(id) => onPass(Number(id))}
           />
         ) : null}
-        <PolicySettings policy={policy} view={view} set={set} />
+        <PolicySettings policy={policy} taken={slant} view={view} set={set} />
       </Row>
       {passes > 1 ? (
         <p>
@@ -139,6 +143,7 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
       <p>{slantsText(plan.analysis, numberAt, view)}</p>
       <PlaceTable exercise={exercise} plan={plan} />
       <HandFields exercise={exercise} edit={edit} />
+      {lone.length > 0 ? <PullOffs exercise={exercise} lone={lone} edit={edit} /> : null}
       {slurred.length > 0 ? (
         <Row>
           <p>{counted(slurred.length, 'note is', 'notes are')} slurred by the plan, not in the notes.</p>

@@ -25,6 +25,8 @@ export const TRYING_KEYS = keyList('Lane: what is tried', [
   [['Escape'], 'Leave it'],
 ]);
 
+export const NOTE_KEYS = keyList('Lane: the chosen note', [[['Escape'], 'Close what is said of it']]);
+
 export const PICK_KEYS = keyList('Pick in motion', [
   [['ArrowRight'], 'The next stroke'],
   [['ArrowLeft'], 'The stroke before'],

@@ -7,6 +7,7 @@ import { colour } from '../theme/tokens';
 const List = styled(TabList)`
   display: flex;
   flex-wrap: wrap;
+  align-items: end;
   gap: 0;
   border-bottom: 1px solid ${colour.line};
 `;
@@ -33,6 +34,24 @@ const Head = styled(Tab)`
   &[data-selected][data-hovered] {
     border-bottom-color: ${colour.accent};
   }
+  &[data-group] {
+    position: relative;
+    margin-top: 1.1rem;
+  }
+  &[data-group]:not(:first-child) {
+    margin-left: 1.25rem;
+  }
+  /* Drawn over the first of its tabs; to a screen reader the list's own name says the groups. */
+  &[data-group]::before {
+    content: attr(data-group) / '';
+    position: absolute;
+    bottom: 100%;
+    left: 0.55rem;
+    color: ${colour.inkSoft};
+    font-size: 0.75rem;
+    font-weight: 700;
+    letter-spacing: 0.06em;
+  }
 `;
 
 const Body = styled(TabPanel)`
@@ -42,6 +61,8 @@ const Body = styled(TabPanel)`
 export interface TabItem<T extends string> {
   readonly id: T;
   readonly name: string;
+  /** On the first tab of a group: the group's name. */
+  readonly group?: string;
   /** The most telling figure, on the tab itself. */
   readonly figure?: string;
   readonly body: ReactNode;
@@ -64,8 +85,8 @@ export function Tabs<T extends string>({ label, tabs, selected, onSelect }: Tabs
       style={{ outline: 'none' }}
     >
       <List aria-label={label}>
-        {tabs.map(({ id, name, figure }) => (
-          <Head key={id} id={id}>
+        {tabs.map(({ id, name, figure, group }) => (
+          <Head key={id} id={id} {...(group ? { 'data-group': group } : {})}>
             {name}
             {figure ? <small>{figure}</small> : null}
           </Head>

@@ -29,6 +29,8 @@ export interface LaneSize {
 export const FULL_LANE: LaneSize = { stringGap: 21, slotMin: 30, slotMax: 46, gutter: 34, rows: true };
 /** For a short figure, which has room. */
 export const LARGE_LANE: LaneSize = { ...FULL_LANE, stringGap: 26, slotMin: 40, slotMax: 72 };
+/** For a few notes, which would be lost in it. */
+export const WIDE_LANE: LaneSize = { ...FULL_LANE, stringGap: 30, slotMin: 60, slotMax: 108 };
 /** For paper, where a line is as wide as a hand. */
 export const PRINT_LANE: LaneSize = { ...FULL_LANE, stringGap: 17, slotMin: 26, slotMax: 50, gutter: 26 };
 export const SMALL_LANE: LaneSize = { stringGap: 6, slotMin: 9, slotMax: 14, gutter: 4, rows: false };
@@ -51,9 +53,9 @@ export function laneWidth(passage: Passage, size: LaneSize): number {
   return (slotsOf(passage).length + SEAM_SLOTS + 1) * size.slotMin + size.gutter;
 }
 
-/** The size that suits a passage: large where all of it fits on one system. */
+/** The size that suits a passage: the largest with which all of it stands on one system. */
 export function laneSizeFor(passage: Passage, width: number): LaneSize {
-  return laneWidth(passage, LARGE_LANE) <= width ? LARGE_LANE : FULL_LANE;
+  return [WIDE_LANE, LARGE_LANE].find((size) => laneWidth(passage, size) <= width) ?? FULL_LANE;
 }
 
 /** A pick as it is drawn: from one gap through its strings to another. */

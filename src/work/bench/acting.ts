@@ -15,6 +15,8 @@ export type EditExercise = (
 /** Where the caret was put last, and what was said there. */
 export interface Where {
   readonly wanted: Place;
+  /** Whether what stands there was chosen: the caret was put, or something was entered at it. */
+  readonly isChosen: boolean;
   /** Whether the change at the caret is explained. */
   readonly explains: boolean;
   /** What the last edit could not do as it was asked. */
@@ -48,7 +50,13 @@ export class BenchActions extends Store<Where> {
     private readonly editor: EditorLike,
     private readonly atFirst: Passage,
   ) {
-    super({ wanted: firstPlace(atFirst), explains: false, remark: null, fromLane: false });
+    super({
+      wanted: firstPlace(atFirst),
+      isChosen: false,
+      explains: false,
+      remark: null,
+      fromLane: false,
+    });
   }
 
   /** The notes as they are now. */
@@ -63,8 +71,14 @@ export class BenchActions extends Store<Where> {
   private applyFrom(fromLane: boolean, asked: Asked, mergeKey?: string): void {
     const made = typeof asked === 'function' ? asked(this.passage()) : asked;
     if (!made) return;
-    if ('fault' in made) return this.put({ ...this.state, remark: made.fault, fromLane });
-    this.put({ wanted: made.caret, explains: false, remark: made.remark ?? null, fromLane });
+    if ('fault' in made) return this.put({ ...this.state, isChosen: true, remark: made.fault, fromLane });
+    this.put({
+      wanted: made.caret,
+      isChosen: true,
+      explains: false,
+      remark: made.remark ?? null,
+      fromLane,
+    });
     this.editor.edit(made.label, (one) => ({ ...one, passage: made.passage }), mergeKey);
   }
 
@@ -74,9 +88,9 @@ export class BenchActions extends Store<Where> {
   /** The same from the lane. */
   readonly laneApply = (asked: Asked, mergeKey?: string): void => this.applyFrom(true, asked, mergeKey);
 
-  private goTo(wanted: Place, explains: boolean, fromLane: boolean): void {
+  private goTo(wanted: Place, explains: boolean, fromLane: boolean, isChosen = true): void {
     this.digits.forget();
-    this.put({ wanted, explains, remark: null, fromLane });
+    this.put({ wanted, isChosen, explains, remark: null, fromLane });
   }
 
   /** Puts the caret, from the lane. */
@@ -84,6 +98,13 @@ export class BenchActions extends Store<Where> {
 
   /** The same from elsewhere: what lies round the lane follows at once. */
   readonly go = (wanted: Place): void => this.goTo(wanted, false, false);
+
+  /** As `go`, but nothing opens or closes: a panel shows what it is about itself. */
+  readonly follow = (wanted: Place): void => this.goTo(wanted, false, false, this.state.isChosen);
+
+  /** Lets go of what was chosen; the caret stays. */
+  readonly close = (): void =>
+    this.put({ ...this.state, isChosen: false, explains: false, remark: null, fromLane: true });
 
   /** Takes back the last action, or does it again; the caret goes where something changed. */
   readonly undo = (way: 'undo' | 'redo'): void => {

@@ -17,12 +17,17 @@ import { OPEN_HAND } from '../../model/hand';
 import { emptyPassage } from '../../passage/empty';
 import { putNote } from '../../passage/edits';
 import type { Note, Passage } from '../../passage/passage';
+import { upToDateRecord } from '../../model/records';
+import { ofKind } from '../../picking/policy';
 import { assignStrokes } from '../../picking/strokes';
 import { particularsOf, readParticulars } from './particulars';
 import { readCompressedMusicXml } from './zipped';
 import { exercises } from './testing';
 import { writeCompressedMusicXml, writeMusicXml } from './write';
 import { child, childrenOf, numberOf, parseXml, textOf, type XmlElement } from './xml';
+
+/** So many times more in the thorough run. */
+const THOROUGH = Number(process.env.THOROUGH ?? 1);
 
 function validate(xmls: readonly string[]): void {
   const folder = mkdtempSync(join(tmpdir(), 'yardfell-'));
@@ -135,7 +140,7 @@ describe('what is written', () => {
   it('has full bars, paired slurs and ties, and the pitches of its strings and frets', () => {
     fc.assert(
       fc.property(exercises, (exercise) => checkMusic(writeMusicXml(exercise), exercise)),
-      { numRuns: 60 },
+      { numRuns: 20 * THOROUGH },
     );
   });
 
@@ -158,7 +163,7 @@ describe('what is written', () => {
         expect(pins(back!)).toEqual(pins(exercise));
       }),
       // The seed once found two notes of one pitch on neighbour strings, of which only one is picked.
-      { numRuns: 120 },
+      { numRuns: 40 * THOROUGH },
     );
   });
 });
@@ -258,4 +263,17 @@ it('scores written when less of a picking hand was known say nothing of the rest
   const earlier = { ...written, hand: { motion, edgeAngleDegrees, gripDepth, pickPart } };
   expect(readParticulars(JSON.stringify(earlier))?.hand).toEqual({ ...OPEN_HAND, motion: 'wrist' });
   for (const text of ['null', '[]', '3', '{"hand":3}', '{']) expect(readParticulars(text)).toBeNull();
+});
+
+it('scores and records written when one slant that said none was downward are still downward', () => {
+  const exercise = newExercise('Gate', putNote(emptyPassage(), 0, 3, 5));
+  const oneSlant = { ...exercise.policy, kind: 'oneSlant' as const };
+  const slanted = (policy: Exercise['policy']) =>
+    readParticulars(particularsOf({ ...exercise, policy }))?.policy.slant;
+  expect(slanted(oneSlant)).toBe('downward');
+  expect(slanted(ofKind(exercise.policy, 'oneSlant'))).toBe('either');
+  const kept = (policy: object) => upToDateRecord('exercises', { policy }) as { policy: { slant?: string } };
+  expect(kept(oneSlant).policy.slant).toBe('downward');
+  expect(kept({ ...oneSlant, slant: 'either' }).policy.slant).toBe('either');
+  expect(kept(exercise.policy).policy).toEqual(exercise.policy);
 });

@@ -1,6 +1,6 @@
 /** What an exercise holds that notation has no sign for; it travels in a miscellaneous field of the score. */
 import Joi from 'joi';
-import type { Exercise } from '../../model/exercise';
+import { EXERCISE_FIELDS, type Exercise } from '../../model/exercise';
 import { filledWithin } from '../../model/field';
 import { HAND } from '../../model/hand';
 import { canonicalJson } from '../../passage/canonical';
@@ -104,7 +104,8 @@ export function readParticulars(text: string): Particulars | null {
   } catch {
     return null;
   }
-  // Scores of before have what was known of a hand then.
-  const checked = schema.validate(filledWithin({ hand: HAND }, value), { convert: false });
+  // Scores of before say what was known of a hand and a policy then.
+  const fields = { hand: HAND, policy: EXERCISE_FIELDS.policy };
+  const checked = schema.validate(filledWithin(fields, value), { convert: false });
   return checked.error ? null : (checked.value as Particulars);
 }

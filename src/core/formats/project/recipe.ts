@@ -68,7 +68,7 @@ const source = Joi.alternatives(
 const figure = Joi.alternatives(
   of('run'),
   of('sequence', { size: whole(1, 64), step: whole(1, 64), from: whole(0, 64) }),
-  of('plan', { counts: some(count) }),
+  of('plan', { counts: some(count), again: Joi.valid(true) }),
   of('pairs', { order: some(count) }),
   of('strings', { order: some(string) }),
   of('build', { from: whole(1, MAX_STRINGS) }),

@@ -8,7 +8,7 @@ import { PROJECT_VERSION } from '../../model/records';
 import { RUN_FIELDS } from '../../model/run';
 import { SIGN_FIELDS } from '../../model/sign';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
-import { POLICY_KINDS, RESTARTS } from '../../picking/policy';
+import { POLICY_KINDS, RESTARTS, SLANT_WISHES, TURN_WAYS } from '../../picking/policy';
 import { MAX_SLOTS_PER_BEAT } from '../../time/slots';
 import { MAX_SWING, STRAIGHT } from '../../time/swing';
 import { briefSchema } from './brief';
@@ -79,7 +79,8 @@ const policy = Joi.object({
   loop: Joi.boolean(),
   travelOverSkips: Joi.boolean(),
   restart: Joi.string().valid(...RESTARTS),
-  slant: Joi.string().valid('upward', 'downward'),
+  slant: Joi.string().valid(...SLANT_WISHES),
+  turn: Joi.string().valid(...TURN_WAYS),
   maySlur: Joi.boolean(),
   maySweep: Joi.boolean(),
 });

@@ -6,6 +6,9 @@ import { passages } from '../../passage/testing';
 import { readTabText } from './read';
 import { writeTabText } from './write';
 
+/** So many times more in the thorough run. */
+const THOROUGH = Number(process.env.THOROUGH ?? 1);
+
 const SIX = (...bodies: string[]) =>
   ['e', 'B', 'G', 'D', 'A', 'E'].map((letter, at) => `${letter}|${bodies[at]}|`);
 const RUN = SIX(
@@ -41,7 +44,7 @@ describe('round trip', () => {
           whole ? { ...note, onsetTicks, durationTicks } : note;
         expect(reading.passage.notes.map(timed)).toEqual(passage.notes.map(timed));
       }),
-      { numRuns: 500 },
+      { numRuns: 150 * THOROUGH },
     );
   });
 
@@ -244,7 +247,7 @@ describe('what is not understood', () => {
         });
         for (const note of passage.notes) expect(note.string).toBeLessThanOrEqual(passage.tuning.length);
       }),
-      { numRuns: 3000 },
+      { numRuns: 1000 * THOROUGH },
     );
   }, 60_000);
 

@@ -2,7 +2,7 @@
 import { memo } from 'react';
 import styled from 'styled-components';
 import type { Finger } from '@/core';
-import { CONTOURS, MAX_BRIEF_NOTES, MAX_FINGER_CHANGES, type Brief } from '@/core/brief';
+import { CONTOURS, MAX_BRIEF_NOTES, MAX_FINGER_CHANGES, slantOfBrief, type Brief } from '@/core/brief';
 import { CHORDS, SCALES, TONICS } from '@/core/compose';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
@@ -179,9 +179,10 @@ export const WishFields = memo(function WishFields({
         />
         <Select
           label="Exits suit"
-          value={brief.slant ?? OPEN}
+          value={slantOfBrief(brief) ?? OPEN}
           options={[
-            { id: OPEN, name: 'any slant' },
+            // One slant keeps one or the other.
+            ...(brief.policy === 'oneSlant' ? [] : [{ id: OPEN, name: 'any slant' } as const]),
             { id: 'downward', name: 'downward slant only' },
             { id: 'upward', name: 'upward slant only' },
           ]}

@@ -19,8 +19,11 @@ import {
 } from '@/core/compose';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
+import { database, titlesFrom } from '@/storage';
+import { useKept } from '@/ui/shell/useKept';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '@/work/bench/acting';
+import { titleByRecipe } from '@/work/bench/naming';
 import { MoreFields } from './MoreFields';
 import { PlaceFields } from './PlaceFields';
 import { SourceFields } from './SourceFields';
@@ -86,6 +89,9 @@ const KINDS: readonly { readonly id: SourceKind; readonly name: string }[] = [
   { id: 'restStrokes', name: 'Rest strokes' },
 ];
 
+/** More notes than this at a stroke are said before they are written. */
+const MUCH = 256;
+
 /** No cell that is taken from the lane is longer. */
 const LONGEST_CELL = 64;
 
@@ -123,6 +129,7 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
     (find('[role=radio][aria-checked=true]') ?? find('[role=radio]'))?.focus();
   }, [asked]);
   const [draft, setDraft] = useState<Recipe | null>(null);
+  const titles = useKept(() => titlesFrom(database(), '')) ?? [];
   const kept = exercise.recipe?.recipe ?? null;
   const recipe = draft ?? kept;
   const detached = useMemo(() => isDetached(exercise), [exercise]);
@@ -139,6 +146,7 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
     const { passage, policy, recipe: written } = applied.exercise;
     edit('Material', (one) => ({
       ...one,
+      title: titleByRecipe(one.title, one.recipe?.recipe ?? null, next, titles),
       passage,
       policy: { ...one.policy, loop: policy.loop === true },
       recipe: written,
@@ -147,7 +155,10 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
     if (first) onGo({ ticks: first.onsetTicks, string: first.string });
   };
   const wish = (next: Recipe, at: 'once' | 'asked') => {
-    if (at === 'once' && 'cells' in compose(next, setup)) write(next);
+    const made = compose(next, setup);
+    const isMuch =
+      'cells' in made && made.cells.flat().length > Math.max(MUCH, exercise.passage.notes.length);
+    if (at === 'once' && 'cells' in made && !isMuch) write(next);
     else setDraft(next);
   };
   const set = (part: Partial<Recipe>) =>
@@ -162,6 +173,7 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
     wish(next, writesAtOnce ? 'once' : 'asked');
   };
 
+  const isWritten = writesAtOnce && draft === null;
   const notes = composed && 'cells' in composed ? composed.cells.flat().length : 0;
   const positions = composed && 'cells' in composed ? composed.positions : 0;
   return (
@@ -192,7 +204,7 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
               )}
             </Said>
           ) : (
-            <Said className={writesAtOnce ? '' : 'warns'} data-recipe>
+            <Said className={isWritten ? '' : 'warns'} data-recipe>
               <p>
                 <strong>
                   {counted(notes, 'note')}
@@ -200,16 +212,18 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
                 </strong>{' '}
                 {recipeText(recipe)}
               </p>
-              {writesAtOnce ? null : (
+              {isWritten ? null : (
                 <>
                   <p role="status">
-                    {kept
-                      ? 'The notes in the lane were edited by hand since.'
-                      : `The ${counted(exercise.passage.notes.length, 'note')} in the lane are your own.`}{' '}
-                    Writing the recipe replaces them; undo brings them back.
+                    {writesAtOnce
+                      ? 'So many are not written by themselves; the lane is as it was.'
+                      : kept
+                        ? 'The notes in the lane were edited by hand since.'
+                        : `The ${counted(exercise.passage.notes.length, 'note')} in the lane are your own.`}{' '}
+                    {writesAtOnce ? '' : 'Writing the recipe replaces them; undo brings them back.'}
                   </p>
                   <Button look="primary" onPress={() => write(recipe)}>
-                    {kept ? 'Write the recipe again' : 'Write it into the lane'}
+                    {kept && !writesAtOnce ? 'Write the recipe again' : 'Write it into the lane'}
                   </Button>
                 </>
               )}

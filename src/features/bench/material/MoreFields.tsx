@@ -1,7 +1,7 @@
 'use client';
 import styled from 'styled-components';
 import { MAX_CAPO, MAX_STRINGS, MIN_STRINGS, usualTuning, type Tuning } from '@/core';
-import { allStrings, canDisplace, cleanMask, VARIATIONS } from '@/core/compose';
+import { allStrings, canDisplace, cleanMask, VARIATIONS, versionsInTurn } from '@/core/compose';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
@@ -57,6 +57,12 @@ function DisplacementFields({ recipe, set }: RecipeFieldsProps) {
             fault={(by) => (by.length === 0 ? '1, or 1 -1' : null)}
             onChange={(by) => change({ by })}
           />
+          {versionsInTurn(recipe) > 1 ? (
+            <small>
+              Each number with each distance: {displacement.numbers.length} × {displacement.by.length}, so the
+              cell {versionsInTurn(recipe)} times over.
+            </small>
+          ) : null}
         </>
       ) : null}
     </>

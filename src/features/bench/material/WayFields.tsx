@@ -1,5 +1,5 @@
 'use client';
-import { allStrings, DIRECTIONS, type Figure } from '@/core/compose';
+import { allStrings, DIRECTIONS, TURN_NAMES, TURNS, type Figure } from '@/core/compose';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
@@ -13,7 +13,7 @@ const FIGURES = {
   sequence: 'in groups',
   plan: 'so many on each, then from the next string',
   pairs: 'pair of strings after pair',
-  strings: 'strings in an order of their own',
+  strings: 'skipping strings, or in an order of their own',
   build: 'one string more each time',
 } as const;
 
@@ -68,16 +68,30 @@ function FigureNumbers({ recipe, set }: RecipeFieldsProps) {
       );
     case 'plan':
       return (
-        <NumberList
-          label="Notes a string in turn"
-          value={figure.counts}
-          fault={(counts) =>
-            counts.length === 0 || counts.some((count) => count < 1 || count > 16)
-              ? 'Each from 1 to 16'
-              : null
-          }
-          onChange={(counts) => set({ figure: { ...figure, counts } })}
-        />
+        <>
+          <NumberList
+            label="Notes a string in turn"
+            value={figure.counts}
+            fault={(counts) =>
+              counts.length === 0 || counts.some((count) => count < 1 || count > 16)
+                ? 'Each from 1 to 16'
+                : null
+            }
+            onChange={(counts) => set({ figure: { ...figure, counts } })}
+          />
+          <Choice
+            label="Where a string has fewer notes"
+            value={figure.again ? 'again' : 'turn'}
+            options={[
+              { id: 'turn', name: 'up and back' },
+              { id: 'again', name: 'up, and up again' },
+            ]}
+            onChange={(way) => {
+              const { kind, counts } = figure;
+              set({ figure: { kind, counts, ...(way === 'again' ? { again: true } : {}) } });
+            }}
+          />
+        </>
       );
     case 'pairs':
       return (
@@ -154,14 +168,10 @@ export function WayFields({ recipe, set }: RecipeFieldsProps) {
         onChange={(way) => set({ direction: way })}
       />
       {goesBoth ? (
-        <Choice
+        <Select
           label="The turning note"
           value={turn}
-          options={[
-            { id: 'shared', name: 'once' },
-            { id: 'repeated', name: 'twice' },
-            { id: 'slurred', name: 'slurred' },
-          ]}
+          options={TURNS.map((id) => ({ id, name: TURN_NAMES[id] }))}
           onChange={(how) => set({ turn: how })}
         />
       ) : null}

@@ -1,0 +1,46 @@
+'use client';
+import dynamic from 'next/dynamic';
+import styled from 'styled-components';
+import { trainsSentence } from '@/core';
+import { useView } from '@/ui/shell/viewSettings';
+import { colour } from '@/ui/theme/tokens';
+import type { AnswerPartsProps } from './AnswerParts';
+import { BalanceBar } from './BalanceBar';
+
+const Answer = styled.section`
+  display: grid;
+  gap: 0.25rem;
+`;
+
+const Says = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.2rem 0.75rem;
+  p {
+    flex: 1 1 20rem;
+    color: ${colour.ink};
+    font-size: 1rem;
+    font-weight: 600;
+  }
+`;
+
+const AnswerParts = dynamic(() => import('./AnswerParts').then((module) => module.AnswerParts), {
+  ssr: false,
+  loading: () => <div style={{ height: '2rem' }} />,
+});
+
+/** What the strokes come to, under the lane whatever panel is open: the balance with its picture, who decides, what is tightest. */
+export function AnswerLine(props: AnswerPartsProps) {
+  const { exercise, plan } = props;
+  const view = useView();
+  return (
+    <Answer aria-label="What it comes to">
+      <Says>
+        <BalanceBar figures={plan.analysis.figures} goal={exercise.goal} />
+        <p data-trains>{trainsSentence(plan.analysis, view)}</p>
+      </Says>
+      <AnswerParts {...props} />
+    </Answer>
+  );
+}
