@@ -124,8 +124,12 @@ test('a change is explained by key and by pointer, in the words of the school; t
   // Kept for the next time.
   await page.reload();
   await expect(lane(page)).toBeFocused();
-  const mark = page.locator('[data-lane] svg').first();
-  const box = (await mark.boundingBox())!;
-  await page.mouse.move(box.x + 114, box.y + 11);
+  // The mark of a change stands over the lane halfway between its notes.
+  const system = (await page.locator('[data-lane] svg').first().boundingBox())!;
+  const noteX = async (at: number) => {
+    const box = (await page.locator('[data-lane] [data-note]').nth(at).boundingBox())!;
+    return box.x + box.width / 2;
+  };
+  await page.mouse.move(((await noteX(0)) + (await noteX(1))) / 2, system.y + 11);
   await expect(tip).toContainText('(tip');
 });

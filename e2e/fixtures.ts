@@ -39,6 +39,17 @@ export async function tabTo(page: Page, target: Locator): Promise<void> {
   throw new Error('The Tab key does not lead there.');
 }
 
+/** Goes to a tab by keyboard, from the one that is selected. */
+export async function toTab(page: Page, name: RegExp): Promise<void> {
+  await tabTo(page, page.getByRole('tab', { selected: true }));
+  await page.keyboard.press('Home');
+  for (let presses = 0; presses < 12; presses++) {
+    if ((await page.getByRole('tab', { name }).getAttribute('aria-selected')) === 'true') return;
+    await page.keyboard.press('ArrowRight');
+  }
+  throw new Error(`There is no tab ${String(name)}.`);
+}
+
 /** Chooses an option of a select by keyboard. */
 export async function chooseByKeys(page: Page, label: string, option: string): Promise<void> {
   await tabTo(page, page.getByRole('button', { name: new RegExp(`${label}$`) }));

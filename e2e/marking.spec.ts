@@ -63,6 +63,7 @@ test('slots are marked by pointer as well: from the button, and with Shift', asy
   await expect(lane(page)).toBeFocused();
   const strip = page.getByRole('region', { name: 'The marked slots' });
   const note = (at: number) => page.locator('[data-lane] [data-note]').nth(at);
+  await note(0).click();
   await page.getByRole('button', { name: 'Mark from here' }).click();
   await expect(strip).toContainText('1 note marked');
   await note(2).click();

@@ -1,6 +1,6 @@
 /** Policies on the Bench: a scale written by keyboard alone, then who decides its strokes, compared and applied. */
 import type { Page } from '@playwright/test';
-import { expect, lane, openLibrary, saved, spoken, tabTo, test, trains } from './fixtures';
+import { expect, lane, openLibrary, saved, spoken, tabTo, test, toTab, trains } from './fixtures';
 
 /** Chooses one of some buttons in a row by keyboard, from the one that is chosen. */
 async function choose(page: Page, from: string, to: string, steps: number): Promise<void> {
@@ -29,10 +29,7 @@ test('three notes a string from nothing, by keyboard alone; all of it undone, be
     if (string > 1) await page.keyboard.press('ArrowUp');
   }
   await expect(page.getByRole('tab', { name: 'Notes 18' })).toBeVisible();
-  const tab = page.getByRole('tab', { name: /^Strokes and balance/ });
-  await tabTo(page, page.getByRole('tab', { selected: true }));
-  await page.keyboard.press('Home');
-  await expect(tab).toHaveAttribute('aria-selected', 'true');
+  await toTab(page, /^Strokes and balance/);
   if (!(await page.getByRole('radio', { name: 'down', exact: true }).first().isChecked()))
     await choose(page, 'auto', 'down', -2);
   await expect(trains(page)).toContainText('3 outside, 2 inside');

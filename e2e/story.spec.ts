@@ -9,6 +9,7 @@ import {
   saved,
   spoken,
   tabTo,
+  toTab,
   test,
   trains,
 } from './fixtures';
@@ -67,18 +68,7 @@ test('from a pasted tab to a kept, checked and exported exercise, by keyboard', 
   });
 
   await test.step('started up, outside and inside swap; a locked stroke keeps its reason', async () => {
-    await tabTo(
-      page,
-      page
-        .getByRole('tab', { name: /^Goal/ })
-        .or(page.getByRole('tab', { selected: true }))
-        .first(),
-    );
-    await page.keyboard.press('Home');
-    await expect(page.getByRole('tab', { name: /^Strokes and balance/ })).toHaveAttribute(
-      'aria-selected',
-      'true',
-    );
+    await toTab(page, /^Strokes and balance/);
     await tabTo(page, page.getByRole('radio', { name: 'alternate' }));
     await page.keyboard.press('Tab');
     await tabTo(page, page.getByRole('radio', { name: 'down', exact: true }));

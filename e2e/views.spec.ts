@@ -126,6 +126,8 @@ test('the key sheet opens by ? in the view and not while typing', async ({ page 
 test('letters typed in an open list stay in the list', async ({ page }) => {
   await openLibrary(page);
   await page.getByRole('link', { name: 'Rolling stair in sweeps' }).click();
+  await expect(lane(page)).toBeFocused();
+  await page.keyboard.press('ArrowRight');
   await page.getByRole('button', { name: /Sounded$/ }).click();
   await expect(page.getByRole('listbox')).toBeVisible();
   await page.keyboard.press('l');

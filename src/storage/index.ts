@@ -22,7 +22,7 @@ export {
   sweepUnused,
   undoOrRedo,
 } from './late';
-export { keptLadder, keptLadders, setLadder, type LadderFields } from './ladders';
+export { keptLadder, keptLadders, ownLadder, setLadder, type LadderFields } from './ladders';
 export * from './library';
 export type {
   BackupState,

@@ -138,4 +138,34 @@ describe('drills of a change', () => {
           expect([kind, from, to, ...there.map((one) => one.kind)]).toEqual([kind, from, to, kind]);
         }
   });
+
+  it('cut where the teacher says have every note in one part, and a join over each cut', () => {
+    const cuts = fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 5 });
+    fc.assert(
+      fc.property(anyExercise, cuts, (exercise, asked) => {
+        const plan = planOf(exercise.passage, exercise.policy, DEFAULT_SETUP);
+        const count = exercise.passage.notes.length;
+        const starts = [...new Set([1, ...asked])].filter((at) => at <= count).sort((a, b) => a - b);
+        const made = drillsOf(exercise, plan, null, DEFAULT_SETUP, asked);
+        if (starts.length === 1) {
+          expect(made).toEqual([]);
+          return;
+        }
+        const of = (stage: string) => made.filter((drill) => drill.stage === stage);
+        expect(of('section').map(({ passage }) => passage.notes.length)).toEqual(
+          starts.map((start, at) => (starts[at + 1] ?? count + 1) - start),
+        );
+        expect(of('section').flatMap(({ passage }) => passage.notes.map(({ string }) => string))).toEqual(
+          exercise.passage.notes.map(({ string }) => string),
+        );
+        expect(of('join')).toHaveLength(starts.length - 1);
+        of('join').forEach(({ part }, at) => {
+          const [from, to] = /notes? (\d+)(?: to (\d+))?/.exec(part)!.slice(1).map(Number);
+          const cut = starts[at + 1]!;
+          expect([from! < cut, to! >= cut]).toEqual([true, true]);
+        });
+      }),
+      { numRuns: 60 },
+    );
+  });
 });

@@ -1,5 +1,12 @@
 /** A group of drills: which of them fit the minutes, what they are called, and the exercises they become. */
-import { NO_GOAL, type DrillHands, type DrillStage, type Exercise, type Goal } from '../model/exercise';
+import {
+  NO_GOAL,
+  titledAs,
+  type DrillHands,
+  type DrillStage,
+  type Exercise,
+  type Goal,
+} from '../model/exercise';
 import { BPM_DECIMALS, MAX_BPM, MIN_BPM } from '../model/tempo';
 import type { Plan } from '../plan/plan';
 import type { Setup } from '../instrument/instrument';
@@ -11,10 +18,19 @@ import { forHands, spotOf, stagesOf, type Drill } from './stages';
 
 export { changesPerSecond, type Drill } from './stages';
 
-/** All drills of an exercise: of one of its string changes, and of its parts where it is long. */
-export function drillsOf(exercise: Exercise, plan: Plan, change: Transition | null, setup: Setup): Drill[] {
+/**
+ * All drills of an exercise: of one of its string changes, and of its parts where it is long. @param begins where the teacher's own parts begin, by
+ * the numbers of notes; absent: cut at bars or beats.
+ */
+export function drillsOf(
+  exercise: Exercise,
+  plan: Plan,
+  change: Transition | null,
+  setup: Setup,
+  begins: readonly number[] = [],
+): Drill[] {
   const spot = change && spotOf(exercise, plan, change);
-  return [...(spot ? stagesOf(exercise, spot, setup) : []), ...sectionDrills(exercise, plan, setup)];
+  return [...(spot ? stagesOf(exercise, spot, setup) : []), ...sectionDrills(exercise, plan, setup, begins)];
 }
 
 /** The stages that are offered first, in the order in which they are given up when minutes are short. */
@@ -66,6 +82,12 @@ const STAGE_NAMES: Readonly<Record<DrillStage, string>> = {
 export function drillName({ stage, hands, part }: Pick<Drill, 'stage' | 'hands' | 'part'>): string {
   return `${part === '' ? STAGE_NAMES[stage] : part}${HANDS_WORDS[hands]}`;
 }
+
+/** The title of a drill, which says what it was cut out of. */
+export const drillTitle = (
+  { title }: Pick<Exercise, 'title'>,
+  drill: Pick<Drill, 'stage' | 'hands' | 'part'>,
+) => titledAs(`${title}:`, drillName(drill));
 
 /** Stages that come round over a rest. */
 const RESTS_BACK: ReadonlySet<DrillStage> = new Set([
@@ -145,7 +167,7 @@ export function drillExercises(
     const tempo = tempoFactor(exercise, drill);
     return {
       ...exercise,
-      title: `${exercise.title}: ${drillName(drill)}`,
+      title: drillTitle(exercise, drill),
       passage,
       policy,
       goal: {

@@ -9,5 +9,8 @@ export {
   passesIn,
   type Drill,
 } from './group';
+export { MOST_PARTS } from './sections';
+export { pickingAlone } from './stages';
 export { problemExercise, temposFor, type TeachingProblem } from './problem';
+export { twinOf } from './twin';
 export { climbOf, type Climbing, type Stepped } from './stepped';

@@ -16,8 +16,8 @@ export interface TeachingProblem {
 /** Three frets under four fingers, well up the neck where they lie close: our own choice. */
 const FRETS = [7, 8, 10];
 
-/** Of the tempo at which it falls apart: well below it, where it holds, and a step beyond it. Common practice, no source. */
-const START_SHARE = 0.75;
+/** Of the tempo at which it falls apart: a fifth below it, where it holds, and a step beyond it. Common practice, no source. */
+const START_SHARE = 0.8;
 const GOAL_SHARE = 1.1;
 
 /** Where the ladder of a change begins and ends, in whole bpm, that falls apart at a tempo. */

@@ -11,6 +11,12 @@ export const LONG_FIGURE_NOTES = 12;
 
 const MOST_SECTIONS = 4;
 
+/** Parts that the teacher cuts: each begins at one of the picked notes of some numbers (from 1), the first at the first note. */
+function ownSections(picks: readonly CellPick[], begins: readonly number[]): CellPick[][] {
+  const starts = [...new Set([1, ...begins])].filter((at) => at <= picks.length).sort((a, b) => a - b);
+  return starts.map((start, at) => picks.slice(start - 1, (starts[at + 1] ?? picks.length + 1) - 1));
+}
+
 /** Notes of each section, cut at bar lines where there are enough bars, else at beats, into parts as even as that allows. */
 export function sectionsOf(exercise: Exercise, plan: Plan): CellPick[][] {
   const picks = picksOfPlan(exercise, plan);
@@ -29,14 +35,28 @@ export function sectionsOf(exercise: Exercise, plan: Plan): CellPick[][] {
   return parts.filter((part) => part.length > 0);
 }
 
-const MOST_LETTERS = 'ABCD';
+const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 
-/** The drills of a long figure; none for one that is short. */
-export function sectionDrills(exercise: Exercise, plan: Plan, setup: Setup): Drill[] {
+/** No figure is cut into more parts: each has a letter. */
+export const MOST_PARTS = LETTERS.length;
+
+/**
+ * The drills of a long figure; none for one that is short. @param begins where the teacher's own parts begin, by the numbers of notes; empty: cut
+ * at bars or beats. A short figure is cut where it is asked.
+ */
+export function sectionDrills(
+  exercise: Exercise,
+  plan: Plan,
+  setup: Setup,
+  begins: readonly number[] = [],
+): Drill[] {
   const { meter } = exercise.passage;
-  const sections = sectionsOf(exercise, plan);
+  const sections =
+    begins.length > 0
+      ? ownSections(picksOfPlan(exercise, plan), begins).slice(0, MOST_PARTS)
+      : sectionsOf(exercise, plan);
   const count = sections.flat().length;
-  if (count < LONG_FIGURE_NOTES || sections.length < 2) return [];
+  if ((begins.length === 0 && count < LONG_FIGURE_NOTES) || sections.length < 2) return [];
   const numbers = new Map(sections.flat().map((pick, at) => [pick, at + 1]));
   const drill = (stage: Drill['stage'], picks: readonly CellPick[], name: string): Drill => {
     const first = picks[0]!;
@@ -54,20 +74,20 @@ export function sectionDrills(exercise: Exercise, plan: Plan, setup: Setup): Dri
     return picks.filter(({ note }) => Math.abs(note.onsetTicks - edge.note.onsetTicks) < meter.beatTicks);
   };
   return [
-    ...sections.map((picks, at) => drill('section', picks, `section ${MOST_LETTERS[at]}`)),
+    ...sections.map((picks, at) => drill('section', picks, `section ${LETTERS[at]}`)),
     ...sections
       .slice(1)
       .map((picks, at) =>
         drill(
           'join',
           [...nearBeat(sections[at]!, 'end'), ...nearBeat(picks, 'start')],
-          `join of ${MOST_LETTERS[at]} and ${MOST_LETTERS[at + 1]}`,
+          `join of ${LETTERS[at]} and ${LETTERS[at + 1]}`,
         ),
       ),
     ...sections
       .slice(1, -1)
       .map((_, at) =>
-        drill('build-up', sections.slice(0, at + 2).flat(), `sections A to ${MOST_LETTERS[at + 1]}`),
+        drill('build-up', sections.slice(0, at + 2).flat(), `sections A to ${LETTERS[at + 1]}`),
       ),
   ];
 }

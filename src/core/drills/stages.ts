@@ -9,6 +9,7 @@ import type { Setup } from '../instrument/instrument';
 import type { Note, Passage } from '../passage/passage';
 import type { Transition } from '../picking/analysis';
 import { isStringChange } from '../picking/changes';
+import { isPicked } from '../picking/picks';
 import { otherStroke, type PickingPolicy } from '../picking/policy';
 import { modulo } from '../time/periods';
 import { secondsOf } from '../time/slots';
@@ -248,17 +249,24 @@ export function stagesOf(exercise: Exercise, spot: Spot, setup: Setup): Drill[] 
   return drills;
 }
 
+/**
+ * The picking hand alone on damped strings: every picked note dead, what is slurred or tapped a rest. @param passage with the slurs of its plan.
+ */
+export function pickingAlone(passage: Passage): Passage {
+  const notes = passage.notes
+    .filter(isPicked)
+    .map(({ id, string, onsetTicks, durationTicks, technique, lock, accent, restStroke }): Note => ({
+      ...{ id, string, fret: 0, onsetTicks, durationTicks, technique, dead: true },
+      ...(lock ? { lock } : {}),
+      ...(accent ? { accent } : {}),
+      ...(restStroke ? { restStroke } : {}),
+    }));
+  return { ...passage, notes };
+}
+
 /** A drill for the picking hand alone on damped strings, or the fretting hand alone; null where nothing is left to play. */
 export function forHands(drill: Drill, hands: DrillHands): Drill | null {
   if (hands === 'both') return drill;
-  if (hands === 'picking') {
-    const notes = drill.passage.notes.map(({ finger: _f, bend: _b, vibrato: _v, ...note }): Note => ({
-      ...note,
-      fret: 0,
-      dead: true,
-    }));
-    return { ...drill, hands, passage: { ...drill.passage, notes } };
-  }
-  const { passage } = frettingAlone(drill.passage);
+  const passage = hands === 'picking' ? pickingAlone(drill.passage) : frettingAlone(drill.passage).passage;
   return passage.notes.length === 0 ? null : { ...drill, hands, passage };
 }

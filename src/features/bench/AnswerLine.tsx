@@ -6,6 +6,7 @@ import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import type { AnswerPartsProps } from './AnswerParts';
 import { BalanceBar } from './BalanceBar';
+import { Legend } from './Legend';
 
 const Answer = styled.section`
   display: grid;
@@ -31,14 +32,16 @@ const AnswerParts = dynamic(() => import('./AnswerParts').then((module) => modul
 });
 
 /** What the strokes come to, under the lane whatever panel is open: the balance with its picture, who decides, what is tightest. */
-export function AnswerLine(props: AnswerPartsProps) {
+export function AnswerLine({ hasPins, ...props }: AnswerPartsProps & { readonly hasPins: boolean }) {
   const { exercise, plan } = props;
+  const { figures } = plan.analysis;
   const view = useView();
   return (
     <Answer aria-label="What it comes to">
       <Says>
-        <BalanceBar figures={plan.analysis.figures} goal={exercise.goal} />
+        <BalanceBar figures={figures} goal={exercise.goal} />
         <p data-trains>{trainsSentence(plan.analysis, view)}</p>
+        {figures.picks > 0 ? <Legend kinds={figures.kinds} hasPins={hasPins} /> : null}
       </Says>
       <AnswerParts {...props} />
     </Answer>

@@ -4,35 +4,24 @@ import {
   againstTarget,
   KIND_NAMES,
   ofKind,
-  POLICY_KINDS,
-  policyText,
   tightestChanges,
   type Exercise,
   type PickingPolicy,
   type Plan,
+  type PolicyKind,
   type Setup,
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
-import { Menu } from '@/ui/controls/Menu';
-import { useView } from '@/ui/shell/viewSettings';
-import { ViewButton } from '@/ui/shell/ViewButton';
+import { Choice } from '@/ui/controls/Choice';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '@/work/bench/acting';
 import type { TabId } from './BenchPanels';
-import { Legend } from './Legend';
 
 const Parts = styled.div`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 0.2rem 0.6rem;
-  .end {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.2rem 1rem;
-    margin-left: auto;
-  }
 `;
 
 const Against = styled.span<{ $colour: string }>`
@@ -42,60 +31,68 @@ const Against = styled.span<{ $colour: string }>`
 
 const PAINTS = { 'on target': colour.good, 'off target': colour.warn, 'no target': colour.inkSoft } as const;
 
-const STARTS: readonly { readonly start: PickingPolicy['start']; readonly name: string }[] = [
-  { start: 'down', name: 'starts down' },
-  { start: 'up', name: 'starts up' },
-  { start: 'auto', name: 'starts as fits better' },
+const POLICIES: readonly { readonly id: PolicyKind; readonly name: string }[] = [
+  { id: 'alternateByNote', name: 'alternate' },
+  { id: 'alternateByPulse', name: 'by pulse' },
+  { id: 'economy', name: 'economy' },
+  { id: 'sweep', name: 'sweep' },
+  { id: 'leastTravel', name: 'least travel' },
+  { id: 'oneSlant', name: 'one slant' },
 ];
+
+const STARTS = [
+  { id: 'down', name: 'down' },
+  { id: 'up', name: 'up' },
+  { id: 'auto', name: 'auto' },
+] as const;
+
+const Tightest = styled(Button)`
+  padding: 0.2rem 0.3rem;
+  text-decoration: underline dotted;
+  text-underline-offset: 0.2em;
+`;
 
 export interface AnswerPartsProps {
   readonly exercise: Exercise;
   readonly plan: Plan;
   readonly setup: Setup;
   readonly bpm: number;
-  readonly hasPins: boolean;
   readonly edit: EditExercise;
   readonly onTab: (tab: TabId) => void;
 }
 
-/** Who decides the strokes and how they start, the balance against its target, what is tightest, and the marks of the lane. */
-export function AnswerParts({ exercise, plan, setup, bpm, hasPins, edit, onTab }: AnswerPartsProps) {
+/** Who decides the strokes and how they start, the balance against its target, and what is tightest. */
+export function AnswerParts({ exercise, plan, setup, bpm, edit, onTab }: AnswerPartsProps) {
   const { policy, passage, goal } = exercise;
-  const view = useView();
-  const { figures } = plan.analysis;
-  const against = againstTarget(goal, figures);
+  const against = againstTarget(goal, plan.analysis.figures);
   const [tightest] = tightestChanges(passage, plan.analysis, bpm, setup);
   const decide = (label: string, change: Partial<PickingPolicy>) =>
     edit(label, (one) => ({ ...one, policy: { ...one.policy, ...change } }));
   return (
     <Parts>
-      <Menu
+      <Choice
         label="Strokes are"
-        name={policyText(policy, view)}
-        items={POLICY_KINDS.map((kind) => ({
-          id: kind,
-          name: policyText(ofKind(policy, kind), view),
-          run: () => decide('Who decides the strokes', ofKind(policy, kind)),
-        }))}
+        hideLabel
+        value={policy.kind}
+        options={POLICIES}
+        onChange={(kind) => decide('Who decides the strokes', ofKind(policy, kind))}
       />
-      <Menu
+      <Choice
         label="Start"
-        name={STARTS.find(({ start }) => start === policy.start)!.name}
-        items={STARTS.map(({ start, name }) => ({ id: start, name, run: () => decide('Start', { start }) }))}
+        hideLabel
+        value={policy.start}
+        options={STARTS}
+        onChange={(start) => decide('Start', { start })}
       />
       {against.state === 'no target' ? null : (
-        <Against $colour={PAINTS[against.state]}>{against.text}</Against>
+        <Against $colour={PAINTS[against.state]}>{against.brief}</Against>
       )}
       {tightest ? (
-        <Button look="quiet" onPress={() => onTab('strokes')}>
-          tightest: {KIND_NAMES[tightest.change.kind]} from {tightest.change.stringFrom} to{' '}
+        <Tightest look="quiet" onPress={() => onTab('strokes')}>
+          tightest: {KIND_NAMES[tightest.change.kind]} {tightest.change.stringFrom} →{' '}
           {tightest.change.stringTo}, {(tightest.seconds * 1000).toFixed(0)} ms at {bpm}
-        </Button>
+        </Tightest>
       ) : null}
-      <span className="end">
-        {figures.picks > 0 ? <Legend kinds={figures.kinds} hasPins={hasPins} /> : null}
-        <ViewButton />
-      </span>
     </Parts>
   );
 }

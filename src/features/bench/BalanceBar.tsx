@@ -30,12 +30,14 @@ const Picture = styled.svg`
 
 /**
  * Outside and inside changes as one bar: hollow and filled, as their marks are; a bracket under it spans what the goal wants. Draws nothing
- * where there is neither kind.
+ * where there is neither kind, or hardly any beside sweeps.
  */
 export function BalanceBar({ figures, goal }: { figures: Plan['analysis']['figures']; goal: Goal }) {
-  const { insideShare } = figures;
-  if (insideShare === null) return null;
+  const { insideShare, kinds } = figures;
   const target = targetOf(goal);
+  // Of a sweep the few changes at its turns say nothing.
+  const isOfSweeps = target === null && kinds.sweep > kinds.inside + kinds.outside;
+  if (insideShare === null || isOfSweeps) return null;
   const border = (1 - insideShare) * WIDTH;
   // Of all changes wanted inside, the bar is filled from its right end.
   const [from, to] = target

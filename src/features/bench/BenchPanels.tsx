@@ -249,6 +249,7 @@ export function BenchPanels(props: BenchPanelsProps) {
               setup={setup}
               bpm={playing.bpm}
               caret={caret}
+              range={range}
               onTry={onTry}
             />
           ),

@@ -2,10 +2,11 @@
 import dynamic from 'next/dynamic';
 import type { useRouter } from 'next/navigation';
 import { memo, useEffect, useState } from 'react';
-import { noteAt, type Exercise, type GoalCheck, type Plan, type Range, type Place } from '@/core';
+import { ME, noteAt, type Exercise, type GoalCheck, type Plan, type Range, type Place } from '@/core';
 import { usePlayer } from '@/ui/shell/player';
 import { waysOut } from '@/ui/shell/waysOut';
 import type { BenchActions } from '@/work/bench/acting';
+import { attempt } from '@/work/perform';
 import { AnswerLine } from './AnswerLine';
 import type { TabId } from './BenchPanels';
 import { GoalLine } from './GoalLine';
@@ -74,6 +75,13 @@ interface TopProps {
 /** Title and goal over the lane, and what a pasted text left to be asked. */
 export const BenchTop = memo(function BenchTop({ shown, exerciseId, actions, onTab, router }: TopProps) {
   const { exercise, check } = shown;
+  const player = usePlayer();
+  const onSheet = () =>
+    attempt('Making the sheet', async () => {
+      const { makeSheet } = await import('@/work/sheet');
+      const { ids } = await makeSheet(exerciseId, exercise, player);
+      router.push(`/handout?ids=${ids.join()}`);
+    });
   return (
     <>
       <GoalLine
@@ -81,6 +89,8 @@ export const BenchTop = memo(function BenchTop({ shown, exerciseId, actions, onT
         check={check}
         edit={actions.edit}
         onChangeGoal={() => onTab('goal')}
+        whom={player.id === ME ? 'me' : player.name}
+        onSheet={onSheet}
         ways={waysOut(
           () => ({ id: exerciseId, exercise }),
           (id) => router.push(`/handout?ids=${id}`),

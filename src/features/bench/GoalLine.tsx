@@ -1,5 +1,6 @@
 'use client';
-import { Check, CircleDashed, Send, X } from 'lucide-react';
+import { Check, CircleDashed, Printer, Send, X } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import styled from 'styled-components';
 import type { Exercise, GoalCheck } from '@/core';
 import { Button } from '@/ui/controls/Button';
@@ -14,6 +15,8 @@ const Row = styled.div`
   align-items: baseline;
   gap: 0.2rem 1.25rem;
   .end {
+    display: flex;
+    gap: 0.5rem;
     align-self: center;
     margin-left: auto;
   }
@@ -56,6 +59,11 @@ const State = styled.span<{ $colour: string }>`
   font-weight: 650;
 `;
 
+// The lane paints first.
+const ViewButton = dynamic(() => import('@/ui/shell/ViewButton').then((module) => module.ViewButton), {
+  ssr: false,
+});
+
 const STATES = {
   met: { Icon: Check, paint: colour.good },
   partly: { Icon: CircleDashed, paint: colour.warn },
@@ -68,12 +76,15 @@ interface GoalLineProps {
   readonly check: GoalCheck;
   readonly edit: EditExercise;
   readonly onChangeGoal: () => void;
+  /** The student of the moment. */
+  readonly whom: string;
+  readonly onSheet: () => void;
   /** What can be done with the whole exercise. */
   readonly ways: readonly MenuAction[];
 }
 
 /** Title and goal, always in sight. */
-export function GoalLine({ exercise, check, edit, onChangeGoal, ways }: GoalLineProps) {
+export function GoalLine({ exercise, check, edit, onChangeGoal, whom, onSheet, ways }: GoalLineProps) {
   const { Icon, paint } = STATES[check.state];
   const { words, bpm } = exercise.goal;
   return (
@@ -86,6 +97,12 @@ export function GoalLine({ exercise, check, edit, onChangeGoal, ways }: GoalLine
         onChange={(event) => edit('Title', (one) => ({ ...one, title: event.target.value }), 'title')}
       />
       <span className="end">
+        <ViewButton />
+        {exercise.passage.notes.length === 0 ? null : (
+          <Button onPress={onSheet}>
+            <Printer size={15} aria-hidden /> Sheet for {whom}
+          </Button>
+        )}
         <Menu label="Give out" name="Give out" icon={<Send size={15} aria-hidden />} items={ways} />
       </span>
       <Goal>

@@ -6,14 +6,11 @@ import {
   counted,
   guessesOf,
   MAX_SLOTS_PER_BEAT,
-  POLICY_KINDS,
-  ofKind,
   policyText,
   readTabText,
   setSubdivision,
   stringLetters,
   type Exercise,
-  type PickingPolicy,
 } from '@/core';
 import { Menu } from '@/ui/controls/Menu';
 import type { MenuAction } from '@/ui/controls/props';
@@ -32,11 +29,7 @@ const Line = styled.div`
 
 const SLOTS = Array.from({ length: MAX_SLOTS_PER_BEAT }, (_, at) => at + 1);
 
-const STARTS: readonly { readonly start: PickingPolicy['start']; readonly name: string }[] = [
-  { start: 'down', name: 'starts down' },
-  { start: 'up', name: 'starts up' },
-  { start: 'auto', name: 'starts as fits better' },
-];
+const STARTS = { down: 'starting down', up: 'starting up', auto: 'starting as fits better' } as const;
 
 /** What the text that was read did not say, and how it was taken: one press changes it. */
 export function GuessedLine({ exercise, edit }: { exercise: Exercise; edit: EditExercise }) {
@@ -58,8 +51,6 @@ export function GuessedLine({ exercise, edit }: { exercise: Exercise; edit: Edit
     name,
     run: () => edit(label, change),
   });
-  const decide = (label: string, name: string, change: Partial<PickingPolicy>) =>
-    item(name, label, (one) => ({ ...one, policy: { ...one.policy, ...change } }));
   return (
     <Line role="group" aria-label="Guessed of the text">
       <span>What the text does not say was taken as</span>
@@ -88,20 +79,9 @@ export function GuessedLine({ exercise, edit }: { exercise: Exercise; edit: Edit
             ),
           )}
       {policy === null ? null : (
-        <>
-          {menu(
-            'Strokes are',
-            policyText(policy, view),
-            POLICY_KINDS.map((kind) =>
-              decide('Who decides the strokes', policyText(ofKind(policy, kind), view), ofKind(policy, kind)),
-            ),
-          )}
-          {menu(
-            'Start',
-            STARTS.find(({ start }) => start === policy.start)!.name,
-            STARTS.map(({ start, name }) => decide('Start', name, { start })),
-          )}
-        </>
+        <span>
+          {policyText(policy, view)}, {STARTS[policy.start]}: both are chosen above
+        </span>
       )}
     </Line>
   );

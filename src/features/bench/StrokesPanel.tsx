@@ -5,14 +5,12 @@ import {
   faultsOf,
   faultText,
   loneTurns,
-  ofKind,
   slantsText,
   unmetText,
   withSlurs,
   type Exercise,
   type PickingPolicy,
   type Plan,
-  type PolicyKind,
   type Place,
 } from '@/core';
 import { Button } from '@/ui/controls/Button';
@@ -55,15 +53,6 @@ const Unmet = styled.ul`
   }
 `;
 
-const POLICIES: readonly { readonly id: PolicyKind; readonly name: string }[] = [
-  { id: 'alternateByNote', name: 'alternate' },
-  { id: 'alternateByPulse', name: 'by pulse' },
-  { id: 'economy', name: 'economy' },
-  { id: 'sweep', name: 'sweep' },
-  { id: 'leastTravel', name: 'least travel' },
-  { id: 'oneSlant', name: 'one slant' },
-];
-
 interface StrokesPanelProps {
   readonly exercise: Exercise;
   readonly plan: Plan;
@@ -102,22 +91,6 @@ export function StrokesPanel({ exercise, plan, pass, onPass, edit, onGo }: Strok
     <Panel aria-label="Strokes">
       <h2>What the pick does</h2>
       <Row>
-        <Choice
-          label="Strokes are"
-          value={policy.kind}
-          options={POLICIES}
-          onChange={(kind) => set('Who decides the strokes', ofKind(policy, kind))}
-        />
-        <Choice
-          label="Start"
-          value={policy.start}
-          options={[
-            { id: 'down', name: 'down' },
-            { id: 'up', name: 'up' },
-            { id: 'auto', name: 'auto' },
-          ]}
-          onChange={(start) => set('Start', { start })}
-        />
         {passes > 1 ? (
           <Choice
             label="Shown pass"

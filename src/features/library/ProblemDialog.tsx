@@ -1,8 +1,9 @@
 'use client';
+import { Printer } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { bpmText, counted, DEFAULT_SETUP, MAX_BPM, MIN_BPM, planOf, STANDARD_TUNING } from '@/core';
+import { bpmText, counted, DEFAULT_SETUP, ME, MAX_BPM, MIN_BPM, planOf, STANDARD_TUNING } from '@/core';
 import {
   drillExercises,
   drillName,
@@ -52,6 +53,8 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
   const players = useKept(() => readPlayers(database())) ?? [player];
   const [chosen, setChosen] = useState<string | null>(null);
   const playerId = chosen ?? player.id;
+  const whom = players.find((one) => one.id === playerId) ?? player;
+  const sheetFor = whom.id === ME ? 'me' : whom.name;
   const isSame = problem.from === problem.to;
   const { figure, plan, change, drills } = useMemo(() => {
     const made = problemExercise(
@@ -65,15 +68,17 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
   }, [problem, isSame]);
   const cards = fittedTo(drills, minutes);
   const tempos = breaksAt === null ? null : temposFor(breaksAt);
-  const make = async () => {
+  const make = async (then: 'bench' | 'sheet') => {
     const id = newId();
     const made = drillExercises(figure, cards, change, ['both'], id, 0);
     const exercises = [{ id, exercise: figure }, ...made.map((exercise) => ({ exercise }))];
     await addExercises(database(), exercises, `Drills: ${figure.title}`);
-    const whom = players.find((one) => one.id === playerId) ?? player;
     if (whom.id !== player.id) await choosePlayer(database(), whom.id);
     if (tempos) await setLadder(database(), id, whom.id, tempos.startBpm, tempos);
-    router.push(`/bench/${id}`);
+    if (then === 'bench') return router.push(`/bench/${id}`);
+    const { makeSheet } = await import('@/work/sheet');
+    const { ids } = await makeSheet(id, figure, whom);
+    router.push(`/handout?ids=${ids.join()}`);
   };
   return (
     <Dialog title="Start from a problem" isOpen onClose={onClose}>
@@ -137,8 +142,15 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
           </>
         )}
         <div className="row">
-          <Button look="primary" isDisabled={isSame} onPress={() => attempt('Making the drills', make)}>
+          <Button
+            look="primary"
+            isDisabled={isSame}
+            onPress={() => attempt('Making the drills', () => make('bench'))}
+          >
             Make the drills
+          </Button>
+          <Button isDisabled={isSame} onPress={() => attempt('Making the sheet', () => make('sheet'))}>
+            <Printer size={15} aria-hidden /> Sheet for {sheetFor}
           </Button>
           <Button onPress={onClose}>Leave it</Button>
         </div>

@@ -12,6 +12,7 @@ import {
   tightestChanges,
   type Exercise,
   type Plan,
+  type Range,
   type Setup,
   type Transition,
   type Place,
@@ -23,6 +24,7 @@ import {
   drillRemarks,
   drillsOf,
   fittedTo,
+  MOST_PARTS,
   passesIn,
   type Drill,
 } from '@/core/drills';
@@ -37,6 +39,8 @@ import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
 import { undoOf } from '@/work/undoing';
 import { cardList } from '../cards';
+import { HandsAlone } from '../HandsAlone';
+import { NumberList } from '../material/NumberList';
 import { FieldRow } from '../TwoColumns';
 import type { Try } from '@/work/bench/trying';
 import { useKept } from '@/ui/shell/useKept';
@@ -76,6 +80,7 @@ interface DrillsPanelProps {
   readonly setup: Setup;
   readonly bpm: number;
   readonly caret: Place;
+  readonly range: Range | null;
   readonly onTry: Try;
 }
 
@@ -99,6 +104,24 @@ function useChanges({ exercise, plan, setup, bpm, caret }: DrillsPanelProps) {
     const isPut = here !== undefined && here.id !== passage.notes[0]?.id;
     return { changes, nameOf, suggested: (isPut ? atCaret : null) ?? first };
   }, [passage, plan, bpm, setup, caret]);
+}
+
+/** Why some beginnings of parts will not do; null if they will. */
+function partsFault(numbers: readonly number[], notes: number): string | null {
+  if (numbers.some((number) => number < 1 || number > notes)) return `Each from 1 to ${notes}`;
+  return numbers.length >= MOST_PARTS ? `${MOST_PARTS} parts at the most` : null;
+}
+
+/** One cut more: before and after what is marked, or at the caret. */
+function withCut(
+  begins: readonly number[],
+  { passage }: Exercise,
+  { caret, range }: Pick<DrillsPanelProps, 'caret' | 'range'>,
+): number[] {
+  const moments = [...new Set(passage.notes.map(({ onsetTicks }) => onsetTicks))];
+  const numberFrom = (ticks: number) => moments.findIndex((moment) => moment >= ticks) + 1;
+  const more = range ? [numberFrom(range.fromTicks), numberFrom(range.toTicks)] : [numberFrom(caret.ticks)];
+  return [...new Set([...begins, ...more.filter((number) => number > 1)])].sort((a, b) => a - b);
 }
 
 /** The drills that were made before, in order. */
@@ -131,15 +154,36 @@ export function DrillsPanel(props: DrillsPanelProps) {
   const [picked, setPicked] = useState<{ of: readonly Drill[]; keys: ReadonlySet<string> } | null>(null);
   const changeKey = ({ fromNote, toNote }: Transition) => `${fromNote} ${toNote}`;
   const change = changes.find((one) => changeKey(one) === chosenKey) ?? suggested;
-  const drills = useMemo(() => drillsOf(exercise, plan, change, setup), [exercise, plan, change, setup]);
+  const [begins, setBegins] = useState<readonly number[]>([]);
+  const drills = useMemo(
+    () => drillsOf(exercise, plan, change, setup, begins),
+    [exercise, plan, change, setup, begins],
+  );
   const fitted = useMemo(() => new Set(fittedTo(drills, minutes).map(keyOf)), [drills, minutes]);
   const keys = picked?.of === drills ? picked.keys : fitted;
   const wanted = drills.filter((drill) => keys.has(keyOf(drill)));
   const minutesEach = minutes / Math.max(1, wanted.length) / (byHands ? DRILL_HANDS.length : 1);
+  const whole = (
+    <FieldRow>
+      <HandsAlone exercise={exercise} setup={setup} hands={['picking', 'fretting']} />
+      <NumberList
+        label="Cut: parts begin at note"
+        value={begins}
+        placeholder="5 13"
+        wide
+        fault={(numbers) => partsFault(numbers, exercise.passage.notes.length)}
+        onChange={setBegins}
+      />
+      <Button onPress={() => setBegins(withCut(begins, exercise, props))}>
+        {props.range ? 'Cut at what is marked' : 'Cut at the caret'}
+      </Button>
+    </FieldRow>
+  );
   if (drills.length === 0)
     return (
       <Panel>
         <p>There is no string change to cut out, and the figure is short enough as it is.</p>
+        {exercise.passage.notes.length > 1 ? whole : null}
         <Group exerciseId={exerciseId} />
       </Panel>
     );
@@ -182,6 +226,7 @@ export function DrillsPanel(props: DrillsPanelProps) {
           each for the picking hand alone, the fretting hand alone, then both
         </Switch>
       </FieldRow>
+      {whole}
       <Cards aria-label="Drills to choose from">
         {drills.map((drill) => {
           const name = drillName(drill);

@@ -36,7 +36,7 @@ import { attempt } from '@/work/perform';
 import type { EditExercise } from '@/work/bench/acting';
 import { FieldRow, TwoColumns } from '../TwoColumns';
 import { FingerMatrix } from './FingerMatrix';
-import { FrettingAlone } from './FrettingAlone';
+import { HandsAlone } from '../HandsAlone';
 import { Supplies } from './Supplies';
 import { useFingeringOptions } from './useFingering';
 
@@ -173,7 +173,7 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
           >
             Clear {counted(alreadySet, 'finger')}
           </Button>
-          <FrettingAlone exercise={exercise} />
+          <HandsAlone exercise={exercise} setup={setup} hands={['fretting']} />
         </FieldRow>
         {fingering.differing.map((firstNotes) => (
           <p key={firstNotes[0]}>
