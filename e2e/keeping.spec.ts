@@ -84,7 +84,7 @@ test('the library duplicates, renames, archives and deletes, each with undo; it 
 
 test('the student of the moment has a tempo of their own on each exercise', async ({ page }) => {
   await openLibrary(page);
-  await page.getByRole('button', { name: /^Student: Me/ }).click();
+  await page.getByRole('button', { name: /^Student: Orrin/ }).click();
   await page.getByLabel('New student (name or alias)').fill('Wren');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: /^Student: Wren/ })).toBeVisible();

@@ -8,7 +8,8 @@ test('what is lopsided against its goal is mended by the first suggestion, and c
   await page.getByRole('link', { name: 'Heron between two reeds' }).click();
   await expect(page.locator('[data-trains]')).toContainText('0 outside, 9 inside');
   const panel = page.getByRole('region', { name: 'Balance' });
-  await expect(panel).toContainText('100 % inside; the goal wants 50 %');
+  const answer = page.getByRole('region', { name: 'What it comes to' });
+  await expect(answer).toContainText('100 % inside; the goal wants 50 %');
   await panel.getByRole('button', { name: 'What would mend it?' }).press('Enter');
   const offers = panel.getByRole('list', { name: 'What would mend the balance' }).getByRole('listitem');
   await expect(offers.first()).toContainText('0 outside, 9 inside →');
@@ -17,7 +18,7 @@ test('what is lopsided against its goal is mended by the first suggestion, and c
     .first()
     .getByRole('button', { name: /^Apply: / })
     .press('Enter');
-  await expect(panel).toContainText('as the goal wants');
+  await expect(answer).toContainText('as the goal wants');
   await expect(panel.getByRole('button', { name: 'What would mend it?' })).toBeHidden();
   await lane(page).focus();
   await page.keyboard.press('Control+z');

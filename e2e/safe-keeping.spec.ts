@@ -9,8 +9,8 @@ test('exported, wiped and restored, everything is as it was; another version is 
   browser,
 }, info) => {
   await openLibrary(page);
-  await page.getByRole('button', { name: /^Student: Me/ }).click();
-  await page.getByRole('button', { name: /^Me: hand, instrument/ }).click();
+  await page.getByRole('button', { name: /^Student: Orrin/ }).click();
+  await page.getByRole('button', { name: /^Orrin: hand, instrument/ }).click();
   await page.getByLabel('Goals').fill('even changes at 96');
   await page.getByRole('button', { name: 'Close' }).click();
   await fromMenu(page, 'Over the stile', 'Delete');

@@ -272,6 +272,9 @@ export const DEMO_PLAYERS = [
   },
 ] as const;
 
+/** On whom the demo opens: with a record, and a change that fails. */
+export const DEMO_FIRST_STUDENT = 'Orrin';
+
 /** Ladders that are set already; a goal of null is the exercise's. */
 export const DEMO_LADDERS = [
   {

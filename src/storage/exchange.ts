@@ -25,6 +25,8 @@ import { commit, COMMIT_TABLES, deletedIds, deviceIdOf, readyForRuns } from './l
 import { LIBRARY, type Edit } from './scopes';
 import { backedSettings, keepBackedSettings } from './meta';
 import { shelveVersions } from './shelf';
+import { DEMO_STUDENT_HEADER } from './kept';
+import { choosePlayer, currentPlayer } from './players';
 import { newId, timestamp } from './sources';
 
 /** The tables that a backup holds. */
@@ -337,5 +339,11 @@ export async function loadDemo(db: DatabaseHandle): Promise<ImportSummary> {
   const [response, { readProject }] = await Promise.all([fetch('/api/demo'), import('@/core/formats')]);
   const { project, problems } = readProject(await response.text());
   if (!project) throw new Error(problems[0]?.message ?? 'The demo library could not be read.');
-  return importProject(db, await upToYesterday(project), 'Load the demo library');
+  const isFirst = await isEmptyLibrary(db);
+  const summary = await importProject(db, await upToYesterday(project), 'Load the demo library');
+  // It opens on somebody with a record, unless a student was chosen here.
+  const name = response.headers.get(DEMO_STUDENT_HEADER);
+  const student = project.players.find((player) => player.name === name);
+  if (isFirst && student && (await currentPlayer(db))?.id === ME) await choosePlayer(db, student.id);
+  return summary;
 }

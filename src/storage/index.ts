@@ -22,6 +22,7 @@ export {
   sweepUnused,
   undoOrRedo,
 } from './late';
+export { DEMO_STUDENT_HEADER } from './kept';
 export { keptLadder, keptLadders, ownLadder, setLadder, type LadderFields } from './ladders';
 export * from './library';
 export type {

@@ -39,6 +39,8 @@ export interface HandoutSettings {
   readonly pageEach: boolean;
   /** Whom it is for stands at the head. */
   readonly forWhom: boolean;
+  /** In words for whoever does not know the trade's. */
+  readonly plainly: boolean;
 }
 
 /** A part of the warm-up. */
@@ -189,3 +191,6 @@ export interface MetaRecord {
   readonly key: MetaKey;
   readonly value: unknown;
 }
+
+/** Beside the demo library: the name of the student on whom it opens. */
+export const DEMO_STUDENT_HEADER = 'Yardfell-Student';

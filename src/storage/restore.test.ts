@@ -144,6 +144,7 @@ describe('a backup', () => {
           room: false,
           pageEach: true,
           forWhom: false,
+          plainly: false,
         });
         const to = fresh();
         const device = (await to.meta.get('deviceId'))!.value;

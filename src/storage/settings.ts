@@ -50,6 +50,7 @@ export const { read: handoutSettings, keep: keepHandoutSettings } = settings<Han
   room: true,
   pageEach: false,
   forWhom: true,
+  plainly: true,
 });
 
 /** How practice goes, as last set. The warm-up is common practice, no source. */

@@ -49,20 +49,34 @@ async function breaksAt(exerciseId: string, { passage }: Exercise, playerId: str
 }
 
 /**
+ * The twin of an exercise, made unless it is there already as it would be made now. @returns its id, and whether it was made; null where the
+ * line has none.
+ */
+export async function keepTwin(
+  exerciseId: string,
+  exercise: Exercise,
+  { id, setup }: SheetFor,
+): Promise<{ readonly id: string; readonly isNew: boolean } | null> {
+  const plan = planOf(exercise.passage, exercise.policy, setup);
+  // Drills of a drill stand in its group.
+  const parentId = exercise.drill?.parentId ?? exerciseId;
+  const there = await drillsCutFrom(database(), parentId);
+  const twin = twinOf(exercise, plan, parentId, (there.at(-1)?.order ?? -1) + 1);
+  if (!twin) return null;
+  const known = await knownTwin(parentId, twin, id);
+  if (known !== null) return { id: known, isNew: false };
+  const made = newId();
+  await addExercises(database(), [{ id: made, exercise: twin }], `Twin of “${exercise.title}”`);
+  return { id: made, isNew: true };
+}
+
+/**
  * Makes what a sheet needs: the twin, where the line has one and it is not there yet, and a ladder for the student, where there is none yet
  * and the record says where the exercise falls apart. What is there stays as it is.
  * @param exerciseId of an exercise that is kept; `exercise` as it is shown.
  */
 export async function makeSheet(exerciseId: string, exercise: Exercise, whom: SheetFor): Promise<MadeSheet> {
-  const plan = planOf(exercise.passage, exercise.policy, whom.setup);
-  // Drills of a drill stand in its group.
-  const parentId = exercise.drill?.parentId ?? exerciseId;
-  const there = await drillsCutFrom(database(), parentId);
-  const twin = twinOf(exercise, plan, parentId, (there.at(-1)?.order ?? -1) + 1);
-  const known = twin && (await knownTwin(parentId, twin, whom.id));
-  const twinId = twin && (known ?? newId());
-  if (twin && twinId !== null && known === null)
-    await addExercises(database(), [{ id: twinId, exercise: twin }], `Twin of “${exercise.title}”`);
+  const twin = await keepTwin(exerciseId, exercise, whom);
   if (!(await ownLadder(database(), exerciseId, whom.id))) {
     const bpm = await breaksAt(exerciseId, exercise, whom.id);
     if (bpm !== null) {
@@ -71,8 +85,5 @@ export async function makeSheet(exerciseId: string, exercise: Exercise, whom: Sh
       await setLadder(database(), exerciseId, whom.id, startBpm, { startBpm, goalBpm: goal });
     }
   }
-  return {
-    ids: [exerciseId, ...(twinId === null ? [] : [twinId])],
-    madeTwin: twin !== null && known === null,
-  };
+  return { ids: [exerciseId, ...(twin ? [twin.id] : [])], madeTwin: twin?.isNew === true };
 }

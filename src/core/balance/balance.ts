@@ -50,9 +50,12 @@ export function missingPairs(rows: readonly PairRow[], strings: readonly number[
 
 function slantClause(analysis: Analysis, schools: Schools): string {
   const { class: slantClass, slants } = analysis.slants;
-  if (slantClass === 'free') return 'no exit asks for a slant';
-  if (slantClass === 'both slants') return 'the exits ask for both slants';
-  return `one slant: ${slantText(slants[0] as Slant, schools)}`;
+  const { plainly } = schools;
+  if (slantClass === 'free') return plainly ? 'the pick needs no tilt' : 'no exit asks for a slant';
+  if (slantClass === 'both slants')
+    return plainly ? 'the pick must tilt both ways' : 'the exits ask for both slants';
+  const which = slantText(slants[0] as Slant, schools);
+  return plainly ? `the pick keeps one tilt: ${which}` : `one slant: ${which}`;
 }
 
 /** One sentence that says what an exercise trains: "5 outside, 0 inside: every change goes round the outside; …". */

@@ -131,25 +131,24 @@ export function checkGoal(goal: Goal, analysis: Analysis): GoalCheck {
   return { met, of: total, state, text: `${wants}: ${countText(met)} of ${countText(total)}${apart}` };
 }
 
-/** How the inside share stands against the goal's target, in a sentence and in brief beside a picture that shows the share. */
+/** How the inside share stands against the goal's target. */
 export function againstTarget(
   goal: Goal,
   figures: Figures,
-): { state: 'on target' | 'off target' | 'no target'; text: string; brief: string } {
+): { state: 'on target' | 'off target' | 'no target'; text: string } {
   const target = targetOf(goal);
   const share = figures.insideShare;
-  if (!target) return { state: 'no target', text: 'The goal asks for no balance.', brief: '' };
+  if (!target) return { state: 'no target', text: 'The goal asks for no balance.' };
   const wanted =
     target.insideShare === 0
       ? 'all outside'
       : target.insideShare === 1
         ? 'all inside'
         : '50 % inside, give or take 10';
-  const off = `the goal wants ${wanted}`;
   if (share === null)
-    return { state: 'off target', text: `The goal wants ${wanted}; there are no such changes.`, brief: off };
+    return { state: 'off target', text: `The goal wants ${wanted}; there are no such changes.` };
   const is = `${Math.round(share * 100)} % inside`;
   return Math.abs(share - target.insideShare) <= target.tolerance + 1e-9
-    ? { state: 'on target', text: `${is}, as the goal wants (${wanted}).`, brief: 'as the goal wants' }
-    : { state: 'off target', text: `${is}; the goal wants ${wanted}.`, brief: off };
+    ? { state: 'on target', text: `${is}, as the goal wants (${wanted}).` }
+    : { state: 'off target', text: `${is}; the goal wants ${wanted}.` };
 }

@@ -16,6 +16,8 @@ export interface Schools {
   readonly switching: (typeof SWITCHINGS)[number];
   /** A change is explained by the stroke that must come out or by the slant that lets it out. */
   readonly wording: (typeof WORDINGS)[number];
+  /** Words for whoever does not know the trade's: the pick tilts, it has no slant. Absent: no. */
+  readonly plainly?: boolean;
 }
 
 /** The words before anyone chose others. */

@@ -24,7 +24,7 @@ function sweepCue(some: readonly Transition[]): string {
 /** How a stroke gets out of the strings. */
 function howOut({ fromStroke, slant }: Transition, schools: Schools): string {
   return schools.wording === 'slant' && slant
-    ? `slant the pick ${slantText(slant, schools)} and let it come out`
+    ? `${schools.plainly ? 'tilt' : 'slant'} the pick ${slantText(slant, schools)} and let it come out`
     : `bring the pick out on the ${SIDE_AFTER[fromStroke]}`;
 }
 

@@ -85,7 +85,7 @@ export function AnswerParts({ exercise, plan, setup, bpm, edit, onTab }: AnswerP
         onChange={(start) => decide('Start', { start })}
       />
       {against.state === 'no target' ? null : (
-        <Against $colour={PAINTS[against.state]}>{against.brief}</Against>
+        <Against $colour={PAINTS[against.state]}>{against.text}</Against>
       )}
       {tightest ? (
         <Tightest look="quiet" onPress={() => onTab('strokes')}>

@@ -1,5 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import {
@@ -21,9 +22,12 @@ import {
   type Setup,
 } from '@/core';
 import { PairTable } from '@/ui/charts/PairTable';
+import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
+import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '@/work/bench/acting';
+import { attempt, told } from '@/work/perform';
 import { useTempos } from './tempos';
 import type { Try } from '@/work/bench/trying';
 import type { Playing } from './usePlaying';
@@ -66,6 +70,7 @@ function oneKindOnly(pairs: readonly PairCount[]): string {
 
 /** Inside against outside, pair by pair and direction by direction, against what the goal wants. */
 export function BalancePanel({
+  exerciseId,
   exercise,
   plan,
   setup,
@@ -74,6 +79,7 @@ export function BalancePanel({
   edit,
   onTry,
 }: {
+  exerciseId: string;
   exercise: Exercise;
   plan: Plan;
   setup: Setup;
@@ -83,6 +89,8 @@ export function BalancePanel({
   edit: EditExercise;
   onTry: Try;
 }) {
+  const player = usePlayer();
+  const router = useRouter();
   // What is pressed to mend goes away once it is mended.
   const heading = useRef<HTMLHeadingElement>(null);
   const { analysis } = plan;
@@ -110,7 +118,20 @@ export function BalancePanel({
     against.state
   ];
   const isBalanced = target !== null && target.insideShare === 0.5;
-  const oneSided = isBalanced || target === null ? oneKindOnly(figures.pairs) : '';
+  const { kinds } = figures;
+  const isOneSided =
+    !isBalanced &&
+    kinds.inside !== kinds.outside &&
+    kinds.sweep + kinds.backtrack === 0 &&
+    analysis.passes === 1;
+  const openTwin = async () => {
+    const { keepTwin } = await import('@/work/sheet');
+    const twin = await keepTwin(exerciseId, exercise, player);
+    if (twin) router.push(`/bench/${twin.id}`);
+    else told('Turned round, this line would not have the other kind. Nothing was made.');
+  };
+  const isOfSweeps = kinds.sweep > kinds.inside + kinds.outside;
+  const oneSided = isBalanced || (target === null && !isOfSweeps) ? oneKindOnly(figures.pairs) : '';
   const missing = missingPairs(
     rows,
     exercise.passage.notes.map((note) => note.string),
@@ -121,7 +142,8 @@ export function BalancePanel({
       <h2 ref={heading} tabIndex={-1}>
         How it balances
       </h2>
-      <Target $colour={paint}>{against.text}</Target>
+      {/* Against a target it stands in the answer line. */}
+      {target === null ? <Target $colour={paint}>{against.text}</Target> : null}
       {rows.length === 0 ? (
         <p>There are no string changes to weigh.</p>
       ) : (
@@ -156,13 +178,16 @@ export function BalancePanel({
           onApplied={() => heading.current?.focus()}
         />
       ) : null}
+      {isOneSided ? (
+        <div>
+          <Button onPress={() => attempt('Making the twin', openTwin)}>
+            Balance it by its twin: the same line with the other kind
+          </Button>
+        </div>
+      ) : null}
       {tightest ? (
         <details>
-          <summary>
-            The tightest change:{' '}
-            {tightest.change.kind === 'backtrack' ? 'against the grain' : tightest.change.kind} from{' '}
-            {tightest.change.stringFrom} to {tightest.change.stringTo}
-          </summary>
+          <summary>The tightest change in figures</summary>
           <p>
             At {bpm} bpm {(tightest.seconds * 1000).toFixed(0)} ms from pick to pick,{' '}
             {tightest.mmPerSecond.toFixed(0)} mm/s over the strings, {tightest.bits.toFixed(2)} bits (

@@ -194,6 +194,7 @@ export function BenchPanels(props: BenchPanelsProps) {
                   onGo={onGo}
                 />
                 <BalancePanel
+                  exerciseId={exerciseId}
                   exercise={exercise}
                   plan={plan}
                   setup={setup}

@@ -122,6 +122,9 @@ export function HandoutSheets({ ids, title }: { ids: readonly string[]; title: s
         <Switch isOn={settings.forWhom} onChange={(forWhom) => set({ forWhom })}>
           For whom
         </Switch>
+        <Switch isOn={settings.plainly} onChange={(plainly) => set({ plainly })}>
+          Plain words
+        </Switch>
         {items.length > 1 ? (
           <OrderButton items={items} title={title} onChange={(order, name) => go(order, name)} />
         ) : null}

@@ -77,28 +77,61 @@ describe('pages', () => {
   });
 });
 
+const KITE = (() => {
+  const { exercises, passages } = demoProject();
+  const record = exercises.find(({ title }) => title === 'Kite string')!;
+  const { passage } = passages.find(({ hash }) => hash === record.passageHash)!;
+  return { ...record, passage };
+})();
+const PLAYER = { setup: DEFAULT_SETUP, hand: OPEN_HAND };
+const SETTINGS = {
+  paper: 'a4',
+  notes: false,
+  ladder: true,
+  room: true,
+  pageEach: false,
+  forWhom: true,
+  plainly: true,
+} as const;
+const textOf = (some: ReturnType<typeof piecesOf>) =>
+  some
+    .map(({ body }) => renderToStaticMarkup(body))
+    .join('')
+    .replaceAll(/<[^>]+>/g, ' ');
+
+it('an exercise and its twin share one ladder and one room to write, after both', () => {
+  const twin = {
+    ...KITE,
+    drill: { parentId: 'k', order: 0, stage: 'twin' as const, hands: 'both' as const },
+  };
+  const items = [KITE, twin, KITE].map((exercise, at) => ({
+    id: ['k', 't', 'o'][at]!,
+    exercise,
+    ladder: undefined,
+  }));
+  const keys = piecesOf(items, PLAYER, SETTINGS, VIEW_AT_FIRST, 700).map(({ key }) => key);
+  for (const part of ['ladder', 'room'])
+    expect(keys.filter((key) => key.endsWith(`-${part}`))).toEqual([`t-${part}`, `o-${part}`]);
+});
+
+it('plain words have no word of the trade for how the pick is held', () => {
+  const items = [{ id: 'k', exercise: KITE, ladder: undefined }];
+  const plain = textOf(piecesOf(items, PLAYER, SETTINGS, VIEW_AT_FIRST, 700));
+  const trade = textOf(piecesOf(items, PLAYER, { ...SETTINGS, plainly: false }, VIEW_AT_FIRST, 700));
+  expect(plain).toContain('the pick must tilt both ways');
+  expect(plain).not.toContain('slant');
+  expect(trade).toContain('the exits ask for both slants');
+});
+
 it.each(['even', 'density', 'overshoot'] as const)(
   'a ladder of kind %s is printed as it is climbed',
   (kind) => {
-    const { exercises, passages } = demoProject();
-    const record = exercises.find(({ title }) => title === 'Kite string')!;
-    const { passage } = passages.find(({ hash }) => hash === record.passageHash)!;
-    const exercise = { ...record, passage };
     const ladder = { ...FRESH_LADDER, kind, startBpm: 60, goalBpm: 84 } as unknown as SheetItem['ladder'];
-    const settings = {
-      paper: 'a4',
-      notes: false,
-      ladder: true,
-      room: false,
-      pageEach: false,
-      forWhom: true,
-    } as const;
-    const player = { setup: DEFAULT_SETUP, hand: OPEN_HAND };
-    const printed = piecesOf([{ id: 'k', exercise, ladder }], player, settings, VIEW_AT_FIRST, 700)
+    const printed = piecesOf([{ id: 'k', exercise: KITE, ladder }], PLAYER, SETTINGS, VIEW_AT_FIRST, 700)
       .filter(({ key }) => key.includes('ladder'))
       .map(({ body }) => renderToStaticMarkup(body))
       .join('');
-    const { steps, times } = climbOf(exercise, ladder, DEFAULT_SETUP);
+    const { steps, times } = climbOf(KITE, ladder, DEFAULT_SETUP);
     expect(printed.split('<li>')).toHaveLength(steps.length + 1);
     expect(printed).toContain(durationText(times.at(-1)!.untilSeconds));
   },

@@ -14,6 +14,7 @@ import {
   KIND_NAMES,
   largerExits,
   PART_NAMES,
+  POLICY_MEANINGS,
   pinnedWhere,
   pinNumbers,
   planOf,
@@ -87,8 +88,8 @@ function Heading({ exercise, plan, view, usual }: Shown & { readonly usual: Pick
         {capital(technique)}
         {technique === policyText(policy, view) ? '' : `, ${policyText(policy, view)}`}
         {start ? `, starts with ${withArticle(start)}` : ''}
-        {policy.loop ? ', round and round' : ''}.{hand === '' ? '' : ` Picking hand: ${hand}.`}{' '}
-        {trainsSentence(plan.analysis, view)}
+        {policy.loop ? ', round and round' : ''}.{view.plainly ? ` ${POLICY_MEANINGS[policy.kind]}` : ''}
+        {hand === '' ? '' : ` Picking hand: ${hand}.`} {capital(trainsSentence(plan.analysis, view))}
       </p>
     </header>
   );
@@ -240,7 +241,12 @@ function columnsOf(steps: readonly LadderStep[], width: number): number {
   return Math.max(1, Math.floor((width + STEP_GAP) / (Math.max(...widths) + STEP_GAP)));
 }
 
-function ladderPieces({ exercise, ladder }: SheetItem, setup: Setup, width: number): LoosePiece[] {
+function ladderPieces(
+  { exercise, ladder }: SheetItem,
+  setup: Setup,
+  width: number,
+  isOfBoth: boolean,
+): LoosePiece[] {
   // The same climb as the Ladder and the runner have, parts of a density ladder included.
   const { spec, steps, times } = climbOf(exercise, ladder, setup);
   const columns = columnsOf(steps, width);
@@ -252,7 +258,7 @@ function ladderPieces({ exercise, ladder }: SheetItem, setup: Setup, width: numb
     withNext: true,
     body: (
       <h3>
-        Ladder{' '}
+        {isOfBoth ? 'Ladder for both' : 'Ladder'}{' '}
         <small>
           {counted(spec.passes, 'pass', 'passes')} a run, {bpmText(spec.startBpm)} to{' '}
           {bpmText(steps.at(-1)!.bpm)} bpm, at least {durationText(times.at(-1)!.untilSeconds)}. Tick a box
@@ -294,13 +300,13 @@ function ladderPieces({ exercise, ladder }: SheetItem, setup: Setup, width: numb
   ];
 }
 
-function roomPiece(): LoosePiece {
+function roomPiece(isOfBoth: boolean): LoosePiece {
   return {
     key: 'room',
     withNext: false,
     body: (
       <div className="room">
-        <h3>What I noticed about this exercise</h3>
+        <h3>What I noticed{isOfBoth ? '' : ' about this exercise'}</h3>
         {Array.from({ length: ROOM_LINES }, (_, line) => (
           <i key={line} />
         ))}
@@ -309,7 +315,11 @@ function roomPiece(): LoosePiece {
   };
 }
 
-/** All pieces of a sheet for a width in pixels. */
+/** Whether an exercise is the twin of another: it climbs the same ladder, and stands with it. */
+const isTwinOf = (item: SheetItem | undefined, other: SheetItem | undefined): boolean =>
+  item !== undefined && item.exercise.drill?.stage === 'twin' && item.exercise.drill.parentId === other?.id;
+
+/** All pieces of a sheet for a width in pixels. An exercise and its twin after it share ladder and room. */
 export function piecesOf(
   items: readonly SheetItem[],
   { setup, hand }: Pick<PlayerRecord, 'setup' | 'hand'>,
@@ -320,24 +330,26 @@ export function piecesOf(
   return items.flatMap((item, index) => {
     const { exercise } = item;
     const plan = planOf(exercise.passage, exercise.policy, setup);
-    const shown: Shown = { exercise, plan, view };
+    const shown: Shown = { exercise, plan, view: { ...view, plainly: settings.plainly } };
+    const isTwin = isTwinOf(item, items[index - 1]);
+    const isBeforeTwin = isTwinOf(items[index + 1], item);
     const pieces: LoosePiece[] = [
       { key: 'heading', withNext: true, body: <Heading {...shown} usual={hand} /> },
-      ...(cuesFor(exercise, plan, view).length > 0
+      ...(cuesFor(exercise, plan, shown.view).length > 0
         ? [{ key: 'cues', withNext: true, body: <Cues {...shown} /> }]
         : []),
       { key: 'marks', withNext: true, body: <Marks plan={plan} /> },
       ...lanePieces(shown, width),
       { key: 'larger', withNext: false, body: <LargerStrokes exercise={exercise} plan={plan} /> },
       ...(settings.notes ? notePieces(exercise, plan) : []),
-      ...(settings.ladder ? ladderPieces(item, setup, width) : []),
-      ...(settings.room ? [roomPiece()] : []),
+      ...(settings.ladder && !isBeforeTwin ? ladderPieces(item, setup, width, isTwin) : []),
+      ...(settings.room && !isBeforeTwin ? [roomPiece(isTwin)] : []),
     ];
     return pieces.map((piece, at) => ({
       ...piece,
       key: `${item.id}-${piece.key}`,
       of: item.id,
-      startsPage: at === 0 && index > 0 && settings.pageEach,
+      startsPage: at === 0 && index > 0 && settings.pageEach && !isTwin,
     }));
   });
 }

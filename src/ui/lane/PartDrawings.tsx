@@ -110,7 +110,7 @@ function SlantAsked({
   };
   return (
     <g stroke={colour.inkSoft} strokeWidth={2.4} fill="none" strokeLinecap="round">
-      <title>{`This exit is helped by a slant: ${slantText(slant, view)}`}</title>
+      <title>{`This exit is helped by a ${view.plainly ? 'tilt' : 'slant'}: ${slantText(slant, view)}`}</title>
       <path d={`M-6,${y + rise} L6,${y - rise}`} />
       {wayOn()}
     </g>

@@ -61,6 +61,7 @@ const settings = Joi.object({
     room: Joi.boolean(),
     pageEach: Joi.boolean(),
     forWhom: Joi.boolean(),
+    plainly: Joi.boolean(),
   }),
   practice: Joi.object({
     clicks: Joi.object().unknown(true),
