@@ -1,11 +1,6 @@
 /** Bad input: a clear message, nothing lost, nothing executed. */
 import { readFileSync } from 'node:fs';
-import { expect, lane, openLibrary, paste, saved, tabOn, test } from './fixtures';
-
-async function pasteTab(page: import('@playwright/test').Page, text: string): Promise<void> {
-  await page.getByLabel('Paste tab here and it opens on the Bench').focus();
-  await paste(page, text);
-}
+import { expect, lane, openLibrary, pasteTab, saved, tabOn, test } from './fixtures';
 
 async function openNotes(page: import('@playwright/test').Page, count: number): Promise<void> {
   await expect(page.getByRole('tab', { name: new RegExp(`^Notes ${count}\\b`) })).toBeVisible();

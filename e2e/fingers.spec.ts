@@ -18,7 +18,7 @@ test('fingers are worked out within the reach of the hand, shown in the lane, wr
   await expect(drawn).toContainText('II');
 
   // A smaller hand shifts more often.
-  const limit = panel.getByRole('textbox', { name: 'Stretch limit of Me, mm' });
+  const limit = panel.getByRole('textbox', { name: 'Stretch limit of Orrin, mm' });
   await limit.fill('80');
   await limit.press('Enter');
   await expect(said).not.toHaveText(before!);

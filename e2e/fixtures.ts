@@ -85,6 +85,12 @@ export async function paste(page: Page, text: string): Promise<void> {
   await page.keyboard.press('Control+v');
 }
 
+/** Pastes tab into the Library, which opens it on the Bench. */
+export async function pasteTab(page: Page, text: string): Promise<void> {
+  await page.getByLabel('Paste tab here and it opens on the Bench').focus();
+  await paste(page, text);
+}
+
 /** Six lines of tab with notes on the third string. */
 export function tabOn(body: string): string {
   const silent = body.replace(/[^|]/g, '-');

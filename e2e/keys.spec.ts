@@ -16,7 +16,7 @@ test('from a change that will not go to the sheet of its drills, by keys alone',
     await tabTo(page, dialog.getByRole('textbox', { name: /^Falls apart at, bpm/ }));
     await page.keyboard.type('96');
     await press('Tab');
-    await expect(dialog).toContainText('The ladder goes from 72 to 106.');
+    await expect(dialog).toContainText('The ladder goes from 77 to 106.');
     await tabTo(page, dialog.getByRole('button', { name: 'Make the drills' }));
     await press('Enter');
     await expect(page.getByRole('heading', { name: 'Outside from 3 to 2' })).toBeVisible();
@@ -28,7 +28,7 @@ test('from a change that will not go to the sheet of its drills, by keys alone',
     await press('Enter');
     const sheet = page.locator('[data-sheet] section').first();
     await expect(sheet).toContainText('Outside from 3 to 2');
-    await expect(sheet).toContainText('72 to 106 bpm');
+    await expect(sheet).toContainText('77 to 106 bpm');
     await tabTo(page, page.getByRole('button', { name: 'Print' }));
     const printed = await page.pdf({ path: info.outputPath('sheet.pdf'), preferCSSPageSize: true });
     expect(printed.length).toBeGreaterThan(5000);

@@ -174,6 +174,7 @@ test('what cannot be is said, and nothing is lost', async ({ page }) => {
 
   // A day that has not come is not logged; one that has is, can be changed, and undone.
   await page.getByRole('navigation').getByRole('link', { name: 'Logbook' }).click();
+  await chooseStudent(page, 'Me');
   await expect(page.getByText('Nothing on record for Me yet')).toBeVisible();
   await page.getByRole('button', { name: 'Log runs by hand' }).click();
   await page.getByLabel('Day', { exact: true }).fill('2099-01-01');

@@ -64,6 +64,7 @@ export {
   slotsUsed,
   insertPassage,
   extractRange,
+  firstNotes,
 } from './passage/range';
 export {
   moveRangeAcross,
@@ -99,6 +100,7 @@ export {
   pickupSlots,
   restAtEnd,
   setBeatSubdivision,
+  holdLast,
   lastAgain,
   slotsNeeded,
 } from './rhythm/lay';
@@ -182,7 +184,6 @@ export { cuesFor } from './plan/cues';
 export { pinnedWhere, pinNumbers, spokenNote, spokenPlace } from './plan/spoken';
 export {
   exerciseFromTab,
-  firstNotes,
   fitPolicy,
   guessesOf,
   restrung,

@@ -41,6 +41,8 @@ export interface HandoutSettings {
   readonly forWhom: boolean;
   /** In words for whoever does not know the trade's. */
   readonly plainly: boolean;
+  /** A figure that is moved stands there once, with where it goes in words. */
+  readonly short: boolean;
 }
 
 /** A part of the warm-up. */

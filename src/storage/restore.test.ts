@@ -145,6 +145,7 @@ describe('a backup', () => {
           pageEach: true,
           forWhom: false,
           plainly: false,
+          short: false,
         });
         const to = fresh();
         const device = (await to.meta.get('deviceId'))!.value;

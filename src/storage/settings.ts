@@ -51,6 +51,7 @@ export const { read: handoutSettings, keep: keepHandoutSettings } = settings<Han
   pageEach: false,
   forWhom: true,
   plainly: true,
+  short: true,
 });
 
 /** How practice goes, as last set. The warm-up is common practice, no source. */

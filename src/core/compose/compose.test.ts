@@ -188,6 +188,29 @@ describe('figures', () => {
     ).toBe(16);
   });
 
+  it('so many on each string turn round, or begin again, where a string has fewer', () => {
+    const three = scale({ tonic: 'C', scale: 'major', fret: 8 }, { strings: [6, 5, 4] });
+    const rows = [6, 5, 4].map((string) => frets({ ...three, strings: [string] }));
+    const plan = (again: boolean) =>
+      frets({ ...three, figure: { kind: 'plan', counts: [3, 6, 3], ...(again ? { again: true } : {}) } });
+    const [low, middle, high] = rows as [number[], number[], number[]];
+    expect(plan(true)).toEqual([...low, ...middle, ...middle, ...high]);
+    expect(plan(false)).toEqual([...low, ...middle, middle[1], middle[0], middle[1], ...high]);
+  });
+
+  it('the turning note stands twice at both ends, or at the one that is asked', () => {
+    const four = arpeggio(
+      { perString: 1 },
+      { strings: [4, 3, 2, 1], direction: 'there and back', goesRound: true },
+    );
+    const [a, b, c, d] = frets({ ...four, direction: 'there', goesRound: false });
+    const turned = (turn: Recipe['turn']) => frets({ ...four, turn });
+    expect(turned('shared')).toEqual([a, b, c, d, c, b]);
+    expect(turned('repeated far')).toEqual([a, b, c, d, d, c, b]);
+    expect(turned('repeated near')).toEqual([a, b, c, d, c, b, a]);
+    expect(turned('repeated')).toEqual([a, b, c, d, d, c, b, a]);
+  });
+
   it('all orders of the fingers are different figures: 24 of four, and each string begins on the next when they rotate', () => {
     const orders = [1, 2, 3, 4].flatMap((a) =>
       [1, 2, 3, 4].flatMap((b) =>

@@ -8,6 +8,7 @@ export { takeCell } from './own';
 export { nearestRecipe } from './nearest';
 export { allStrings, firstRecipe, withSource } from './recipe';
 export { CHORDS, SCALES, TONICS } from './names';
+export { shortForm, type ShortForm } from './short';
 export { suppliesOf } from './supply';
 export { tuningFrom, tuningText } from './tuningText';
 export { recipeName, recipeText, TURN_NAMES, versionsInTurn } from './words';

@@ -50,7 +50,6 @@ export function twinOf(exercise: Exercise, plan: Plan, parentId: string, order: 
     studentNotes: [],
     cues: null,
     question: null,
-    recipe: null,
     brief: null,
     origin: null,
     sourceText: '',

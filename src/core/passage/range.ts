@@ -189,3 +189,11 @@ export function extractRange(passage: Passage, range: Range): Passage {
     notes: notesIn(passage, range).map((note) => ({ ...note, onsetTicks: note.onsetTicks - shift })),
   };
 }
+
+/** A passage of no more notes than so many, for a drawing. */
+export function firstNotes(passage: Passage, most: number): Passage {
+  const { loopBounds: _, ...rest } = passage;
+  const notes = passage.notes.slice(0, most);
+  const last = notes.at(-1);
+  return { ...rest, notes, lengthTicks: last ? last.onsetTicks + last.durationTicks : passage.lengthTicks };
+}

@@ -8,6 +8,7 @@ import {
   ACCENTS,
   accentNotes,
   groupNotes,
+  holdLast,
   lastAgain,
   pickupSlots,
   restAtEnd,
@@ -148,6 +149,35 @@ describe('ends', () => {
     const none = { ...passage, notes: [] };
     expect(lastAgain(none)).toEqual(none);
   });
+});
+
+it('the last moment is held until a pass ends on the beat or the bar, no further, and nothing else moves', () => {
+  fc.assert(
+    fc.property(
+      strings,
+      fc.nat(3),
+      fc.integer({ min: 2, max: 5 }),
+      fc.constantFrom('beat', 'bar'),
+      (on, pickup, beats, until) => {
+        const base = passageOn(on);
+        const passage: Passage = {
+          ...base,
+          meter: { beats, beatTicks: BEAT },
+          pickupTicks: Math.min(pickup, on.length - 1) * SLOT,
+          loopBounds: { startTicks: 0, endTicks: base.lengthTicks },
+        };
+        const made = holdLast(passage, until);
+        const unit = until === 'beat' ? BEAT : beats * BEAT;
+        const grown = made.lengthTicks - passage.lengthTicks;
+        expect((made.lengthTicks + passage.pickupTicks) % unit).toBe(0);
+        expect(grown >= 0 && grown < unit).toBe(true);
+        expect(made.loopBounds!.endTicks).toBe(made.lengthTicks);
+        expect(made.notes.slice(0, -1)).toEqual(passage.notes.slice(0, -1));
+        expect(made.notes.at(-1)).toEqual({ ...passage.notes.at(-1), durationTicks: SLOT + grown });
+        expect(holdLast(made, until)).toBe(made);
+      },
+    ),
+  );
 });
 
 describe('a beat', () => {

@@ -179,6 +179,28 @@ export function lastAgain(passage: Passage): Passage {
     .reduce((of, { string, fret }) => putNote(of, passage.lengthTicks, string, fret), passage);
 }
 
+/**
+ * A passage whose last notes are held until a pass ends on a beat, or on a bar line; the passage as it is where it does. What goes round with them
+ * grows as well.
+ */
+export function holdLast(passage: Passage, until: 'beat' | 'bar'): Passage {
+  const { meter, pickupTicks, lengthTicks, loopBounds } = passage;
+  const unit = meter.beatTicks * (until === 'bar' ? meter.beats : 1);
+  const endTicks = Math.ceil((lengthTicks + pickupTicks) / unit) * unit - pickupTicks;
+  const last = passage.notes.at(-1)?.onsetTicks;
+  if (last === undefined || endTicks === lengthTicks) return passage;
+  const notes = passage.notes.map((note) =>
+    note.onsetTicks === last ? { ...note, durationTicks: endTicks - note.onsetTicks } : note,
+  );
+  const grows = loopBounds?.endTicks === lengthTicks;
+  return {
+    ...passage,
+    notes,
+    lengthTicks: endTicks,
+    ...(grows ? { loopBounds: { ...loopBounds, endTicks } } : {}),
+  };
+}
+
 /** So many slots the notes of the beat at a moment need. */
 export function slotsNeeded(passage: Passage, ticks: number): number {
   const { beat } = slotAt(passage, ticks);

@@ -1,10 +1,9 @@
 'use client';
-import dynamic from 'next/dynamic';
 import styled from 'styled-components';
 import { trainsSentence } from '@/core';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
-import type { AnswerPartsProps } from './AnswerParts';
+import { AnswerParts, type AnswerPartsProps } from './AnswerParts';
 import { BalanceBar } from './BalanceBar';
 import { Legend } from './Legend';
 
@@ -25,11 +24,6 @@ const Says = styled.div`
     font-weight: 600;
   }
 `;
-
-const AnswerParts = dynamic(() => import('./AnswerParts').then((module) => module.AnswerParts), {
-  ssr: false,
-  loading: () => <div style={{ height: '2rem' }} />,
-});
 
 /** What the strokes come to, under the lane whatever panel is open: the balance with its picture, who decides, what is tightest. */
 export function AnswerLine({ hasPins, ...props }: AnswerPartsProps & { readonly hasPins: boolean }) {

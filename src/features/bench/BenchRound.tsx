@@ -7,7 +7,6 @@ import { usePlayer } from '@/ui/shell/player';
 import { waysOut } from '@/ui/shell/waysOut';
 import type { BenchActions } from '@/work/bench/acting';
 import { attempt } from '@/work/perform';
-import { AnswerLine } from './AnswerLine';
 import type { TabId } from './BenchPanels';
 import { GoalLine } from './GoalLine';
 import type { Tried, Try } from '@/work/bench/trying';
@@ -17,12 +16,15 @@ const QuestionStrip = dynamic(() => import('./QuestionStrip').then((module) => m
   ssr: false,
 });
 // The lane paints first; what stands under it follows.
+const AnswerLine = dynamic(() => import('./AnswerLine').then((module) => module.AnswerLine), {
+  ssr: false,
+  loading: () => <div style={{ height: '4.2rem' }} />,
+});
 const BenchPanels = dynamic(() => import('./BenchPanels').then((module) => module.BenchPanels), {
   ssr: false,
 });
 const NoteStrip = dynamic(() => import('./NoteStrip').then((module) => module.NoteStrip), {
   ssr: false,
-  loading: () => <div style={{ height: '4.5rem' }} />,
 });
 const GuessedLine = dynamic(() => import('./GuessedLine').then((module) => module.GuessedLine), {
   ssr: false,

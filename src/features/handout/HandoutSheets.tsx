@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import { ME } from '@/core';
+import { shortForm } from '@/core/compose';
 import {
   database,
   handoutSettings,
@@ -97,6 +98,7 @@ export function HandoutSheets({ ids, title }: { ids: readonly string[]; title: s
       `/handout?ids=${order.join()}${name.trim() === '' ? '' : `&title=${encodeURIComponent(name)}`}`,
       { scroll: false },
     );
+  const hasMoved = items.some(({ exercise }) => shortForm(exercise, player.setup) !== null);
   const missing = ids.length - items.length;
   return (
     <>
@@ -122,6 +124,11 @@ export function HandoutSheets({ ids, title }: { ids: readonly string[]; title: s
         <Switch isOn={settings.forWhom} onChange={(forWhom) => set({ forWhom })}>
           For whom
         </Switch>
+        {hasMoved ? (
+          <Switch isOn={settings.short} onChange={(short) => set({ short })}>
+            Moved figures once
+          </Switch>
+        ) : null}
         <Switch isOn={settings.plainly} onChange={(plainly) => set({ plainly })}>
           Plain words
         </Switch>

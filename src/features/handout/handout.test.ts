@@ -2,7 +2,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { renderToStaticMarkup } from 'react-dom/server';
-import { DEFAULT_SETUP, durationText, FRESH_LADDER, OPEN_HAND } from '@/core';
+import { DEFAULT_SETUP, durationText, emptyPassage, FRESH_LADDER, OPEN_HAND } from '@/core';
+import { applyRecipe, firstRecipe, type Recipe } from '@/core/compose';
 import { climbOf } from '@/core/drills';
 import { demoProject } from '@/demo/library';
 import { VIEW_AT_FIRST } from '@/storage';
@@ -92,6 +93,7 @@ const SETTINGS = {
   pageEach: false,
   forWhom: true,
   plainly: true,
+  short: true,
 } as const;
 const textOf = (some: ReturnType<typeof piecesOf>) =>
   some
@@ -112,6 +114,26 @@ it('an exercise and its twin share one ladder and one room to write, after both'
   const keys = piecesOf(items, PLAYER, SETTINGS, VIEW_AT_FIRST, 700).map(({ key }) => key);
   for (const part of ['ladder', 'room'])
     expect(keys.filter((key) => key.endsWith(`-${part}`))).toEqual([`t-${part}`, `o-${part}`]);
+});
+
+it('a moved figure is printed once with where it goes, or whole where that is wished', () => {
+  const recipe: Recipe = {
+    ...firstRecipe('fingers'),
+    moves: { kind: 'frets', by: 1, times: 7 },
+    movesBack: true,
+  };
+  const applied = applyRecipe({ ...KITE, passage: emptyPassage() }, recipe, DEFAULT_SETUP);
+  if ('fault' in applied) throw new Error(applied.fault.code);
+  const items = [{ id: 'm', exercise: applied.exercise, ladder: undefined }];
+  const systems = (short: boolean) => {
+    const some = piecesOf(items, PLAYER, { ...SETTINGS, short }, VIEW_AT_FIRST, 700);
+    return { count: some.filter(({ key }) => key.includes('lane')).length, text: textOf(some) };
+  };
+  const [once, whole] = [systems(true), systems(false)];
+  expect(once.text).toContain('Then the same at each fret up the neck, until its highest note is at fret 15');
+  expect(whole.text).not.toContain('Then the same');
+  // Eight places there and seven back.
+  expect(whole.count).toBeGreaterThan(once.count * 8);
 });
 
 it('plain words have no word of the trade for how the pick is held', () => {

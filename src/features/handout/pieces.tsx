@@ -31,6 +31,7 @@ import {
   type PlayerRecord,
   type Setup,
 } from '@/core';
+import { shortForm } from '@/core/compose';
 import { climbOf } from '@/core/drills';
 import type { HandoutSettings, ViewSettings } from '@/storage';
 import { layoutLane, PRINT_LANE, type LaneSystem } from '@/ui/lane/layout';
@@ -61,8 +62,9 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 const PASS_NAMES = ['First time round', 'Second time round', 'Third time round', 'Fourth time round'];
 
-/** Lines to write on. */
+/** Lines to write on, and under an exercise with its twin, which stand on one page. */
 const ROOM_LINES = 4;
+const ROOM_LINES_OF_BOTH = 2;
 
 /** An exercise as the pieces of its sheet show it. */
 interface Shown {
@@ -307,7 +309,7 @@ function roomPiece(isOfBoth: boolean): LoosePiece {
     body: (
       <div className="room">
         <h3>What I noticed{isOfBoth ? '' : ' about this exercise'}</h3>
-        {Array.from({ length: ROOM_LINES }, (_, line) => (
+        {Array.from({ length: isOfBoth ? ROOM_LINES_OF_BOTH : ROOM_LINES }, (_, line) => (
           <i key={line} />
         ))}
       </div>
@@ -331,6 +333,14 @@ export function piecesOf(
     const { exercise } = item;
     const plan = planOf(exercise.passage, exercise.policy, setup);
     const shown: Shown = { exercise, plan, view: { ...view, plainly: settings.plainly } };
+    const short = settings.short ? shortForm(exercise, setup) : null;
+    const drawn: Shown = short
+      ? {
+          ...shown,
+          exercise: short.exercise,
+          plan: planOf(short.exercise.passage, short.exercise.policy, setup),
+        }
+      : shown;
     const isTwin = isTwinOf(item, items[index - 1]);
     const isBeforeTwin = isTwinOf(items[index + 1], item);
     const pieces: LoosePiece[] = [
@@ -338,9 +348,23 @@ export function piecesOf(
       ...(cuesFor(exercise, plan, shown.view).length > 0
         ? [{ key: 'cues', withNext: true, body: <Cues {...shown} /> }]
         : []),
-      { key: 'marks', withNext: true, body: <Marks plan={plan} /> },
-      ...lanePieces(shown, width),
-      { key: 'larger', withNext: false, body: <LargerStrokes exercise={exercise} plan={plan} /> },
+      // Its signs are those of the line before it.
+      ...(isTwin ? [] : [{ key: 'marks', withNext: true, body: <Marks plan={plan} /> }]),
+      ...lanePieces(drawn, width),
+      ...(short
+        ? [
+            {
+              key: 'moves',
+              withNext: false,
+              body: (
+                <p>
+                  <b>{short.words}</b> <small>({counted(short.notes, 'note')} in all)</small>
+                </p>
+              ),
+            },
+          ]
+        : []),
+      { key: 'larger', withNext: false, body: <LargerStrokes exercise={drawn.exercise} plan={drawn.plan} /> },
       ...(settings.notes ? notePieces(exercise, plan) : []),
       ...(settings.ladder && !isBeforeTwin ? ladderPieces(item, setup, width, isTwin) : []),
       ...(settings.room && !isBeforeTwin ? [roomPiece(isTwin)] : []),
@@ -348,7 +372,7 @@ export function piecesOf(
     return pieces.map((piece, at) => ({
       ...piece,
       key: `${item.id}-${piece.key}`,
-      of: item.id,
+      of: isTwin ? items[index - 1]!.id : item.id,
       startsPage: at === 0 && index > 0 && settings.pageEach && !isTwin,
     }));
   });

@@ -62,6 +62,7 @@ const settings = Joi.object({
     pageEach: Joi.boolean(),
     forWhom: Joi.boolean(),
     plainly: Joi.boolean(),
+    short: Joi.boolean(),
   }),
   practice: Joi.object({
     clicks: Joi.object().unknown(true),

@@ -114,14 +114,6 @@ export function stringsText({ strings, tuning }: TabStrings): string {
   return `${strings.length === 1 ? `string ${first}` : `strings ${first} to ${last}`} of ${tuning.length}`;
 }
 
-/** A passage of no more notes than so many, for a drawing. */
-export function firstNotes(passage: Passage, most: number): Passage {
-  const { loopBounds: _, ...rest } = passage;
-  const notes = passage.notes.slice(0, most);
-  const last = notes.at(-1);
-  return { ...rest, notes, lengthTicks: last ? last.onsetTicks + last.durationTicks : passage.lengthTicks };
-}
-
 /**
  * Answers which strings the lines of a tab are: its notes, as they are by now, go from the strings of the first reading to those of
  * another. Null where a note stands on a string that this reading does not have.

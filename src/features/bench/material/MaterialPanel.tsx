@@ -12,14 +12,16 @@ import {
   isDetached,
   nearestRecipe,
   recipeText,
+  shortForm,
   takeCell,
   withSource,
   type SourceKind,
   type Recipe,
+  type ShortForm,
 } from '@/core/compose';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
-import { database, titlesFrom } from '@/storage';
+import { database, newId, titlesFrom } from '@/storage';
 import { useKept } from '@/ui/shell/useKept';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '@/work/bench/acting';
@@ -174,6 +176,15 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
   };
 
   const isWritten = writesAtOnce && draft === null;
+  const short = useMemo(() => (isWritten ? shortForm(exercise, setup) : null), [isWritten, exercise, setup]);
+  const shorten = ({ exercise: once, words }: ShortForm) =>
+    edit('The figure once, the rest in words', (one) => ({
+      ...one,
+      passage: once.passage,
+      policy: once.policy,
+      recipe: null,
+      studentNotes: [...one.studentNotes, { id: newId(), text: words, pinnedTo: null }],
+    }));
   const notes = composed && 'cells' in composed ? composed.cells.flat().length : 0;
   const positions = composed && 'cells' in composed ? composed.positions : 0;
   return (
@@ -212,6 +223,9 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
                 </strong>{' '}
                 {recipeText(recipe)}
               </p>
+              {short ? (
+                <Button onPress={() => shorten(short)}>The figure once, the rest in words</Button>
+              ) : null}
               {isWritten ? null : (
                 <>
                   <p role="status">

@@ -4,6 +4,7 @@ import {
   counted,
   deleteSlot,
   fitOf,
+  holdLast,
   lastAgain,
   loopSpan,
   restAtEnd,
@@ -80,6 +81,21 @@ export function FitLines({ exercise, edit }: { exercise: Exercise; edit: EditExe
               {oddText(passage.notes.length + 1)}.
             </span>
           </Row>
+          {fit.passes > 1 || fit.barPasses > 1 ? (
+            <Row>
+              {fit.passes > 1 ? (
+                <Button onPress={() => apply('Last note held to the beat', (of) => holdLast(of, 'beat'))}>
+                  Hold the last note to the beat
+                </Button>
+              ) : null}
+              {fit.barPasses > 1 ? (
+                <Button onPress={() => apply('Last note held to the bar', (of) => holdLast(of, 'bar'))}>
+                  Hold the last note to the bar
+                </Button>
+              ) : null}
+              <span>No note more; every pass begins there.</span>
+            </Row>
+          ) : null}
           {slots > 1 ? (
             <Row>
               <Button onPress={() => apply('Last slot dropped', (of) => deleteSlot(of, lastSlot))}>
