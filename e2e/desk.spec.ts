@@ -78,7 +78,7 @@ test('three, six, three go up, up again and up again; a figure moved to fret 12 
   page,
 }) => {
   await openLibrary(page);
-  await press0(page);
+  await newExercise(page);
   const { press, fill, choose } = acting(page);
   await press('tab', /^Material/);
   await press('radio', 'Scale');
@@ -100,7 +100,26 @@ test('three, six, three go up, up again and up again; a figure moved to fret 12 
   await expect(sheet.locator('section')).toHaveCount(1);
 });
 
-async function press0(page: Page): Promise<void> {
+test('a chord by strings is held, with a hand that lies on the bridge; either hand alone is an exercise in one press', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await newExercise(page);
+  const { press, count } = acting(page);
+  await press('tab', /^Material/);
+  await press('radio', 'Chord by strings');
+  await press('tab', /^Strokes and balance/);
+  await page.getByText(/^Picking hand:/).click();
+  await press('radio', 'bridge');
+  await press('radio', 'thumb');
+  expect(count()).toBe(5);
+  await expect(page.getByText('Picking hand: hand on the bridge; damped by the picking thumb')).toBeVisible();
+  await press('tab', /^Drills/);
+  await press('button', 'Picking hand alone, as a new exercise');
+  await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue(/\(picking hand alone\)$/);
+});
+
+async function newExercise(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'New empty exercise' }).click();
   await expect(lane(page)).toBeFocused();
 }

@@ -110,31 +110,36 @@ describe('project files', () => {
     expect(readProject(JSON.stringify(old)).project).toEqual({ ...demoProject(), signs: [] });
   });
 
-  it('of version 10 know less of a picking hand, on exercises, students and in what can be undone', () => {
-    const known = { motion: 'wrist', edgeAngleDegrees: 20, gripDepth: null, pickPart: 'point' };
-    const { support, grip, slantAtRest, pickThicknessMm, pickShape } = OPEN_HAND;
-    const now = { ...known, support, grip, slantAtRest, pickThicknessMm, pickShape };
-    const project = demoProject();
-    const withHands = (hand: object) => {
-      const exercises = project.exercises.map((one) => ({ ...one, hand }));
-      const change = { table: 'exercises', id: 'e', before: { hand }, after: { hand, cues: null } };
-      const entry = {
-        ...{ id: 'l', scope: 'e', seq: 1, label: 'Picking hand', changes: [change], undone: 0 },
-        ...{ mergeKey: null, at: '', touchedMs: 0 },
+  it.each([
+    [10, {}],
+    [11, { support: 'bridge', grip: null, slantAtRest: null, pickThicknessMm: 1.5, pickShape: null }],
+  ])(
+    'of version %d know less of a picking hand, on exercises, students and in what can be undone',
+    (version, later) => {
+      const known = { motion: 'wrist', edgeAngleDegrees: 20, gripDepth: null, pickPart: 'point', ...later };
+      const now = { ...OPEN_HAND, ...known };
+      const project = demoProject();
+      const withHands = (hand: object) => {
+        const exercises = project.exercises.map((one) => ({ ...one, hand }));
+        const change = { table: 'exercises', id: 'e', before: { hand }, after: { hand, cues: null } };
+        const entry = {
+          ...{ id: 'l', scope: 'e', seq: 1, label: 'Picking hand', changes: [change], undone: 0 },
+          ...{ mergeKey: null, at: '', touchedMs: 0 },
+        };
+        return {
+          ...project,
+          exercises,
+          players: project.players.map((one) => ({ ...one, hand })),
+          backup: { settings: {}, log: [entry], shelf: [] },
+        } as unknown as Project;
       };
-      return {
-        ...project,
-        exercises,
-        players: project.players.map((one) => ({ ...one, hand })),
-        backup: { settings: {}, log: [entry], shelf: [] },
-      } as unknown as Project;
-    };
-    const old = writeProject(withHands(known)).replace(VERSION, '"version": 10');
-    expect(readProject(old)).toEqual({ project: withHands(now), problems: [] });
-    // A file of today must say it.
-    const { problems } = readProject(writeProject(withHands(known)));
-    expect(problems.map(({ message }) => message).join()).toContain('support');
-  });
+      const old = writeProject(withHands(known)).replace(VERSION, `"version": ${version}`);
+      expect(readProject(old)).toEqual({ project: withHands(now), problems: [] });
+      // A file of today must say it.
+      const { problems } = readProject(writeProject(withHands(known)));
+      expect(problems.map(({ message }) => message).join()).toContain('damper');
+    },
+  );
 
   it('of version 8 know no signs, and sittings that were open in them are over', () => {
     const { signs: _, ...file } = JSON.parse(demo) as { signs: object[] };

@@ -56,6 +56,10 @@ it('builds ladders, estimates the clean tempo, compares and mends', () => {
   const runs = [60, 70, 80, 90].map((bpm) => ({ bpm, clean: bpm < 85 }));
   const { bpm, low, high } = face.estimateCleanTempo(plain(runs), {});
   expect(low! < bpm! && bpm! < high!).toBe(true);
+  const ofDays = runs.map((run, at) => ({ ...run, day: at + 1, passes: 1 }));
+  const today = face.estimateTempoToday(plain(ofDays), { today: 5 });
+  expect(today.low < today.bpm && today.bpm < today.high && today.tau >= 0).toBe(true);
+  expect(plain(today)).toEqual(today);
   const passage = face.emptyPassage();
   expect(passage.tuning).toEqual(face.STANDARD_TUNING);
   const alternate = { kind: 'alternateByNote', start: 'down' } as const;

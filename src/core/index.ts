@@ -256,6 +256,7 @@ export {
   MAX_PLAN_WEEKS,
 } from './model/ladder';
 export { estimateCleanTempo } from './tempo/cleanTempo';
+export { estimateTempoToday } from './tempo/drift';
 export { type PlanFault, planClimb, type PlanOffer, offersFor } from './tempo/planner';
 export {
   type Climb,

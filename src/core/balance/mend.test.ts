@@ -175,7 +175,7 @@ describe('what is offered', () => {
         }
         expect(Math.max(0, ...counts.values())).toBeLessThanOrEqual(3);
       }),
-      { numRuns: 50 * THOROUGH },
+      { numRuns: 150 * THOROUGH },
     );
     expect(Math.min(seen.slur, seen.otherString)).toBeGreaterThan(0);
   });

@@ -64,7 +64,12 @@ const anyFigure: fc.Arbitrary<Figure> = fc.oneof(
   }),
   fc.record({
     kind: fc.constant('plan' as const),
-    counts: fc.array(small(1, 5), { minLength: 1, maxLength: 3 }),
+    counts: fc.array(small(1, 7), { minLength: 1, maxLength: 3 }),
+  }),
+  fc.record({
+    kind: fc.constant('plan' as const),
+    counts: fc.array(small(1, 7), { minLength: 1, maxLength: 3 }),
+    again: fc.constant(true as const),
   }),
   fc.record({
     kind: fc.constant('pairs' as const),

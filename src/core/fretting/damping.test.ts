@@ -3,6 +3,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compose, firstRecipe } from '../compose';
 import { DEFAULT_SETUP } from '../instrument/instrument';
+import type { Stroke } from '../passage/passage';
+import { AFTER_SWEPT, DAMPERS, type PreferredDampers } from './dampers';
 import { dampingPlan, dampingText, noiseText } from './damping';
 import { fingerPassage } from './fingering';
 import { line, places } from './testing';
@@ -27,6 +29,46 @@ describe('the damping plan', () => {
         });
       }),
       { numRuns: 200 },
+    );
+  });
+
+  it('uses the part of the hand that the player prefers, for the same strings, and never more noise for it', () => {
+    fc.assert(
+      fc.property(
+        places(12),
+        fc.constantFrom(...DAMPERS),
+        fc.constantFrom(...AFTER_SWEPT),
+        fc.array(fc.constantFrom<Stroke>('down', 'up'), { minLength: 12, maxLength: 12 }),
+        (notes, damper, afterSwept, strokes) => {
+          const passage = line(notes.map(({ string, fret }) => [string, fret]));
+          const fingering = fingerPassage(passage, DEFAULT_SETUP);
+          const plan = (preferred: PreferredDampers) =>
+            dampingPlan(passage, fingering, false, strokes.slice(0, passage.notes.length), preferred);
+          const [usual, mine] = [plan({}), plan({ damper, afterSwept })];
+          expect(mine.map(({ strings }) => strings.map(({ string }) => string))).toEqual(
+            usual.map(({ strings }) => strings.map(({ string }) => string)),
+          );
+          const all = mine.flatMap(({ strings }) => strings.map(({ by }) => by));
+          expect(all.includes('edge of the palm') && damper === 'picking thumb').toBe(false);
+          expect(all.includes('picking thumb') && damper !== 'picking thumb').toBe(false);
+          mine.forEach(({ noise, strings }, at) => {
+            if (noise) expect(noise).toEqual(usual[at]!.noise);
+            // Lifted is only the finger of the note that was swept from, on its string.
+            const lifted = strings.filter(({ by }) => by === 'lifted finger');
+            if (lifted.length === 0) return;
+            const [before, here] = [passage.notes[at - 1]!, passage.notes[at]!];
+            expect(afterSwept).toBe('lifted');
+            expect([strokes[at - 1], before.string - here.string]).toEqual(
+              strokes[at] === 'down' ? ['down', 1] : ['up', -1],
+            );
+            expect(lifted).toMatchObject([
+              { string: before.string, finger: fingering.fingers.get(before.id) },
+            ]);
+          });
+          expect(mine.map(dampingText).join()).not.toContain('null');
+        },
+      ),
+      { numRuns: 150 },
     );
   });
 

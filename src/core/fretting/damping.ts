@@ -5,13 +5,16 @@
 import { heldSpans } from '../passage/held';
 import type { Finger, Note, Passage, Stroke } from '../passage/passage';
 import { restString } from '../picking/changes';
+import type { PreferredDampers } from './dampers';
 import type { Fingering } from './fingering';
 
 export type Damper =
   | 'edge of the palm'
+  | 'picking thumb'
   | 'underside of the first finger'
   | 'tip of the finger'
   | 'flattened finger'
+  | 'lifted finger'
   | 'pick at rest'
   | 'nothing';
 
@@ -41,6 +44,10 @@ export interface DampingStep {
 /** The palm reaches over the next string by itself; further it has to be moved. */
 const PALM_REACH = 1;
 
+/** What of the picking hand lies on the strings on the ceiling side. */
+const pickingDamper = ({ damper }: PreferredDampers): Damper =>
+  damper === 'picking thumb' ? damper : 'edge of the palm';
+
 /** What lies on a string while a note sounds, apart from what has just left it. */
 function restingOn(
   note: Note,
@@ -48,13 +55,18 @@ function restingOn(
   finger: Finger | null,
   position: number | null,
   stroke: Stroke | null,
+  preferred: PreferredDampers,
 ): DampedString {
   const rest = restString(note.string, stroke ?? 'down');
   if (note.restStroke && string === rest) return { string, by: 'pick at rest', finger: null };
   if (string > note.string) {
-    return finger !== null && string === note.string + 1
+    const isNext = finger !== null && string === note.string + 1;
+    // Where another finger stops the note the first lies flat enough to touch the neighbour.
+    if (isNext && finger !== 1 && preferred.damper === 'underside of the first finger')
+      return { string, by: 'underside of the first finger', finger: 1 };
+    return isNext
       ? { string, by: 'tip of the finger', finger }
-      : { string, by: 'edge of the palm', finger: null };
+      : { string, by: pickingDamper(preferred), finger: null };
   }
   // The first finger lies across the thinner strings wherever the hand is on the neck.
   return position !== null
@@ -69,13 +81,18 @@ function leaving(
   note: Note,
   finger: Finger | null,
   resting: DampedString,
+  isSwept: boolean,
+  preferred: PreferredDampers,
 ): { damped: DampedString; noise: NoiseCode | null } {
   const isFloorward = note.string < before.string;
   if (before.restStroke || before.dead) return { damped: resting, noise: null };
+  // Lifted but still on the string, the finger that stopped a swept note is its damper.
+  if (isSwept && beforeFinger !== null && preferred.afterSwept === 'lifted')
+    return { damped: { string: before.string, by: 'lifted finger', finger: beforeFinger }, noise: null };
   if (isFloorward) {
     const moved = before.string - note.string > PALM_REACH;
     return {
-      damped: { string: before.string, by: 'edge of the palm', finger: null },
+      damped: { string: before.string, by: pickingDamper(preferred), finger: null },
       noise: moved ? 'dampersMove' : null,
     };
   }
@@ -125,18 +142,30 @@ function soundingTogether(notes: readonly Note[]): ReadonlyMap<string, Sounding>
  * The damping of a passage note by note, with the places where driven sound will show noise. Strings that are struck together sound
  * together: none is told to damp the other, and all of them are left by what follows; so do the strings of a held span. Dead notes damp
  * themselves. In a loop the last notes lead on to the first.
- * @param strokes of the notes, for what a rest stroke rests on; left out: those that are locked, else down.
+ * @param strokes of the notes, for what a rest stroke rests on and what is swept; left out: those that are locked, else down.
+ * @param preferred which part of which hand damps where more than one could; left out: the edge of the palm, a flattened finger.
  */
 export function dampingPlan(
   passage: Passage,
   fingering: Fingering,
   loop: boolean,
   strokes: readonly (Stroke | null)[] = passage.notes.map(({ lock }) => lock?.stroke ?? null),
+  preferred: PreferredDampers = {},
 ): DampingStep[] {
   const { notes, tuning } = passage;
   const hand = handPositions(passage, fingering, loop);
   const soundingOf = soundingTogether(notes);
   const fingerOf = ({ id }: Note) => fingering.fingers.get(id) ?? null;
+  const strokeOf = new Map(notes.map(({ id }, at) => [id, strokes[at] ?? null]));
+  const isSwept = (from: Note, to: Note) => {
+    const [stroke, next] = [strokeOf.get(from.id), strokeOf.get(to.id)];
+    return (
+      stroke !== undefined &&
+      stroke !== null &&
+      stroke === next &&
+      restString(from.string, stroke) === to.string
+    );
+  };
   return notes.map((note, at): DampingStep => {
     const own = soundingOf.get(note.id)!;
     // What begins at the same moment is not before it, and neither is the rest of its own span.
@@ -149,10 +178,25 @@ export function dampingPlan(
     const strings = tuning.flatMap((_, index): DampedString[] => {
       const string = index + 1;
       if (together.some((one) => one.string === string)) return [];
-      const resting = restingOn(note, string, fingerOf(note), hand[at] ?? null, strokes[at] ?? null);
+      const resting = restingOn(
+        note,
+        string,
+        fingerOf(note),
+        hand[at] ?? null,
+        strokes[at] ?? null,
+        preferred,
+      );
       const before = left.findLast((one) => one.string === string);
       if (!before) return [resting];
-      const going = leaving(before, fingerOf(before), note, fingerOf(note), resting);
+      const going = leaving(
+        before,
+        fingerOf(before),
+        note,
+        fingerOf(note),
+        resting,
+        isSwept(before, note),
+        preferred,
+      );
       if (going.noise) noise = { code: going.noise, string };
       return [going.damped];
     });

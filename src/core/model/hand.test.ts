@@ -1,6 +1,7 @@
 /** The picking hand in words: every part that is named is said, nothing that is left open. */
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
+import { AFTER_SWEPT, DAMPERS } from '../fretting/dampers';
 import {
   GRIP_DEPTHS,
   GRIPS,
@@ -25,6 +26,8 @@ const hands: fc.Arbitrary<PickingHand> = fc.record({
   slantAtRest: fc.constantFrom(null, ...SLANTS_AT_REST),
   pickThicknessMm: fc.constantFrom(null, 0.6, 1.5, 3),
   pickShape: fc.constantFrom(null, 'rounded', 'small and pointed'),
+  damper: fc.constantFrom(null, ...DAMPERS),
+  afterSwept: fc.constantFrom(null, ...AFTER_SWEPT),
 });
 
 it('is said part by part, and not at all where nothing is named', () => {
@@ -41,6 +44,8 @@ it('is said part by part, and not at all where nothing is named', () => {
       if (hand.support)
         expect(said).toContain(`hand ${hand.support === 'floating' ? '' : 'on the '}${hand.support}`);
       if (hand.grip) expect(said).toContain(`${hand.grip}${hand.grip === 'tip' ? 's' : ''} of`);
+      if (hand.damper) expect(said).toContain(`damped by the ${hand.damper}`);
+      if (hand.afterSwept) expect(said).toMatch(new RegExp(`${hand.afterSwept}.* swept note`));
       if (hand.gripDepth) expect(said).toContain(`${hand.gripDepth} grip`);
       if (hand.pickPart) expect(said).toContain(`with its ${hand.pickPart}`);
       if (hand.edgeAngleDegrees) expect(said).toContain(`${hand.edgeAngleDegrees}°`);

@@ -1,4 +1,5 @@
 /** The picking hand that an exercise is meant for. Named, never judged: the schools differ. */
+import { AFTER_SWEPT, DAMPERS } from '../fretting/dampers';
 import { field, group, number, oneOf, orNull, text, type Kind, type ValueOf } from './field';
 
 export const MOTIONS = ['wrist', 'forearm turn', 'elbow', 'fingers', 'arm'] as const;
@@ -24,6 +25,8 @@ export const MAX_PICK_SHAPE = 80;
 /** What was added to hands after they were first kept: nothing was said of it. */
 const later = <Value>(kind: Kind<Value>) => field(orNull(kind), { since: 11, was: null });
 
+const newer = <Value>(kind: Kind<Value>) => field(orNull(kind), { since: 12, was: null });
+
 /** Each part may be left open. */
 export const HAND = group({
   motion: orNull(oneOf(MOTIONS)),
@@ -37,6 +40,10 @@ export const HAND = group({
   pickThicknessMm: later(number(MIN_PICK_MM, MAX_PICK_MM)),
   /** In the player's words. */
   pickShape: later(text(MAX_PICK_SHAPE)),
+  /** Left open: the edge of the palm. */
+  damper: newer(oneOf(DAMPERS)),
+  /** Left open: flattened. */
+  afterSwept: newer(oneOf(AFTER_SWEPT)),
 });
 /** How a picking hand is set up. */
 export type PickingHand = ValueOf<typeof HAND>;
@@ -52,6 +59,8 @@ export const OPEN_HAND: PickingHand = {
   slantAtRest: null,
   pickThicknessMm: null,
   pickShape: null,
+  damper: null,
+  afterSwept: null,
 };
 
 /** The hand of an exercise as a player takes it: what it leaves open is as the player is set up. */
@@ -88,6 +97,16 @@ const SLANT_WORDS = {
   none: 'at rest no slant',
 } as const;
 
+const DAMPER_WORDS = {
+  'edge of the palm': 'damped by the edge of the palm',
+  'picking thumb': 'damped by the picking thumb',
+  'underside of the first finger': 'damped by the underside of the first finger where it reaches',
+} as const;
+const AFTER_SWEPT_WORDS = {
+  flattened: 'fingers flattened after a swept note',
+  lifted: 'fingers lifted as soon as a swept note has sounded',
+} as const;
+
 const pickText = ({ pickThicknessMm, pickShape }: PickingHand) =>
   [
     ...(pickThicknessMm === null ? [] : [`${pickThicknessMm} mm`]),
@@ -96,7 +115,8 @@ const pickText = ({ pickThicknessMm, pickShape }: PickingHand) =>
 
 /** "hand floating; wrist; pick: 1.5 mm, rounded; pick edge at 30° to the string"; empty where nothing is named. */
 export function handText(hand: PickingHand): string {
-  const { motion, edgeAngleDegrees, gripDepth, pickPart, support, grip, slantAtRest } = hand;
+  const { motion, edgeAngleDegrees, gripDepth, pickPart, support, grip, slantAtRest, damper, afterSwept } =
+    hand;
   const pick = pickText(hand);
   return [
     support === null ? '' : SUPPORT_WORDS[support],
@@ -111,6 +131,8 @@ export function handText(hand: PickingHand): string {
     gripDepth === null ? '' : DEPTH_WORDS[gripDepth],
     pickPart === null ? '' : `with its ${pickPart}`,
     slantAtRest === null ? '' : SLANT_WORDS[slantAtRest],
+    damper === null ? '' : DAMPER_WORDS[damper],
+    afterSwept === null ? '' : AFTER_SWEPT_WORDS[afterSwept],
   ]
     .filter((part) => part !== '')
     .join('; ');

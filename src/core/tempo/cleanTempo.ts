@@ -3,16 +3,12 @@
  * P(clean pass) = 1 / (1 + exp(−(β0 + β1·z))), z = log2(bpm / b0); Gaussian priors on β0 and β1, the posterior mode by Newton's
  * method on a convex function, the interval by the delta method.
  */
+import { lossOf, type Outcome } from './likelihood';
 
 /** A run as the model takes it. */
-export interface JudgedRun {
+export interface JudgedRun extends Outcome {
   /** Beats a minute, above 0; tempos of other subdivisions are brought to one by their notes a second before. */
   readonly bpm: number;
-  readonly clean: boolean;
-  /** Passes in the run; 1 where it is left out. */
-  readonly passes?: number;
-  /** Stopped in this pass, counted from 1; all before it were clean. */
-  readonly stoppedIn?: number;
   /** Above 0; 1 where it is left out. */
   readonly weight?: number;
 }
@@ -41,7 +37,7 @@ export interface CleanTempo {
 
 /** Four in five. */
 export const CLEAN_CHANCE = 0.8;
-const CLEAN_LOGIT = Math.log(CLEAN_CHANCE / (1 - CLEAN_CHANCE));
+export const CLEAN_LOGIT = Math.log(CLEAN_CHANCE / (1 - CLEAN_CHANCE));
 /** Half the width of a 90 % interval in standard errors (standard normal, 0.95 quantile). */
 export const NINETY_PERCENT = 1.6448536269514722;
 
@@ -51,40 +47,13 @@ const USUAL_PRIOR = {
   beta1: { mean: -12, sd: 6 },
 } as const;
 
-/** log(1 + e^x) without overflow. */
-const softplus = (x: number) => (x > 0 ? x + Math.log1p(Math.exp(-x)) : Math.log1p(Math.exp(x)));
+const LOSS = new Float64Array(3);
 
-/**
- * Adds a run's negative log likelihood and its first and second derivative by η to sums, with its weight; the exact likelihood:
- * clean p^k, not clean 1 − p^k, stopped in pass j p^(j − 1)·(1 − p). Numbers in a flat array: a logbook asks this a million times.
- */
-function addLoss(
-  { clean, passes = 1, stoppedIn, weight = 1 }: JudgedRun,
-  eta: number,
-  z: number,
-  sums: Float64Array,
-): void {
-  const p = 1 / (1 + Math.exp(-eta));
-  const q = 1 / (1 + Math.exp(eta));
-  const cleanLoss = softplus(-eta);
-  let [loss, slope, curve] = [0, 0, 0];
-  if (clean) {
-    loss = passes * cleanLoss;
-    slope = -passes * q;
-    curve = passes * p * q;
-  } else if (stoppedIn === undefined && passes > 1) {
-    const logAll = -passes * cleanLoss;
-    const all = Math.exp(logAll);
-    const not = -Math.expm1(logAll);
-    loss = -Math.log(not);
-    slope = (passes * all * q) / not;
-    curve = (slope * (passes * q - p * not)) / not;
-  } else {
-    const before = (stoppedIn ?? 1) - 1;
-    loss = softplus(eta) + before * cleanLoss;
-    slope = p - before * q;
-    curve = (1 + before) * p * q;
-  }
+/** Adds a run's negative log likelihood and its first and second derivatives by β0 and β1 to sums, with its weight. */
+function addLoss(run: JudgedRun, eta: number, z: number, sums: Float64Array): void {
+  const { weight = 1 } = run;
+  lossOf(run, eta, LOSS);
+  const [loss, slope, curve] = [LOSS[0]!, LOSS[1]!, LOSS[2]!];
   sums[0]! += weight * loss;
   sums[1]! += weight * slope;
   sums[2]! += weight * slope * z;

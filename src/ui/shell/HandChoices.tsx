@@ -18,7 +18,8 @@ interface HandChoicesProps {
   readonly onChange: (change: Partial<PickingHand>) => void;
 }
 
-type Named = 'support' | 'motion' | 'grip' | 'gripDepth' | 'pickPart' | 'slantAtRest';
+type Named =
+  'support' | 'motion' | 'grip' | 'gripDepth' | 'pickPart' | 'slantAtRest' | 'damper' | 'afterSwept';
 
 /** Parts of the hand that are one of some names, with how each name is said beside its label. */
 const CHOICES: {
@@ -36,6 +37,15 @@ const CHOICES: {
   gripDepth: ['Tip that shows', { deep: 'little', middle: 'some', shallow: 'much' }],
   pickPart: ['Strikes with', { point: 'its point', side: 'its side' }],
   slantAtRest: ['Slant at rest', { upward: 'upward', downward: 'downward', none: 'none' }],
+  damper: [
+    'Damps first',
+    {
+      'edge of the palm': 'palm',
+      'picking thumb': 'thumb',
+      'underside of the first finger': 'first finger’s underside',
+    },
+  ],
+  afterSwept: ['After a swept note fingers', { flattened: 'flatten', lifted: 'lift at once' }],
 };
 
 /** What is said of a picking hand; each part may be left open. */

@@ -1,5 +1,7 @@
 /** Exercises for the tests of scores. */
 import fc from 'fast-check';
+import { DAMPERS } from '../../fretting/dampers';
+import { SLANT_WISHES, TURN_WAYS } from '../../picking/policy';
 import { newExercise, type Exercise } from '../../model/exercise';
 import { MAX_EDGE_ANGLE, MOTIONS, OPEN_HAND } from '../../model/hand';
 import type { Note, Passage } from '../../passage/passage';
@@ -53,7 +55,12 @@ export const exercises = fc
     title: fc
       .string({ unit: 'grapheme', maxLength: 30 })
       .filter((title) => title.trim() === title && title !== ''),
-    kind: fc.constantFrom('alternateByNote' as const, 'economy' as const),
+    policy: fc.oneof(
+      fc.record({ kind: fc.constantFrom('alternateByNote' as const, 'economy' as const) }),
+      fc.record({ kind: fc.constant('sweep' as const), turn: fc.constantFrom(...TURN_WAYS) }),
+      fc.record({ kind: fc.constant('oneSlant' as const), slant: fc.constantFrom(...SLANT_WISHES) }),
+    ),
+    damper: fc.constantFrom(null, ...DAMPERS),
     start: fc.constantFrom('down' as const, 'up' as const, 'auto' as const),
     words: fc.constantFrom('', 'Wide & "slow" <here>', 'Stop and look'),
     startBpm: fc.integer({ min: 20, max: 300 }),
@@ -61,10 +68,10 @@ export const exercises = fc
     motion: fc.constantFrom(null, ...MOTIONS),
     edge: fc.option(fc.integer({ min: 0, max: MAX_EDGE_ANGLE })),
   })
-  .map(({ passage, title, kind, start, words, startBpm, loops, motion, edge }): Exercise => ({
+  .map(({ passage, title, policy, start, words, startBpm, loops, motion, edge, damper }): Exercise => ({
     ...newExercise(title, passage),
-    hand: { ...OPEN_HAND, motion, edgeAngleDegrees: edge },
-    policy: { kind, start, loop: loops || passage.loopBounds !== undefined },
+    hand: { ...OPEN_HAND, motion, edgeAngleDegrees: edge, damper },
+    policy: { ...policy, start, loop: loops || passage.loopBounds !== undefined },
     startBpm,
     studentNotes: words ? [{ id: 'w1', text: words, pinnedTo: passage.notes.at(-1)!.id }] : [],
   }));

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import styled from 'styled-components';
 import {
   counted,
+  handFor,
   MAX_STRETCH_MM,
   MIN_STRETCH_MM,
   noteAt,
@@ -78,9 +79,10 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
   const fingering = useMemo(() => fingerPassage(passage, setup, options), [passage, setup, options]);
   const cells = useMemo(() => fingerChanges(fingering), [fingering]);
   const missing = useMemo(() => missingChanges(cells).map(({ from, to }) => [from, to] as const), [cells]);
+  const hand = useMemo(() => handFor(exercise.hand, player.hand), [exercise.hand, player.hand]);
   const damping = useMemo(
-    () => dampingPlan(passage, fingering, exercise.policy.loop === true, plan.assignment.passes[0]),
-    [passage, fingering, exercise.policy.loop, plan.assignment],
+    () => dampingPlan(passage, fingering, exercise.policy.loop === true, plan.assignment.passes[0], hand),
+    [passage, fingering, exercise.policy.loop, plan.assignment, hand],
   );
   const set = (change: Partial<typeof view>) =>
     attempt('Keeping the setting', () => keepViewSettings(database(), { ...view, ...change }));
