@@ -179,11 +179,10 @@ export function BalancePanel({
         />
       ) : null}
       {isOneSided ? (
-        <div>
-          <Button onPress={() => attempt('Making the twin', openTwin)}>
-            Balance it by its twin: the same line with the other kind
-          </Button>
-        </div>
+        <p>
+          <Button onPress={() => attempt('Making the twin', openTwin)}>Make its twin</Button>{' '}
+          <small>The same line with the other kind of change: together they balance.</small>
+        </p>
       ) : null}
       {tightest ? (
         <details>

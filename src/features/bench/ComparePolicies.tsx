@@ -154,12 +154,11 @@ function Rows({ exercise, setup, edit, onGo }: ComparePoliciesProps) {
 function TwoPolicies({ exercise, setup }: ComparePoliciesProps) {
   const { passage, policy } = exercise;
   const view = useView();
-  const policies = useMemo(
-    () => comparePolicies(passage, policy, setup).map((one) => one.policy),
-    [passage, policy, setup],
-  );
+  const compared = useMemo(() => comparePolicies(passage, policy, setup), [passage, policy, setup]);
+  const policies = useMemo(() => compared.map((one) => one.policy), [compared]);
   const names = policies.map((one) => policyText(one, view));
-  const inUse = policyText(policy, view);
+  // Where the slant is left open, the one that was taken.
+  const inUse = policyText(compared.find(({ isInUse }) => isInUse)?.policy ?? policy, view);
   const [chosen, setChosen] = useState<readonly [string | null, string | null]>([null, null]);
   const otherAtFirst = policy.kind === 'economy' ? 'alternateByNote' : 'economy';
   const known = (name: string | null, atFirst: string) => (name && names.includes(name) ? name : atFirst);
