@@ -224,7 +224,14 @@ export {
 } from './plan/motion';
 export { isCalled, standsText, strikesOf, type Strike } from './plan/strikes';
 export { type Schools, DEFAULT_SCHOOLS, slantText, exitText, slantsText } from './picking/schools';
-export { type PairRow, pairRows, missingPairs, trainsSentence } from './balance/balance';
+export {
+  isMostlySwept,
+  isOneSidedLine,
+  type PairRow,
+  pairRows,
+  missingPairs,
+  trainsSentence,
+} from './balance/balance';
 export { targetOf, goalText, asksForChanges, type GoalCheck, checkGoal, againstTarget } from './balance/goal';
 export { type Exposure, exposureOf, exposedPairs } from './balance/exposure';
 export { exposureText, setAfterText, setMendingText, setVerdictText } from './balance/setWords';

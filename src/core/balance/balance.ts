@@ -48,6 +48,17 @@ export function missingPairs(rows: readonly PairRow[], strings: readonly number[
     .map((string) => `${string} and ${string - 1}`);
 }
 
+/** Whether most changes are swept: then the few others, at turns, say nothing of a balance. */
+export const isMostlySwept = ({ kinds }: Figures): boolean => kinds.sweep > kinds.inside + kinds.outside;
+
+/**
+ * Whether turning every stroke of a line would give as much of the other kind as it has of one: not where it has as many of both, swaps them with each
+ * pass, or sweeps (turned, a sweep goes against the grain).
+ */
+export function isOneSidedLine({ figures: { kinds }, passes }: Analysis): boolean {
+  return passes === 1 && kinds.inside !== kinds.outside && kinds.sweep + kinds.backtrack === 0;
+}
+
 function slantClause(analysis: Analysis, schools: Schools): string {
   const { class: slantClass, slants } = analysis.slants;
   const { plainly } = schools;

@@ -62,7 +62,8 @@ function strokesOverPlaces(strokes: readonly (Stroke | null)[], each: number): '
 
 /**
  * The short form of an exercise whose recipe moves its figure. Null where nothing is moved, the notes were edited since, or the places are not alike: other
- * numbers of notes, or strokes that neither stay nor turn from place to place.
+ * numbers of notes, or strokes that neither stay nor turn from place to place (where every
+ * other is played backward nothing is said of them).
  */
 export function shortForm(exercise: Exercise, setup: Setup): ShortForm | null {
   const { recipe: kept, passage, policy } = exercise;

@@ -1,4 +1,5 @@
 /** The twin of an exercise: the same line with the other kind of change. */
+import { isOneSidedLine } from '../balance/balance';
 import type { Exercise, Goal } from '../model/exercise';
 import { planOf, type Plan } from '../plan/plan';
 import { DEFAULT_SETUP } from '../instrument/instrument';
@@ -29,8 +30,7 @@ const turnedGoal = (goal: Goal): Goal =>
  */
 export function twinOf(exercise: Exercise, plan: Plan, parentId: string, order: number): Exercise | null {
   const { kinds } = plan.analysis.figures;
-  const swaps = plan.analysis.passes > 1;
-  if (swaps || kinds.inside === kinds.outside || kinds.sweep + kinds.backtrack > 0) return null;
+  if (!isOneSidedLine(plan.analysis)) return null;
   const [strokes] = plan.assignment.passes;
   const wanted = strokes!.map((stroke) => stroke && otherStroke(stroke));
   const first = wanted.find((stroke) => stroke !== null) ?? 'down';

@@ -190,7 +190,7 @@ export function extractRange(passage: Passage, range: Range): Passage {
   };
 }
 
-/** A passage of no more notes than so many, for a drawing. */
+/** The beginning of a passage, of no more notes than so many. */
 export function firstNotes(passage: Passage, most: number): Passage {
   const { loopBounds: _, ...rest } = passage;
   const notes = passage.notes.slice(0, most);

@@ -1,6 +1,6 @@
 'use client';
 import styled from 'styled-components';
-import { targetOf, type Goal, type Plan } from '@/core';
+import { isMostlySwept, targetOf, type Goal, type Plan } from '@/core';
 import { colour } from '@/ui/theme/tokens';
 
 const WIDTH = 132;
@@ -33,10 +33,10 @@ const Picture = styled.svg`
  * where there is neither kind, or hardly any beside sweeps.
  */
 export function BalanceBar({ figures, goal }: { figures: Plan['analysis']['figures']; goal: Goal }) {
-  const { insideShare, kinds } = figures;
+  const { insideShare } = figures;
   const target = targetOf(goal);
   // Of a sweep the few changes at its turns say nothing.
-  const isOfSweeps = target === null && kinds.sweep > kinds.inside + kinds.outside;
+  const isOfSweeps = target === null && isMostlySwept(figures);
   if (insideShare === null || isOfSweeps) return null;
   const border = (1 - insideShare) * WIDTH;
   // Of all changes wanted inside, the bar is filled from its right end.

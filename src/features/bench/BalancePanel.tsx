@@ -9,6 +9,8 @@ import {
   exposedPairs,
   exposureOf,
   gapOf,
+  isMostlySwept,
+  isOneSidedLine,
   missingPairs,
   pairRows,
   passBeats,
@@ -118,20 +120,15 @@ export function BalancePanel({
     against.state
   ];
   const isBalanced = target !== null && target.insideShare === 0.5;
-  const { kinds } = figures;
-  const isOneSided =
-    !isBalanced &&
-    kinds.inside !== kinds.outside &&
-    kinds.sweep + kinds.backtrack === 0 &&
-    analysis.passes === 1;
+  const isOneSided = !isBalanced && isOneSidedLine(analysis);
   const openTwin = async () => {
     const { keepTwin } = await import('@/work/sheet');
     const twin = await keepTwin(exerciseId, exercise, player);
     if (twin) router.push(`/bench/${twin.id}`);
     else told('Turned round, this line would not have the other kind. Nothing was made.');
   };
-  const isOfSweeps = kinds.sweep > kinds.inside + kinds.outside;
-  const oneSided = isBalanced || (target === null && !isOfSweeps) ? oneKindOnly(figures.pairs) : '';
+  const oneSided =
+    isBalanced || (target === null && !isMostlySwept(figures)) ? oneKindOnly(figures.pairs) : '';
   const missing = missingPairs(
     rows,
     exercise.passage.notes.map((note) => note.string),

@@ -79,6 +79,10 @@ export function HandoutSheets({ ids, title }: { ids: readonly string[]; title: s
       items && settings ? piecesOf(items, player, settings, view, contentSize(settings.paper).width) : null,
     [items, settings, player, view],
   );
+  const hasMoved = useMemo(
+    () => items?.some(({ exercise }) => shortForm(exercise, player.setup) !== null),
+    [items, player.setup],
+  );
   if (!items || !settings || !pieces) return <p aria-busy="true">Preparing the sheet …</p>;
   if (items.length === 0)
     return (
@@ -98,7 +102,6 @@ export function HandoutSheets({ ids, title }: { ids: readonly string[]; title: s
       `/handout?ids=${order.join()}${name.trim() === '' ? '' : `&title=${encodeURIComponent(name)}`}`,
       { scroll: false },
     );
-  const hasMoved = items.some(({ exercise }) => shortForm(exercise, player.setup) !== null);
   const missing = ids.length - items.length;
   return (
     <>

@@ -6,7 +6,7 @@ import styled from 'styled-components';
 import { Button } from '@/ui/controls/Button';
 import { Sheet } from '@/ui/controls/Sheet';
 import { TextField } from '@/ui/controls/TextField';
-import type { SheetItem } from './pieces';
+import type { SheetItem } from './sheetPiece';
 
 const Body = styled(Dialog)`
   display: grid;

@@ -5,7 +5,7 @@ import type { Paper } from '@/storage';
 import { colour, THEMES } from '@/ui/theme/tokens';
 import { paginate } from './paginate';
 import { contentSize, FOOT_MM, HEAD_MM, MARGIN_MM, PAPER_MM, PIXELS_PER_MM } from './paper';
-import type { SheetPiece } from './pieces';
+import type { SheetPiece } from './sheetPiece';
 
 /** Paper is white in every theme. */
 const PAPER_COLOURS = Object.entries({ ...THEMES.light, paper: '#ffffff', card: '#ffffff' })

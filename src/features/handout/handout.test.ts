@@ -8,7 +8,8 @@ import { climbOf } from '@/core/drills';
 import { demoProject } from '@/demo/library';
 import { VIEW_AT_FIRST } from '@/storage';
 import { paginate, type Piece } from './paginate';
-import { piecesOf, type SheetItem } from './pieces';
+import { piecesOf } from './pieces';
+import type { SheetItem } from './sheetPiece';
 
 const PAGE = 1000;
 const pieces = fc.array(

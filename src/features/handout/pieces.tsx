@@ -1,19 +1,15 @@
 'use client';
 /** The pieces of a sheet, one exercise after the other; none of them is ever split over two pages. */
-import type { ReactNode } from 'react';
 import {
   asksForChanges,
-  bpmText,
   counted,
   countText,
   cuesFor,
-  durationText,
   goalText,
   handFor,
   handText,
   KIND_NAMES,
   largerExits,
-  PART_NAMES,
   POLICY_MEANINGS,
   pinnedWhere,
   pinNumbers,
@@ -24,39 +20,18 @@ import {
   trainsSentence,
   withArticle,
   type Exercise,
-  type LadderRecord,
-  type LadderStep,
   type Plan,
   type PickingHand,
   type PlayerRecord,
-  type Setup,
 } from '@/core';
 import { shortForm } from '@/core/compose';
-import { climbOf } from '@/core/drills';
 import type { HandoutSettings, ViewSettings } from '@/storage';
 import { layoutLane, PRINT_LANE, type LaneSystem } from '@/ui/lane/layout';
 import { rowsFor } from '@/ui/lane/drawing';
 import { KindIcon, StrokeIcon } from '@/ui/lane/marks';
 import { SystemDrawing } from '@/ui/lane/SystemDrawing';
-
-/** One piece, to be measured and put on a page. */
-export interface SheetPiece {
-  readonly key: string;
-  readonly withNext: boolean;
-  readonly startsPage: boolean;
-  /** The exercise that it is of. */
-  readonly of: string;
-  readonly body: ReactNode;
-}
-
-/** A piece before it is known where it stands. */
-type LoosePiece = Omit<SheetPiece, 'startsPage' | 'of'>;
-
-export interface SheetItem {
-  readonly id: string;
-  readonly exercise: Exercise;
-  readonly ladder: LadderRecord | undefined;
-}
+import { ladderPieces } from './ladderPieces';
+import type { LoosePiece, SheetItem, SheetPiece } from './sheetPiece';
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -212,94 +187,6 @@ function notePieces(exercise: Exercise, plan: Plan): LoosePiece[] {
       </p>
     ),
   }));
-}
-
-/** Boxes a step at most; more passes are one box with their number. */
-const MOST_BOXES = 8;
-/** Pixels of a tempo, a box, a letter of what is said beside them, and between two steps. */
-const TEMPO_WIDTH = 50;
-const BOX_WIDTH = 19;
-const LETTER_WIDTH = 6.5;
-const STEP_GAP = 18;
-
-/** What of a step must be said beside its tempo. */
-function stepNote({ subdivision, part, isBurst, sound }: LadderStep): string {
-  const words = [
-    part && PART_NAMES[part],
-    subdivision && `${subdivision} a beat`,
-    isBurst && 'burst',
-    sound,
-  ].filter(Boolean);
-  return words.join(', ');
-}
-
-/** How many steps stand beside each other: as many as the widest allows. */
-function columnsOf(steps: readonly LadderStep[], width: number): number {
-  const widths = steps.map((step) => {
-    const boxes = step.upAfter > MOST_BOXES ? 3 : Math.max(1, step.upAfter);
-    const note = stepNote(step).length * LETTER_WIDTH;
-    return TEMPO_WIDTH + boxes * BOX_WIDTH + (note > 0 ? note + 10 : 0);
-  });
-  return Math.max(1, Math.floor((width + STEP_GAP) / (Math.max(...widths) + STEP_GAP)));
-}
-
-function ladderPieces(
-  { exercise, ladder }: SheetItem,
-  setup: Setup,
-  width: number,
-  isOfBoth: boolean,
-): LoosePiece[] {
-  // The same climb as the Ladder and the runner have, parts of a density ladder included.
-  const { spec, steps, times } = climbOf(exercise, ladder, setup);
-  const columns = columnsOf(steps, width);
-  const rows = Array.from({ length: Math.ceil(steps.length / columns) }, (_, row) =>
-    steps.slice(row * columns, (row + 1) * columns),
-  );
-  const heading = {
-    key: 'ladder',
-    withNext: true,
-    body: (
-      <h3>
-        {isOfBoth ? 'Ladder for both' : 'Ladder'}{' '}
-        <small>
-          {counted(spec.passes, 'pass', 'passes')} a run, {bpmText(spec.startBpm)} to{' '}
-          {bpmText(steps.at(-1)!.bpm)} bpm, at least {durationText(times.at(-1)!.untilSeconds)}. Tick a box
-          for each clean run.
-        </small>
-      </h3>
-    ),
-  };
-  return [
-    heading,
-    ...rows.map((some, row) => ({
-      key: `ladder-${row}`,
-      withNext: false,
-      body: (
-        <ul className="steps" style={{ gridTemplateColumns: `repeat(${columns}, 1fr)` }}>
-          {some.map((step, at) => {
-            const boxes = Math.max(1, step.upAfter);
-            return (
-              <li key={at}>
-                <b>{bpmText(step.bpm)}</b>
-                {stepNote(step) === '' ? null : <small>{stepNote(step)}</small>}
-                {boxes > MOST_BOXES ? (
-                  <span>
-                    <i className="box" /> × {boxes}
-                  </span>
-                ) : (
-                  <span>
-                    {Array.from({ length: boxes }, (__, box) => (
-                      <i className="box" key={box} />
-                    ))}
-                  </span>
-                )}
-              </li>
-            );
-          })}
-        </ul>
-      ),
-    })),
-  ];
 }
 
 function roomPiece(isOfBoth: boolean): LoosePiece {
