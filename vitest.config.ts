@@ -12,6 +12,7 @@ export default defineConfig({
   test: {
     environment: 'node',
     testTimeout: 60_000,
+    setupFiles: ['scripts/seed.ts'],
     // By itself it leaves one core idle.
     maxWorkers: '100%',
     ...(isMutating

@@ -11,8 +11,9 @@ installPrograms(TEST_PROGRAMS);
 const sourceChecks = [
   ['lint', bin('eslint/bin/eslint.js'), ['--max-warnings', '0', '.']],
   ['formatting', bin('prettier/bin/prettier.cjs'), ['--check', '--log-level', 'warn', '.']],
-  ['types of the core alone', bin('typescript/bin/tsc'), ['-p', 'tsconfig.core.json']],
-  ['types', bin('typescript/bin/tsc'), ['--noEmit']],
+  // The compiler in native code, which takes a tenth of the time; lint and build need the other.
+  ['types of the core alone', bin('native-typescript/bin/tsc'), ['-p', 'tsconfig.core.json']],
+  ['types', bin('native-typescript/bin/tsc'), ['--noEmit']],
   [
     'walls between rooms',
     bin('dependency-cruiser/bin/dependency-cruise.mjs'),

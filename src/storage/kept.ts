@@ -63,8 +63,8 @@ export interface PracticeSettings {
 }
 
 export interface JudgingSettings {
-  /** Older runs count half as much after so many days. */
-  readonly halfLifeDays: number;
+  /** Older runs count half as much after so many days; null: all count, and the hand may have drifted since. */
+  readonly halfLifeDays: number | null;
 }
 
 /** `lesson`: the teacher judges, without a ladder; `probe`: upward from slow to find the start. */

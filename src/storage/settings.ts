@@ -1,5 +1,5 @@
 /** What the user set once and expects to find again: kept in this browser, not in files. */
-import { DEFAULT_HALF_LIFE_DAYS, DEFAULT_SCHOOLS, PLAIN_CLICK } from '@/core';
+import { DEFAULT_SCHOOLS, PLAIN_CLICK } from '@/core';
 import type { DatabaseHandle } from './database';
 import type { SoundSettings, ViewSettings, HandoutSettings, PracticeSettings, JudgingSettings } from './kept';
 import { note, noted } from './meta';
@@ -69,5 +69,5 @@ export const { read: practiceSettings, keep: keepPracticeSettings } = settings<P
 
 /** How the record is judged. */
 export const { read: judgingSettings, keep: keepJudgingSettings } = settings<JudgingSettings>('judging', {
-  halfLifeDays: DEFAULT_HALF_LIFE_DAYS,
+  halfLifeDays: null,
 });

@@ -1,6 +1,5 @@
 /** The logbook's record of a student: read once, filtered as often as is asked for. */
 import {
-  DEFAULT_HALF_LIFE_DAYS,
   DEFAULT_SCHOOLS,
   ladderSpecOf,
   techniqueText,
@@ -16,6 +15,7 @@ import {
   statedTempo,
   type DayRecord,
   type ExerciseInBook,
+  type HalfLife,
   type StatedTempo,
   type TempoNow,
 } from '@/core/record';
@@ -61,7 +61,7 @@ export interface Book {
   /** By the clock; `now` is the last day of the record where that lies later. */
   readonly today: string;
   readonly now: string;
-  readonly halfLifeDays: number;
+  readonly halfLifeDays: HalfLife;
   readonly days: readonly DayRecord[];
   /** All exercises, practised or not. */
   readonly exercises: ReadonlyMap<string, ExerciseRecord>;
@@ -86,7 +86,7 @@ export interface ReadBook extends Pick<Book, 'days' | 'exercises' | 'halfLifeDay
 const NOTHING: ReadBook = {
   days: [],
   exercises: NO_EXERCISES,
-  halfLifeDays: DEFAULT_HALF_LIFE_DAYS,
+  halfLifeDays: null,
   signs: NO_SIGNS,
   today: '',
   measures: new Map(),
@@ -138,7 +138,7 @@ export function bookOf(player: PlayerRecord, read: ReadBook | undefined): Book {
   const stated = new Map(
     practised.map(({ exerciseId, days: mine }) => {
       const slots = measures.get(exerciseId)?.subdivision ?? 1;
-      return [exerciseId, statedTempo(mine, tempos.get(exerciseId) ?? null, slots)] as const;
+      return [exerciseId, statedTempo(mine, tempos.get(exerciseId) ?? null, slots, now)] as const;
     }),
   );
   return {

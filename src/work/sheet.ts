@@ -44,7 +44,7 @@ async function breaksAt(exerciseId: string, { passage }: Exercise, playerId: str
   const { halfLifeDays } = await judgingSettings(database());
   const on = latestDay(days, timestamp().slice(0, 10));
   const tempo = cleanTempoOn(days, on, passage.subdivision, halfLifeDays);
-  const stated = statedTempo(days, tempo, passage.subdivision);
+  const stated = statedTempo(days, tempo, passage.subdivision, on);
   return stated?.says === 'estimate' ? stated.bpm : null;
 }
 

@@ -262,12 +262,15 @@ export function moveBetween(from: Stopped, fromFinger: Finger, to: Stopped, toFi
   return isSameString ? 'slide along' : 'hop';
 }
 
-/** How far the hand goes from one state to another, in mm; 0 where it stays. */
+/**
+ * How far the hand goes from one state to another, in mm; 0 where it stays. Where only the reach changes, as far as the lower one lies
+ * below the box: so a low that is not played brings nothing, which `lowsWorth` rests on.
+ */
 export function shiftOf(context: HandContext, a: HandState, b: HandState): number {
   return a.position !== b.position
     ? spanMm(context, a.position, b.position)
     : a.low !== b.low
-      ? spanMm(context, a.low, b.low)
+      ? spanMm(context, a.position, Math.min(a.low, b.low))
       : 0;
 }
 

@@ -63,7 +63,8 @@ function apart(a: Way, b: Way): number {
 }
 
 function between(a: Way, b: Way, isSeparate: boolean): number {
-  const shift = a.p !== b.p ? Math.abs(at(a.p) - at(b.p)) : Math.abs(at(a.low) - at(b.low));
+  const stretched = a.low === b.low ? 0 : at(a.p) - at(Math.min(a.low, b.low));
+  const shift = a.p !== b.p ? Math.abs(at(a.p) - at(b.p)) : stretched;
   let cost = shift > 0 ? (4 + 0.05 * shift) * (b.freed ? 0.5 : 1) : a.f === b.f ? 0 : apart(a, b);
   const strings = Math.abs(a.note.string - b.note.string);
   if (a.f === b.f && a.note.fret !== b.note.fret) cost += 3;

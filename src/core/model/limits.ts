@@ -19,5 +19,5 @@ export type Limits = ValueOf<typeof LIMITS>;
 /** Common practice, no source: ten minutes on one exercise, thirty of picking without five off. */
 export const DEFAULT_LIMITS: Limits = { exerciseMinutes: 10, pickingMinutes: 30, breakMinutes: 5 };
 
-/** Older runs weigh half as much after so many days: common practice, no source; can be set. */
+/** Where runs are weighed by age, they count half after so many days: common practice, no source; can be set. */
 export const DEFAULT_HALF_LIFE_DAYS = 21;

@@ -8,7 +8,8 @@ import { dayAfter, dayOf, NO_KINDS, weekOf, type DayRecord } from './day';
 import { agoText, nextExercise } from './next';
 import { buildLadder } from '../tempo/ladder';
 import { bearsEstimate, NO_EVIDENCE, statedTempo, withDay } from './stated';
-import { cleanTempoOn, nextStart, tempoOverDays } from './tempo';
+import { nextStart } from './start';
+import { cleanTempoOn, tempoOverDays } from './tempo';
 
 const change = fc.constantFrom(
   { fromNote: 'n1', toNote: 'n2', kind: 'inside', stringFrom: 5, stringTo: 4 } as const,
@@ -80,11 +81,16 @@ describe('the book', () => {
         expect(sum(months.map((month) => month.passes))).toBe(sum(some.map(({ passes }) => passes)));
         for (const one of exercisesIn(days)) {
           const evidence = one.days.reduce(withDay, NO_EVIDENCE);
-          if (!bearsEstimate(evidence)) expect(tempoOverDays(one.days, 4)).toEqual([]);
-          for (const { day, bpm, minutes } of tempoOverDays(one.days, 4)) {
-            const upTo = one.days.filter((before) => before.day <= day);
-            expect(bpm).toBeCloseTo(cleanTempoOn(upTo, day, 4)!.bpm, 9);
-            expect(minutes).toBeCloseTo(sum(upTo.map(({ seconds }) => seconds)) / 60, 9);
+          for (const halfLife of [null, 21]) {
+            const points = tempoOverDays(one.days, 4, halfLife);
+            if (!bearsEstimate(evidence)) expect(points).toEqual([]);
+            for (const { day, bpm, high, minutes } of points) {
+              const upTo = one.days.filter((before) => before.day <= day);
+              const then = cleanTempoOn(upTo, day, 4, halfLife)!;
+              expect(bpm).toBeCloseTo(then.bpm, 6);
+              expect(high).toBeCloseTo(then.high, 6);
+              expect(minutes).toBeCloseTo(sum(upTo.map(({ seconds }) => seconds)) / 60, 9);
+            }
           }
           const mine = some.filter(({ exerciseId }) => exerciseId === one.exerciseId);
           expect([one.runs, one.clean]).toEqual([
@@ -116,7 +122,7 @@ describe('the book', () => {
     );
   });
 
-  it('weighs an older run less, and tells a clean tempo after every day', () => {
+  it('weighs an older run less where that is wished, and tells a clean tempo after every day', () => {
     const at = (day: string, bpm: number, verdict: RunRecord['verdict']) => ({
       ...fc.sample(run, { numRuns: 1, seed: 7 })[0]!,
       id: day + bpm + verdict,
@@ -130,13 +136,14 @@ describe('the book', () => {
     const slow = [1, 2, 3, 4].map((date) => at(`2026-01-0${date}`, 90 + date, 'not clean'));
     const fast = [1, 2, 3, 4].map((date) => at(`2026-04-0${date}`, 90 + date, 'clean'));
     const days = daysOf([...slow, ...fast]);
-    const now = cleanTempoOn(days, '2026-04-04', 4)!;
+    const now = cleanTempoOn(days, '2026-04-04', 4, 21)!;
     const later = cleanTempoOn(days, '2026-04-04', 4, 10_000)!;
     expect(now.bpm).toBeGreaterThan(later.bpm);
     // A point for each day from which an estimate is borne: the fifth is the first with one of each.
-    expect(tempoOverDays(days, 4)).toHaveLength(4);
-    expect(cleanTempoOn(days, '2029-01-01', 4)).toBeNull();
-    expect(cleanTempoOn([], '2026-01-01', 4)).toBeNull();
+    expect(tempoOverDays(days, 4, 21)).toHaveLength(4);
+    expect(cleanTempoOn(days, '2029-01-01', 4, 21)).toBeNull();
+    expect(cleanTempoOn(days, '2029-01-01', 4)).not.toBeNull();
+    for (const halfLife of [null, 21]) expect(cleanTempoOn([], '2026-01-01', 4, halfLife)).toBeNull();
   });
 
   // rulings.md, Where to start: the highest step at or under a tenth below the lower end of the interval, in notes a second.
@@ -159,16 +166,23 @@ describe('the book', () => {
     const tempo = { bpm: 73, low: 60, high: 90 };
     const says = (...days: ReturnType<typeof group>[][]) =>
       statedTempo(
-        days.map((speeds) => ({ speeds })),
+        days.map((speeds) => ({ day: '2026-01-05', speeds })),
         tempo,
         4,
+        '2026-01-05',
       );
     expect(says()).toBeNull();
     expect(says([group(4.4, true)])).toEqual({ says: 'at least', bpm: 66 });
     expect(says([group(100 / 15, false)])).toMatchObject({ says: 'not yet clean' });
     expect(says([group(4, true, 3), group(5, false, 2)])?.says).toBe('too early');
-    expect(says([group(4, true, 3), group(5, false, 3)])?.says).toBe('estimate');
-    expect(says([group(4, true)], [group(4, true)], [group(5, false)])?.says).toBe('estimate');
+    expect(says([group(4.8, true, 3), group(5, false, 3)])?.says).toBe('estimate');
+    // drift.md, what is stated: never above 1.08 times the fastest clean, here 60; never below 0.92 of the slowest tried.
+    expect(says([group(4, true, 3), group(5, false, 3)])).toEqual({ says: 'at least', bpm: 60 });
+    expect(says([group(5.4, true, 3), group(5.4, false, 9)])).toMatchObject({
+      says: 'not yet clean',
+      bpm: 81,
+    });
+    expect(says([group(4.8, true)], [group(4.8, true)], [group(5, false)])?.says).toBe('estimate');
   });
 
   it('ranks places by how often they fail when they are played, and says where none stands out', () => {

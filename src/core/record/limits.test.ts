@@ -15,7 +15,7 @@ import {
   statedText,
   withDay,
 } from './stated';
-import { nextStart } from './tempo';
+import { nextStart } from './start';
 
 /** Limits from the player's record: 10 minutes on one exercise, and of picking so long without a break. */
 describe('load', () => {
@@ -82,23 +82,28 @@ describe('load', () => {
   });
 });
 
+const TODAY = '2026-05-04';
+
 describe('what is stated', () => {
   const group = (clean: boolean, count: number, notesPerSecond: number) => ({
+    day: TODAY,
     speeds: [{ notesPerSecond, clean, runs: count, passes: 1, stoppedIn: null, seconds: 1 }],
   });
   it('is no more than runs of the whole bear', () => {
     expect(withDay(NO_EVIDENCE, { speeds: [] })).toBe(NO_EVIDENCE);
     const tempo = { bpm: 90, low: 84, high: 97 };
-    expect(statedTempo([{ speeds: [] }], tempo, 4)).toBeNull();
-    expect(statedTempo([group(true, 9, 6)], tempo, 4)).toEqual({ says: 'at least', bpm: 90 });
-    expect(statedTempo([group(false, 9, 6), group(false, 1, 5)], tempo, 4)).toEqual({
+    expect(statedTempo([{ day: TODAY, speeds: [] }], tempo, 4, TODAY)).toBeNull();
+    expect(statedTempo([group(true, 9, 6)], tempo, 4, TODAY)).toEqual({ says: 'at least', bpm: 90 });
+    expect(statedTempo([group(false, 9, 6), group(false, 1, 5)], tempo, 4, TODAY)).toEqual({
       says: 'not yet clean',
       bpm: 75,
     });
-    expect(statedTempo([group(true, 1, 6), group(false, 1, 7)], tempo, 4)).toEqual({ says: 'too early' });
+    expect(statedTempo([group(true, 1, 6), group(false, 1, 7)], tempo, 4, TODAY)).toEqual({
+      says: 'too early',
+    });
     const enough = [group(true, 20, 6), group(false, 20, 7)];
-    expect(statedTempo(enough, tempo, 4)).toEqual({ says: 'estimate', ...tempo });
-    expect(statedTempo(enough, null, 4)).toEqual({ says: 'too early' });
+    expect(statedTempo(enough, tempo, 4, TODAY)).toEqual({ says: 'estimate', ...tempo });
+    expect(statedTempo(enough, null, 4, TODAY)).toEqual({ says: 'too early' });
     expect(bearsEstimate(NO_EVIDENCE)).toBe(false);
   });
 
@@ -106,7 +111,7 @@ describe('what is stated', () => {
     const estimate = { says: 'estimate', bpm: 78.4, low: 73, high: 84.46 } as const;
     expect(statedText(estimate)).toBe('78 bpm, somewhere from 73 to 85');
     expect(rangeText(estimate)).toBe('73 to 85');
-    expect(statedText({ says: 'at least', bpm: 80 })).toBe('at least 80, the fastest tried');
+    expect(statedText({ says: 'at least', bpm: 80 })).toBe('at least 80, the fastest that came out clean');
     expect(statedText({ says: 'not yet clean', bpm: 100 })).toBe('not yet clean at 100, the slowest tried');
     expect(statedText({ says: 'too early' })).toBe('too early to say');
     expect(

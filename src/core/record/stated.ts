@@ -1,7 +1,7 @@
 /** What is said of a clean tempo: never more than the record holds. The one place that decides it. */
 import { notesPerSecond } from '../time/slots';
 import { bpmText } from '../tempo/speeds';
-import type { DayRecord } from './day';
+import { dayNumber, type DayRecord } from './day';
 
 /** An estimate is stated from so many clean and so many unclean runs, or so many days of practice with at least one of each. */
 const FEWEST_RUNS = 3;
@@ -18,9 +18,9 @@ export interface TempoNow {
 export type StatedTempo =
   | ({ readonly says: 'estimate' } & TempoNow)
   | { readonly says: 'too early' }
-  /** Nothing was clean: the slowest that was tried. */
+  /** Nothing was clean, or the estimate lies well below it: the slowest that was tried. */
   | { readonly says: 'not yet clean'; readonly bpm: number }
-  /** Nothing was unclean: the fastest that was tried. */
+  /** Nothing was unclean, or the estimate lies well above it: the fastest that was clean. */
   | { readonly says: 'at least'; readonly bpm: number };
 
 /** How many runs of the whole came out clean and how many did not, on how many days, and how fast they were. */
@@ -56,14 +56,34 @@ export function bearsEstimate({ clean, unclean, days }: Evidence): boolean {
   return days >= FEWEST_DAYS && clean > 0 && unclean > 0;
 }
 
+/** What is stated lies no further than so from what was played: above the fastest clean of the last weeks, below the slowest tried. */
+const MOST_ABOVE = 1.08;
+const MOST_BELOW = 0.92;
+const RECENT_DAYS = 28;
+
+/** The fastest that was clean in the last four weeks, or ever where nothing was; 0: nothing. In notes a second. */
+function fastestClean(days: readonly DaySpeeds[], today: string): number {
+  const fastest = (some: readonly DaySpeeds[]) =>
+    some.reduce(
+      (most, { speeds }) =>
+        speeds.reduce((best, one) => (one.clean ? Math.max(best, one.notesPerSecond) : best), most),
+      0,
+    );
+  const recent = days.filter(({ day }) => dayNumber(today) - dayNumber(day) < RECENT_DAYS);
+  return fastest(recent) || fastest(days);
+}
+
+type DaySpeeds = Pick<DayRecord, 'day' | 'speeds'>;
+
 /**
  * What the days of practice of one exercise say of its clean tempo; null without a run of the whole.
  * @param tempo as reckoned; null where faster came out cleaner. @param subdivision slots a beat that tempos are given in.
  */
 export function statedTempo(
-  days: readonly Pick<DayRecord, 'speeds'>[],
+  days: readonly DaySpeeds[],
   tempo: TempoNow | null,
   subdivision: number,
+  today: string,
 ): StatedTempo | null {
   const evidence = days.reduce(withDay, NO_EVIDENCE);
   const { clean, unclean, slowest, fastest } = evidence;
@@ -71,7 +91,11 @@ export function statedTempo(
   if (clean + unclean === 0) return null;
   if (clean === 0) return { says: 'not yet clean', bpm: bpm(slowest) };
   if (unclean === 0) return { says: 'at least', bpm: bpm(fastest) };
-  return tempo && bearsEstimate(evidence) ? { says: 'estimate', ...tempo } : { says: 'too early' };
+  if (!tempo || !bearsEstimate(evidence)) return { says: 'too early' };
+  const proven = bpm(fastestClean(days, today));
+  if (tempo.bpm > MOST_ABOVE * proven) return { says: 'at least', bpm: proven };
+  if (tempo.bpm < MOST_BELOW * bpm(slowest)) return { says: 'not yet clean', bpm: bpm(slowest) };
+  return { says: 'estimate', ...tempo };
 }
 
 /** Rounded as tables round it first, so that both say the same. */
@@ -87,7 +111,7 @@ export function statedText(stated: StatedTempo): string {
     case 'not yet clean':
       return `not yet clean at ${whole(stated.bpm)}, the slowest tried`;
     case 'at least':
-      return `at least ${whole(stated.bpm)}, the fastest tried`;
+      return `at least ${whole(stated.bpm)}, the fastest that came out clean`;
   }
 }
 

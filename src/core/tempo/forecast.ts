@@ -17,6 +17,8 @@ export type Forecast =
   | { readonly state: 'too early'; readonly sessions: number; readonly days: number }
   /** By this record more practice has not meant faster. */
   | { readonly state: 'not rising' }
+  /** The clean tempo stands still, or falls. */
+  | { readonly state: 'stuck' | 'down' }
   | { readonly state: 'reached' }
   | {
       readonly state: 'band';

@@ -2,12 +2,12 @@
 import { useCallback, useMemo, useState } from 'react';
 import { bpmText, planClimb, type KeptLadder } from '@/core';
 import type { Climbing } from '@/core/drills';
-import { forecastOf, nextStart, statedText, tempoOverDays } from '@/core/record';
+import { forecastOf, nextStart, progressOf, statedText, tempoOverDays } from '@/core/record';
 import { Chart } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
 import { Choice } from '@/ui/controls/Choice';
 import type { ChartColours } from '@/ui/charts/look';
-import { tenths } from '@/ui/charts/tempoSeries';
+import { knownNow, tenths } from '@/ui/charts/tempoSeries';
 import { forecastText } from '@/ui/charts/forecastText';
 import type { RecordOfPlayer } from '@/ui/shell/useRecord';
 import { climbAhead, FEWEST, stepsOption, timeOption } from './climbOptions';
@@ -29,6 +29,10 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
   const { steps, spec } = climb;
   const { stated, days, today, halfLifeDays } = record;
   const tempo = stated?.says === 'estimate' ? stated : null;
+  const progress = useMemo(
+    () => (halfLifeDays === null ? progressOf(days ?? []) : null),
+    [days, halfLifeDays],
+  );
   const points = useMemo(
     () => tempoOverDays(days ?? [], subdivision, halfLifeDays),
     [days, subdivision, halfLifeDays],
@@ -68,12 +72,18 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
     : {
         heads: ['Day', 'Clean tempo', 'From', 'To', 'Fewest sessions'],
         rows: [
-          ...points.map(({ day, bpm, low, high }) => [day, tenths(bpm), tenths(low), tenths(high), null]),
+          ...knownNow(points).map(({ day, bpm, low, high }) => [
+            day,
+            tenths(bpm),
+            tenths(low),
+            tenths(high),
+            null,
+          ]),
           ...ahead.map(([day, bpm]) => [day, null, null, null, bpm]),
         ],
       };
   const said = stated
-    ? `Clean tempo: ${statedText(stated)}. ${forecastText(forecastOf(points, spec.goalBpm), spec.goalBpm, today)}`
+    ? `Clean tempo: ${statedText(stated)}. ${forecastText(forecastOf(points, spec.goalBpm, progress), spec.goalBpm, today)}`
     : 'No run is on record yet; the clean tempo is drawn in as soon as there is one.';
   return (
     <ChartFigure

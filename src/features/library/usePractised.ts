@@ -47,7 +47,8 @@ export function usePractised(playerId: string): Practised | undefined {
     const cleanRates = new Map<string, number>();
     for (const { exerciseId, days: mine } of exercisesIn(days)) {
       const tempo = cleanTempoOn(mine, latestDay(days, today), 1, halfLifeDays);
-      if (tempo && statedTempo(mine, tempo, 1)?.says === 'estimate') cleanRates.set(exerciseId, tempo.bpm);
+      if (tempo && statedTempo(mine, tempo, 1, today)?.says === 'estimate')
+        cleanRates.set(exerciseId, tempo.bpm);
     }
     const isOn = sitting && sitting.open !== null && !isOver(sitting, { ms: nowMs(), at: today });
     const since = dayAfter(latestDay(days, today), -PAIN_DAYS);

@@ -1,13 +1,8 @@
 'use client';
 import { memo, useMemo } from 'react';
-import { database, keepJudgingSettings } from '@/storage';
 import { Choice } from '@/ui/controls/Choice';
-import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
-import { attempt } from '@/work/perform';
 import { PERIODS, type Period, type Wanted } from '@/work/book';
-
-const MAX_HALF_LIFE_DAYS = 365;
 
 type Change = (change: Partial<Wanted>) => void;
 
@@ -51,32 +46,16 @@ const PeriodField = memo(function PeriodField({ value, onChange }: { value: Peri
   );
 });
 
-const HalfLifeField = memo(function HalfLifeField({ value }: { value: number }) {
-  return (
-    <NumberField
-      label="Runs count half after, days"
-      value={value}
-      min={1}
-      max={MAX_HALF_LIFE_DAYS}
-      onChange={(days) =>
-        days !== null &&
-        attempt('Keeping the setting', () => keepJudgingSettings(database(), { halfLifeDays: days }))
-      }
-    />
-  );
-});
-
 interface FiltersProps {
   readonly wanted: Wanted;
   readonly exercises: readonly Option[];
   readonly techniques: readonly string[];
-  readonly halfLifeDays: number;
   readonly onChange: Change;
 }
 
-/** What of the record is shown, and how long a run counts. */
+/** What of the record is shown. */
 export const Filters = memo(function Filters(props: FiltersProps) {
-  const { wanted, exercises, techniques, halfLifeDays, onChange } = props;
+  const { wanted, exercises, techniques, onChange } = props;
   const named = useMemo(
     () => [{ id: 'any', name: 'any technique' }, ...techniques.map((name) => ({ id: name, name }))],
     [techniques],
@@ -100,7 +79,6 @@ export const Filters = memo(function Filters(props: FiltersProps) {
         onChange={onChange}
       />
       <PeriodField value={wanted.period} onChange={onChange} />
-      <HalfLifeField value={halfLifeDays} />
     </>
   );
 });

@@ -210,13 +210,7 @@ export function Logbook() {
         <h1>
           Logbook <small>of {player.name}</small>
         </h1>
-        <Filters
-          wanted={wanted}
-          exercises={options}
-          techniques={book.techniques}
-          halfLifeDays={book.halfLifeDays}
-          onChange={set}
-        />
+        <Filters wanted={wanted} exercises={options} techniques={book.techniques} onChange={set} />
       </Bar>
       {book.isRead && now > book.today ? (
         <p role="status">

@@ -3,8 +3,12 @@
 import { memo, useCallback, useMemo } from 'react';
 import { counted } from '@/core';
 import {
+  dayNumber,
   exposureText,
   forecastOf,
+  progressOf,
+  trendFrom,
+  trendText,
   loadText,
   percent,
   runsText,
@@ -12,16 +16,21 @@ import {
   tempoOverDays,
   weeksOf,
   weeksTogether,
+  agoText,
   type DayRecord,
+  type HalfLife,
   type Limits,
   type StatedTempo,
+  type TempoNow,
   type WeekOfPractice,
 } from '@/core/record';
 import { Chart } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
 import type { ChartColours } from '@/ui/charts/look';
-import { tenths } from '@/ui/charts/tempoSeries';
+import { knownNow, tenths } from '@/ui/charts/tempoSeries';
+import { dayText } from '@/ui/dayText';
 import { forecastText } from '@/ui/charts/forecastText';
+import { HalfLifeField } from './HalfLifeField';
 import { EXPOSURE, LOAD, minutes, RUNS, tempoOption, weekOption, type WeekSeries } from './options';
 
 const HEIGHT = 210;
@@ -34,10 +43,32 @@ interface TempoChartProps {
   readonly subdivision: number;
   readonly goalBpm: number | null;
   readonly today: string;
-  readonly halfLifeDays: number;
+  readonly halfLifeDays: HalfLife;
   /** What may be said of it now; null: nothing. */
   readonly stated: StatedTempo | null;
   readonly file: string;
+}
+
+/** So long without practice is worth a word: the interval is wider for it. */
+const AWAY_DAYS = 7;
+
+/** How the clean tempo moved over the days that are shown, and over the last weeks. */
+function moved(days: readonly DayRecord[], from: string) {
+  return { trend: trendFrom(days, from), progress: progressOf(days) };
+}
+
+function wordsOf(
+  { trend, progress }: ReturnType<typeof moved>,
+  now: TempoNow,
+  last: string,
+  today: string,
+): string[] {
+  const words = trend ? [`Over the time shown: ${trendText(trend, now, dayText)}.`] : [];
+  if (progress?.goes === 'stuck') words.push(`It has been stuck since ${dayText(progress.since)}.`);
+  if (progress?.isLastWeaker) words.push('The last session was weaker.');
+  if (dayNumber(today) - dayNumber(last) >= AWAY_DAYS)
+    words.push(`Last played ${agoText(last, today)}, so it is less sure than it was.`);
+  return words;
 }
 
 /** The clean tempo of one exercise over time, with its interval. */
@@ -47,6 +78,7 @@ export const TempoChart = memo(function TempoChart(props: TempoChartProps) {
     () => tempoOverDays(days, subdivision, halfLifeDays),
     [days, subdivision, halfLifeDays],
   );
+  const moves = useMemo(() => (halfLifeDays === null ? moved(days, from) : null), [days, from, halfLifeDays]);
   const points = useMemo(() => all.filter(({ day }) => day >= from), [all, from]);
   const draw = useCallback(
     (colours: ChartColours) => tempoOption(points, goalBpm, colours),
@@ -64,27 +96,35 @@ export const TempoChart = memo(function TempoChart(props: TempoChartProps) {
         }
         table={null}
         file={file}
+        choices={<HalfLifeField value={halfLifeDays} />}
       >
         {null}
       </ChartFigure>
     );
   const now = stated ? `Clean tempo: ${statedText(stated)}` : 'No run of it still counts';
-  const said = `${now}: the tempo at which four passes in five are clean, with its 90 % interval. ${goalBpm === null ? '' : forecastText(forecastOf(all, goalBpm), goalBpm, today)}`;
+  const said = [
+    `${now}: the tempo at which four passes in five are clean, with its 90 % interval.`,
+    ...(moves && stated?.says === 'estimate' ? wordsOf(moves, stated, last.day, today) : []),
+    ...(goalBpm === null ? [] : [forecastText(forecastOf(all, goalBpm, moves?.progress), goalBpm, today)]),
+  ].join(' ');
+  const smooth = knownNow(points);
   return (
     <ChartFigure
       title="Clean tempo"
       said={said}
       table={{
-        heads: ['Day', 'Clean tempo, bpm', 'From', 'To', 'Minutes so far'],
-        rows: points.map(({ day, bpm, low, high, minutes: sofar }) => [
+        heads: ['Day', 'Clean tempo, bpm', 'From', 'To', 'As told that day', 'Minutes so far'],
+        rows: points.map(({ day, bpm, minutes: sofar }, at) => [
           day,
+          tenths(smooth[at]!.bpm),
+          tenths(smooth[at]!.low),
+          tenths(smooth[at]!.high),
           tenths(bpm),
-          tenths(low),
-          tenths(high),
           tenths(sofar),
         ]),
       }}
       file={`${file}-clean-tempo.csv`}
+      choices={<HalfLifeField value={halfLifeDays} />}
     >
       <Chart
         height={HEIGHT}

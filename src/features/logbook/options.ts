@@ -3,7 +3,7 @@ import { bpmText } from '@/core';
 import { type TempoOfDay, type WeekOfPractice } from '@/core/record';
 import { axisLook, tipLook, type ChartColours } from '@/ui/charts/look';
 import { daysLater, timeAxis } from '@/ui/charts/dates';
-import { tempoSeries, tenths } from '@/ui/charts/tempoSeries';
+import { tempoSeries, tenths, THEN } from '@/ui/charts/tempoSeries';
 
 const GRID = { left: 46, right: 14, top: 34, bottom: 26 };
 const HOLLOW_LINE = 1.5;
@@ -38,6 +38,7 @@ export const tempoOption = (
   colours: ChartColours,
 ) => ({
   grid: GRID,
+  legend: { top: 0, right: 0, textStyle: { color: colours.ink }, data: ['clean tempo', THEN] },
   tooltip: { trigger: 'axis', ...tipLook(colours) },
   xAxis: { ...timeAxis, ...axisLook(colours) },
   yAxis: { type: 'value', scale: true, name: 'bpm', ...axisLook(colours) },

@@ -21,7 +21,14 @@ it('the band lies from the lower to the upper end of each day’s interval, the 
     fc.property(fc.array(point, { maxLength: 20 }), (some) => {
       const points = some.map(({ low, up, part }, at): TempoOfDay => {
         const high = low + up / 7;
-        return { day: dayAfter(TODAY, at), minutes: at, low, high, bpm: low + ((high - low) * part) / 100 };
+        return {
+          day: dayAfter(TODAY, at),
+          minutes: at,
+          low,
+          high,
+          bpm: low + ((high - low) * part) / 100,
+          since: null,
+        };
       });
       const [edge, band, line] = tempoSeries(points, THEMES.light) as [Line, Line, Line];
       expect([edge.stack, band.stack, line.name]).toEqual(['band', 'band', 'clean tempo']);
@@ -33,6 +40,17 @@ it('the band lies from the lower to the upper end of each day’s interval, the 
         expect(Math.abs(line.data[at]![1] - bpm)).toBeLessThanOrEqual(0.05001);
       });
       expect(line.data).toHaveLength(points.length);
+      // What is known now takes the line; what could be told then stays as dots.
+      const smooth = { low: 300, bpm: 310, high: 330 };
+      const [below, upon, now, dots] = tempoSeries(
+        points.map((one) => ({ ...one, since: smooth })),
+        THEMES.light,
+      ) as [Line, Line, Line, Line | undefined];
+      points.forEach(({ day, bpm }, at) => {
+        const drawn = [below.data[at]![1], upon.data[at]![1], now.data[at]![1]];
+        expect(drawn).toEqual([300, 30, 310]);
+        expect(dots!.data[at]).toEqual([day, tenths(bpm)]);
+      });
     }),
   );
   expect(tenths(12.34999)).toBe(12.3);

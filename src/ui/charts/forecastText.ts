@@ -11,6 +11,10 @@ export function forecastText(forecast: Forecast, goalBpm: number, today: string)
       return `Too early to tell when ${goal} will be clean: ${forecast.sessions === 1 ? 'one day' : `${forecast.sessions} days`} of practice on record; it takes six over two weeks.`;
     case 'not rising':
       return `By this record more practice has not made it faster, so no date is given for ${goal}.`;
+    case 'stuck':
+      return `No date is given for ${goal}: the clean tempo stands still.`;
+    case 'down':
+      return `No date is given for ${goal}: the clean tempo is falling.`;
     case 'reached':
       return `${goal} is clean by this record.`;
     case 'band': {

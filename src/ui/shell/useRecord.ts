@@ -5,6 +5,7 @@ import {
   latestDay,
   statedTempo,
   type DayRecord,
+  type HalfLife,
   type StatedTempo,
   type TempoNow,
 } from '@/core/record';
@@ -17,7 +18,7 @@ export interface RecordOfPlayer {
   readonly days: readonly DayRecord[] | undefined;
   readonly today: string;
   /** Undefined until it is read. */
-  readonly halfLifeDays: number | undefined;
+  readonly halfLifeDays: HalfLife | undefined;
   /** As reckoned, however little there is; null where nothing can be. */
   readonly tempo: TempoNow | null;
   /** What may be said of it; null without a run. */
@@ -45,7 +46,7 @@ export function useRecord(exerciseId: string, subdivision: number): RecordOfPlay
       today: read?.on ?? '',
       halfLifeDays: read?.halfLifeDays,
       tempo,
-      stated: statedTempo(read?.days ?? [], tempo, subdivision),
+      stated: statedTempo(read?.days ?? [], tempo, subdivision, read?.on ?? ''),
     };
   }, [read, subdivision]);
 }

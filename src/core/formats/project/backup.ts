@@ -78,7 +78,7 @@ const settings = Joi.object({
       )
       .max(100),
   }),
-  judging: Joi.object({ halfLifeDays: Joi.number().min(0.1).max(100_000) }),
+  judging: Joi.object({ halfLifeDays: Joi.number().min(0.1).max(100_000).allow(null) }),
 }).pattern(/^sitting:.{1,80}$/, sitting);
 
 type Tables = Readonly<Record<'exercises' | 'players' | 'ladders' | 'runs' | 'signs', Joi.ObjectSchema>>;
