@@ -2,7 +2,12 @@ import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
 const include = ['**/*.test.ts'];
-const ALONE = ['src/work/**/*.test.ts', 'src/storage/newField.test.ts'];
+/** They share one database, clock and voice of the application, or replace modules. */
+const ALONE = [
+  'src/work/{balancingSet,book,early,figured,givingOne,givingOut,handsAlone,health,library,playing,sheet,start,work}.test.ts',
+  'src/work/{bench/acting,ladder/ladder,practice/{actions,model,store}}.test.ts',
+  'src/storage/newField.test.ts',
+];
 const exclude = ['**/node_modules/**', '.cache/**', '.next/**'];
 /** Where a room is changed to see whether its tests notice, the room is given as the folder of the tests. */
 const isMutating = process.env.STRYKER_MUTATOR_WORKER !== undefined;
@@ -24,7 +29,6 @@ export default defineConfig({
               // Nothing that one test leaves hinders another, so that modules are read once and not for every file.
               test: { name: 'together', include, exclude: [...exclude, ...ALONE], isolate: false },
             },
-            // They share one database, clock and voice of the application, or replace modules.
             { extends: true, test: { name: 'alone', include: ALONE, exclude } },
           ],
         }),
