@@ -38,7 +38,10 @@ export type {
   PracticeMode,
   Standing,
   Said,
+  PracticeSession,
   PracticeSitting,
+  SessionBox,
+  SessionItem,
 } from './kept';
 export { keepLastExercise, keepOpenings, lastExercise, openings } from './meta';
 export { ConflictError, isNoRoom, LIBRARY, recordScope } from './scopes';

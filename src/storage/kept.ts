@@ -124,6 +124,36 @@ export interface PracticeSitting {
   readonly painSeen: readonly string[];
 }
 
+/** How much of an exercise a session holds: minutes by the clock, or runs. */
+export type SessionBox = { readonly minutes: number } | { readonly runs: number };
+
+/** An exercise of a session, with how much of it was done. */
+export interface SessionItem {
+  readonly exerciseId: string;
+  readonly box: SessionBox;
+  /** It comes back: its first run is the check, played cold. */
+  readonly isDue: boolean;
+  readonly doneMs: number;
+  readonly doneRuns: number;
+  /** Done before its box was full, by choice. */
+  readonly isLeft: boolean;
+}
+
+/** Several exercises to be practised, one after the other or by turns; it outlives the sitting and its day. */
+export interface PracticeSession {
+  readonly playerId: string;
+  readonly items: readonly SessionItem[];
+  /** Each until its box is full, or in three shorter turns. */
+  readonly order: 'blocked' | 'by turns';
+  /** The item that is on. */
+  readonly at: number;
+  /** Done in the turn that is on. */
+  readonly turnMs: number;
+  readonly turnRuns: number;
+  /** When its time was last counted, in milliseconds since 1970; null: it is not running. */
+  readonly sinceMs: number | null;
+}
+
 /** What is known of backups; kept in this browser. */
 export interface BackupState {
   /** The folder that was chosen; null: none. */
@@ -185,6 +215,8 @@ export interface MetaValues {
   readonly [tab: `tab:${string}`]: true;
   /** Where a student stands in practice. */
   readonly [sitting: `sitting:${string}`]: PracticeSitting;
+  /** The session that a student has begun; null: none. */
+  readonly [session: `session:${string}`]: PracticeSession | null;
 }
 
 export type MetaKey = keyof MetaValues;

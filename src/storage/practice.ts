@@ -1,6 +1,6 @@
 /** The sitting that a player is in: kept with everything that is said, so that it can be taken up again after a crash or a closed tab. */
 import type { DatabaseHandle } from './database';
-import type { PracticeMode, PracticeSitting } from './kept';
+import type { PracticeMode, PracticeSession, PracticeSitting } from './kept';
 import { note, noted } from './meta';
 
 /** The key of an exercise and a way to practise it. */
@@ -26,3 +26,16 @@ export async function lastSitting(
 ): Promise<PracticeSitting | undefined> {
   return noted(db, keyOf(playerId));
 }
+
+const sessionKey = (playerId: string) => `session:${playerId}` as const;
+
+/** Keeps the session that a player has begun, or that there is none any more. */
+export const keepSession = (
+  db: DatabaseHandle,
+  playerId: string,
+  session: PracticeSession | null,
+): Promise<void> => note(db, sessionKey(playerId), session);
+
+/** The session that a player has begun; null where there is none. */
+export const openSession = async (db: DatabaseHandle, playerId: string): Promise<PracticeSession | null> =>
+  (await noted(db, sessionKey(playerId))) ?? null;

@@ -9,7 +9,10 @@ import { clearShelf } from './shelf';
 /** Adds days up anew where a version of the database knows more of them than the one before. */
 export async function refreshStaleDays(db: DatabaseHandle): Promise<void> {
   await tables(db).transaction('rw', tables(db).runs, tables(db).days, tables(db).meta, async () => {
-    if (!(await noted(db, 'staleDays'))) return;
+    // Days of older versions do not know their first run.
+    const any = await tables(db).days.toCollection().first();
+    const isStale = (await noted(db, 'staleDays')) ?? (any !== undefined && !('cold' in any));
+    if (!isStale) return;
     await refreshAllDays(db);
     await tables(db).meta.delete('staleDays');
   });

@@ -36,6 +36,7 @@ const dayOn = (exerciseId: string, ago: number): DayRecord => ({
   wideStretches: 0,
   longestSeconds: 1,
   stretches: [],
+  cold: null,
   reasons: {},
   speeds: [],
   fails: [],

@@ -49,6 +49,8 @@ export interface DayRecord {
   /** Of runs of the whole; a part at the same tempo is easier. */
   readonly speeds: readonly SpeedGroup[];
   readonly fails: readonly FailingChange[];
+  /** The first run of the whole, before any other: how it was kept since the last time. */
+  readonly cold: { readonly notesPerSecond: number; readonly clean: boolean } | null;
   /** Judged last, ISO 8601. */
   readonly lastAt: string;
 }
@@ -129,6 +131,7 @@ export function dayOf(runs: readonly RunRecord[]): DayRecord | null {
     });
   }
   const { playerId, exerciseId, day } = first;
+  const cold = kept.find(({ part }) => part === null);
   const stretches = stretchesOf(kept);
   return {
     playerId,
@@ -146,6 +149,7 @@ export function dayOf(runs: readonly RunRecord[]): DayRecord | null {
     reasons,
     speeds: [...speeds.values()],
     fails: [...fails.values()],
+    cold: cold ? { notesPerSecond: speedOf(cold), clean: cold.verdict === 'clean' } : null,
     lastAt: kept.at(-1)!.at,
   };
 }

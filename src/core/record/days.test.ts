@@ -173,6 +173,7 @@ describe('exercises and weeks', () => {
         wideStretches: 1,
         longestSeconds: ago,
         stretches: [],
+        cold: null,
         reasons: {},
         speeds: [],
       },

@@ -14,13 +14,15 @@ export {
 } from './book';
 export { type DayRecord, NO_KINDS, dayOf, dayNumber, dayAfter, latestDay } from './day';
 export { REASON_MENDINGS, commonestReason } from './mending';
-export { nextExercise, agoText } from './next';
+export { nextExercise, agoText, restFirst } from './next';
 export type { Limits } from '../model/limits';
 export { type RestNeeded, restNeeded, loadOf, loadWarnings } from './load';
 export { playedFigures } from './played';
 export { type SignKind, type Sign, CAUTION } from '../model/sign';
 export { rangeText, statedShort, statedText, statedTempo, type StatedTempo, type TempoNow } from './stated';
 export { cleanTempoOn, type HalfLife, type TempoOfDay, tempoOverDays, forecastOf } from './tempo';
+export { checkSpeed, dueOn, recallText, type Due } from './recall';
+export { sessionOrder } from './order';
 export { type NextStart, nextStart } from './start';
 export { progressOf, trendFrom, trendText } from './progress';
 export type { Forecast } from '../tempo/forecast';

@@ -1,5 +1,6 @@
 /** What comes next for a player: said by the record, never more than a suggestion. */
-import { dayNumber } from './day';
+import { dayAfter, dayNumber, type DayRecord } from './day';
+import type { Limits } from '../model/limits';
 import type { ExerciseInBook } from './book';
 
 /** What was not touched for so long is not being worked on. */
@@ -30,4 +31,32 @@ export function agoText(day: string, today: string): string {
   if (days <= 0) return 'today';
   if (days === 1) return 'yesterday';
   return days < 14 ? `${days} days ago` : `${Math.round(days / 7)} weeks ago`;
+}
+
+/** Pain asks for rest for so many days, and days over the limit in a week, that many of them: common practice, no source. */
+const PAIN_REST_DAYS = 2;
+const WEEK_DAYS = 7;
+const MANY_LONG_DAYS = 3;
+
+/**
+ * Why a hand should rest before anything else, in a sentence; null where nothing on record asks for it.
+ * @param days of all exercises, up to today. @param pain the day and tempo of the latest pain, or null.
+ */
+export function restFirst(
+  days: readonly Pick<DayRecord, 'day' | 'longestSeconds'>[],
+  painDay: string | null,
+  { exerciseMinutes }: Pick<Limits, 'exerciseMinutes'>,
+  today: string,
+): string | null {
+  if (painDay !== null && dayNumber(today) - dayNumber(painDay) <= PAIN_REST_DAYS)
+    return 'Rest before anything else. If it still hurts, do not play, and see a doctor or physiotherapist if it stays; if not, begin slower, with rests.';
+  const from = dayAfter(today, -WEEK_DAYS);
+  const long = new Set(
+    days
+      .filter(({ day, longestSeconds }) => day > from && longestSeconds > exerciseMinutes * 60)
+      .map(({ day }) => day),
+  );
+  return long.size >= MANY_LONG_DAYS
+    ? `Rest before anything else: on ${long.size} of the last ${WEEK_DAYS} days it went on for more than ${exerciseMinutes} minutes without a minute’s rest.`
+    : null;
 }

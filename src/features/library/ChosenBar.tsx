@@ -1,5 +1,6 @@
 'use client';
-import { FileDown, Printer, Scale } from 'lucide-react';
+import { FileDown, ListOrdered, Printer, Scale } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Button } from '@/ui/controls/Button';
@@ -7,6 +8,13 @@ import { colour } from '@/ui/theme/tokens';
 import type { LibraryItem } from '@/storage';
 import { saveAsProject } from '@/ui/shell/waysOut';
 import { SetBalance } from './SetBalance';
+
+const SessionDialog = dynamic(
+  () => import('@/ui/session/SessionDialog').then((module) => module.SessionDialog),
+  {
+    ssr: false,
+  },
+);
 
 const Bar = styled.div`
   position: sticky;
@@ -36,11 +44,15 @@ interface ChosenBarProps {
 /** What can be done with several exercises at once. */
 export function ChosenBar({ chosen, all, onChoose, onHandout, onClear }: ChosenBarProps) {
   const [weighs, setWeighs] = useState(false);
+  const [plans, setPlans] = useState(false);
   return (
     <Bar role="region" aria-label="Chosen exercises">
       <b>{chosen.length === 1 ? 'One exercise chosen' : `${chosen.length} exercises chosen`}</b>
       <Button look="primary" onPress={() => onHandout(chosen.map(({ record }) => record.id))}>
         <Printer size={16} aria-hidden /> Handout
+      </Button>
+      <Button onPress={() => setPlans(true)}>
+        <ListOrdered size={16} aria-hidden /> Session
       </Button>
       <Button onPress={() => setWeighs(true)}>
         <Scale size={16} aria-hidden /> Balance
@@ -53,6 +65,9 @@ export function ChosenBar({ chosen, all, onChoose, onHandout, onClear }: ChosenB
       <Button look="quiet" onPress={onClear}>
         Choose none
       </Button>
+      {plans ? (
+        <SessionDialog exerciseIds={chosen.map(({ record }) => record.id)} onClose={() => setPlans(false)} />
+      ) : null}
       {weighs ? (
         <SetBalance chosen={chosen} all={all} onChoose={onChoose} onClose={() => setWeighs(false)} />
       ) : null}

@@ -1,42 +1,34 @@
 'use client';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useMemo } from 'react';
+import dynamic from 'next/dynamic';
+import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { bpmText, counted, KIND_NAMES } from '@/core';
-import {
-  agoText,
-  commonestReason,
-  dayAfter,
-  exercisesIn,
-  failingChanges,
-  isNoOnePlace,
-  nextExercise,
-  REASON_MENDINGS,
-} from '@/core/record';
-import type { LibraryItem } from '@/storage';
+import { agoText, commonestReason, REASON_MENDINGS } from '@/core/record';
+import { database, openSession, type LibraryItem } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { GoLink } from '@/ui/controls/GoLink';
 import { say } from '@/ui/controls/say';
 import { KindIcon } from '@/ui/lane/marks';
 import { NO_SUCH_CHANGE, recordedDrill } from '@/work/mendDrill';
 import { usePlayer } from '@/ui/shell/player';
+import { useKept } from '@/ui/shell/useKept';
+import { dayText } from '@/ui/dayText';
+import { isOverAll } from '@/work/practice/session';
 import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
+import { comingNext } from '@/work/comingNext';
 import type { Practised } from './usePractised';
 
 const Strip = styled.section`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.4rem 1.5rem;
+  display: grid;
+  gap: 0.5rem;
   padding: 0.6rem 1rem;
   border: 1px solid ${colour.line};
   border-left: 4px solid ${colour.accent};
   border-radius: 0.4rem;
   background: ${colour.card};
-  p {
-    flex: 1 1 20rem;
-  }
   strong {
     color: ${colour.warn};
   }
@@ -48,12 +40,20 @@ const Strip = styled.section`
   .acts {
     display: flex;
     flex-wrap: wrap;
-    gap: 0.5rem;
+    align-items: center;
+    gap: 0.5rem 0.75rem;
   }
 `;
 
-/** What fails is asked of the last weeks only. */
-const RECENT_DAYS = 28;
+const SessionDialog = dynamic(
+  () => import('@/ui/session/SessionDialog').then((module) => module.SessionDialog),
+  {
+    ssr: false,
+  },
+);
+
+/** More that come back are counted, not named. */
+const MOST_NAMED = 3;
 
 type NextStripProps = Pick<Practised, 'days' | 'underWay' | 'pain' | 'today' | 'cleanRates'> & {
   readonly items: readonly LibraryItem[];
@@ -69,16 +69,16 @@ export function NextStrip({ items, days, underWay, pain, today, cleanRates }: Ne
     [items],
   );
   const here = useMemo(() => days.filter(({ exerciseId }) => byId.has(exerciseId)), [days, byId]);
-  const { last, next, failing } = useMemo(() => {
-    const book = exercisesIn(here);
-    const recent = here.filter(({ day }) => day > dayAfter(today, -RECENT_DAYS));
-    const failing = failingChanges(recent);
-    return {
-      last: book[0],
-      next: nextExercise(book, today),
-      failing: isNoOnePlace(failing) ? undefined : failing[0],
-    };
-  }, [here, today]);
+  const [plans, setPlans] = useState(false);
+  const session = useKept(() => openSession(database(), player.id), [player.id]) ?? null;
+  const { last, next, failing, rest, due, stuckSince } = useMemo(
+    () => comingNext(here, { pain, limits: player.limits, today }),
+    [here, pain, player.limits, today],
+  );
+  const inSession =
+    session && !isOverAll(session) ? byId.get(session.items[session.at]!.exerciseId) : undefined;
+  // What is next anyway need not be named twice.
+  const back = due.filter(({ exerciseId }) => exerciseId !== next?.exerciseId);
   const open = underWay ? byId.get(underWay.exerciseId) : undefined;
   if (!last && !open && !pain) return null;
   const titleOf = (id: string) => byId.get(id)?.exercise.title || 'Untitled';
@@ -105,6 +105,13 @@ export function NextStrip({ items, days, underWay, pain, today, cleanRates }: Ne
             .
           </>
         ) : null}
+        {rest ? <small>{rest}</small> : null}
+        {stuckSince && !rest ? (
+          <small>
+            <b>Stuck since {dayText(stuckSince)}</b>: stop climbing for now. Drill the change that fails, or
+            take another kind of ladder.
+          </small>
+        ) : null}
         {failing ? (
           <small>
             Falls apart most: <KindIcon kind={failing.kind} size={14} /> {KIND_NAMES[failing.kind]} from
@@ -114,12 +121,23 @@ export function NextStrip({ items, days, underWay, pain, today, cleanRates }: Ne
             {reason === 'tight' ? ' Slower, with rests, before any drill.' : ''}
           </small>
         ) : null}
+        {back.length > 0 && !rest ? (
+          <small>
+            Comes back today:{' '}
+            {back
+              .slice(0, MOST_NAMED)
+              .map(({ exerciseId }) => titleOf(exerciseId))
+              .join(', ')}
+            {back.length > MOST_NAMED ? ` and ${back.length - MOST_NAMED} more` : ''}.
+          </small>
+        ) : null}
       </p>
       <div className="acts">
-        {failing && reason !== 'tight' ? (
-          <Button onPress={() => attempt('Making the drill', drill)}>Drill that change</Button>
-        ) : null}
-        {open ? (
+        {inSession ? (
+          <GoLink href={`/practice/${inSession.record.id}`} prefetch={false}>
+            Go on with the session: {titleOf(inSession.record.id)}
+          </GoLink>
+        ) : open ? (
           <GoLink
             href={`/practice/${open.record.id}${underWay!.mode === 'ladder' ? '' : `?mode=${underWay!.mode}`}`}
             prefetch={false}
@@ -128,10 +146,24 @@ export function NextStrip({ items, days, underWay, pain, today, cleanRates }: Ne
           </GoLink>
         ) : next ? (
           <GoLink href={`/practice/${next.exerciseId}`} prefetch={false}>
-            Next: {titleOf(next.exerciseId)}
+            {rest ? 'When it is rested' : 'Next'}: {titleOf(next.exerciseId)}
           </GoLink>
         ) : null}
+        {failing && reason !== 'tight' && !rest ? (
+          <Button onPress={() => attempt('Making the drill', drill)}>Drill that change</Button>
+        ) : null}
+        {stuckSince && last && !rest ? (
+          <Link href={`/ladder/${last.exerciseId}`} prefetch={false}>
+            Its ladder
+          </Link>
+        ) : null}
+        {next && back.length > 0 && !inSession && !rest ? (
+          <Button onPress={() => setPlans(true)}>Session of today</Button>
+        ) : null}
       </div>
+      {plans && next ? (
+        <SessionDialog exerciseIds={[next.exerciseId]} onClose={() => setPlans(false)} />
+      ) : null}
     </Strip>
   );
 }

@@ -3,9 +3,9 @@ import { SlidersHorizontal } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { counted, type Exercise } from '@/core';
-import { loadOf, loadWarnings, REASONS, type Reason } from '@/core/record';
+import { dueOn, loadOf, loadWarnings, REASONS, type Reason } from '@/core/record';
 import { database, keepPracticeSettings, type PracticeMode, type PracticeSettings } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
@@ -24,6 +24,8 @@ import { restText } from '@/work/practice/resting';
 import { practiceActions } from '@/work/practice/actions';
 import { useRunsToday, useSaidRuns } from './useRunsToday';
 import { usePractice } from './usePractice';
+import { ColdNotice, SessionBar } from './SessionBar';
+import { useSession } from './useSession';
 
 const MetronomeSheet = dynamic(() => import('./MetronomeSheet').then((module) => module.MetronomeSheet), {
   ssr: false,
@@ -77,6 +79,10 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   });
   const runsToday = useRunsToday(player.id);
   const rest = runsToday.restOf(player.limits, exerciseId, state);
+  const session = useSession(player.id, exerciseId);
+  const { days, today } = record;
+  const isFirstToday = !runsToday.runs.some((run) => run.exerciseId === exerciseId);
+  const due = useMemo(() => dueOn([{ exerciseId, days: days ?? [] }], today)[0], [days, today, exerciseId]);
   const root = useKeptFocus(sitting && settings ? phase : 'done');
   const [isSheet, setIsSheet] = useState(false);
   const sheetTrigger = useRef<HTMLButtonElement>(null);
@@ -85,6 +91,8 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   useKeySheet(SHEET);
   useUndoKeys((way) => way === 'undo' && actions.takeBack());
   const pedals = settings?.pedals;
+  const isTurnOver = session !== null && session.isHere && session.isTurnOver && session.next !== null;
+  const canGoOn = phase !== 'ask' && phase !== 'pain' && phase !== 'playing' && phase !== 'judge';
   const mustRest = rest !== null && (phase === 'ready' || phase === 'warm-up' || phase === 'rest');
   const why = (number: number) => () => actions.nameReason(REASONS[number - 1]!);
   const judge = { clean: () => actions.judge('clean'), notClean: () => actions.judge('not clean') };
@@ -93,6 +101,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
       ' ': () => {
         if (phase === 'playing') actions.stop();
         else if (mustRest) actions.rest(rest.restSeconds);
+        else if (isTurnOver && (phase === 'ready' || phase === 'rest')) session.goOn();
         else if (phase === 'ready' || phase === 'rest') actions.start();
       },
       ...{ c: judge.clean, x: judge.notClean },
@@ -107,6 +116,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
       ',': () => actions.setBpm(bpm - 2),
       '.': () => actions.setBpm(bpm + 2),
       w: actions.warm,
+      n: () => canGoOn && session?.goOn(),
       m: () => setIsSheet(true),
       q: actions.end,
     }),
@@ -178,6 +188,12 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           {restText(rest, player.limits)}
         </p>
       ) : null}
+      {session && phase !== 'pain' && phase !== 'ask' ? (
+        <SessionBar sitting={session} canGoOn={canGoOn} />
+      ) : null}
+      {due && isFirstToday && (phase === 'ready' || phase === 'warm-up') ? (
+        <ColdNotice due={due} subdivision={given.subdivision} />
+      ) : null}
       {phase === 'ask' && state.pain ? <PainAsked bpm={state.pain.bpm} onGoOn={actions.goOn} /> : null}
       {phase === 'pain' ? <PainNotice exerciseId={exerciseId} onTakeBack={actions.takeBack} /> : null}
       {phase === 'warm-up' ? (
@@ -226,6 +242,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           actions={actions}
           runs={runs}
           restSeconds={mustRest ? rest.restSeconds : null}
+          next={isTurnOver ? { title: session.titleOf(session.next!.exerciseId), go: session.goOn } : null}
           onDrill={(change, why) => attempt('Making the drill', () => makeDrill(change, why))}
         />
       ) : null}

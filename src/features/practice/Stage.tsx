@@ -32,11 +32,13 @@ interface StageProps {
   readonly runs: readonly RunRecord[];
   /** So long the hand must rest before the next run; null: it may go on. */
   readonly restSeconds: number | null;
+  /** Its turn in a session is over: what follows; null: it goes on. */
+  readonly next: { readonly title: string; readonly go: () => void } | null;
   readonly onDrill: (change: Transition, reason: Reason | null) => void;
 }
 
 /** Tempo, beat, lane and verdicts: what is looked at while the hands are busy. */
-export function Stage({ practising, actions, runs, restSeconds, onDrill }: StageProps) {
+export function Stage({ practising, actions, runs, restSeconds, next, onDrill }: StageProps) {
   const { state, given, settings, sound } = practising;
   const { phase, words, reason, named, why, seen, restUntilMs } = state;
   const { mode, steps } = given;
@@ -135,7 +137,11 @@ export function Stage({ practising, actions, runs, restSeconds, onDrill }: Stage
         <PickFollower plan={stepped.plan} place={sound.control.place} />
       ) : null}
       <div className="verdicts">
-        {phase === 'rest' && restSeconds === null ? (
+        {next && restSeconds === null && (phase === 'rest' || phase === 'ready') ? (
+          <Button look="primary" className="big" onPress={next.go}>
+            Next: {next.title} <kbd aria-hidden>space</kbd>
+          </Button>
+        ) : phase === 'rest' && restSeconds === null ? (
           <Button look="primary" className="big" onPress={actions.start}>
             <span>
               <RestTimer until={restUntilMs} onOver={() => actions.restOver(restSeconds)} /> – start now
@@ -209,8 +215,10 @@ export function Stage({ practising, actions, runs, restSeconds, onDrill }: Stage
           {saidOf(state).at(-1)?.kind === 'tight' ? 'Take “tight” back' : 'Take the verdict back'}{' '}
           <kbd aria-hidden>Ctrl z</kbd>
         </Button>
-        {restSeconds !== null && (phase === 'ready' || phase === 'rest') ? (
-          <Button onPress={actions.start}>Start all the same</Button>
+        {(restSeconds !== null || next) && (phase === 'ready' || phase === 'rest') ? (
+          <Button onPress={actions.start}>
+            {restSeconds === null ? 'One more run' : 'Start all the same'}
+          </Button>
         ) : null}
         <span className="gap" />
         <Button onPress={actions.tight}>

@@ -17,6 +17,7 @@ export const KEYS = keyList(
     [['t'], 'The hand is tight: a slower tempo, after a rest'],
     [['p'], 'It hurts: stop for today'],
     [['w'], 'Warm: to the first run'],
+    [['n'], 'In a session: the next exercise'],
     [['m'], 'Metronome, sound and pedals'],
     [['q'], 'End the sitting'],
   ],

@@ -22,6 +22,7 @@ import {
 import { ahead, attempt, inWords, told } from '../perform';
 import { Store } from '../store';
 import { step } from './machine';
+import { countInSession } from './sessions';
 import {
   openingState,
   saidOf,
@@ -133,7 +134,8 @@ export class PracticeStore extends Store<PracticeState> {
     const { db } = this;
     switch (effect.do) {
       case 'play':
-        return this.sound.play(effect);
+        this.sound.play(effect);
+        return this.count(0);
       case 'stop':
         return this.sound.stop();
       case 'stop at click':
@@ -148,7 +150,7 @@ export class PracticeStore extends Store<PracticeState> {
         const { id, run, passage, sitting } = effect;
         return this.inTurn(
           'run',
-          () => addRun(db, id, run, { sitting: this.asNow(sitting), passage }),
+          () => addRun(db, id, run, { sitting: this.asNow(sitting), passage }).then(() => this.count(1)),
           () => this.dispatch({ is: 'not kept', id }),
         );
       }
@@ -168,6 +170,7 @@ export class PracticeStore extends Store<PracticeState> {
           if (said.kind === 'verdict') {
             const runs = await readRunsById(db, [this.idNow(said.id)]);
             if (runs.length > 0) await removeRuns(db, runs);
+            this.count(-1);
           } else {
             const sign = await readSign(db, said.id);
             if (sign) await removeSign(db, sign);
@@ -176,6 +179,13 @@ export class PracticeStore extends Store<PracticeState> {
         });
       }
     }
+  }
+
+  /** Where a session has this exercise on, its time and its runs are counted. */
+  private count(runs: -1 | 0 | 1): void {
+    const { playerId, exerciseId } = this.state.given;
+    const { ms } = now();
+    this.inTurn('standing', () => countInSession(this.db, playerId, exerciseId, ms, runs));
   }
 
   private idNow(id: string): string {

@@ -32,6 +32,35 @@ const sitting = Joi.object({
   painSeen: Joi.array().items(Joi.string().max(80)).max(1000).required(),
 });
 
+/** A session that may be gone on with; null: it was ended. */
+const session = orNull(
+  Joi.object({
+    playerId: word,
+    items: Joi.array()
+      .items(
+        Joi.object({
+          exerciseId: word,
+          box: Joi.alternatives(
+            Joi.object({ minutes: Joi.number().min(1).max(600).required() }),
+            Joi.object({ runs: whole(1, 1000) }),
+          ).required(),
+          isDue: Joi.boolean().required(),
+          doneMs: Joi.number().min(0).required(),
+          doneRuns: whole(0, 10_000),
+          isLeft: Joi.boolean().required(),
+        }),
+      )
+      .min(1)
+      .max(100)
+      .required(),
+    order: one('blocked', 'by turns'),
+    at: whole(0, 99),
+    turnMs: Joi.number().min(0).required(),
+    turnRuns: whole(0, 10_000),
+    sinceMs: orNull(Joi.number().min(0)),
+  }),
+);
+
 /** The groups of settings that a browser keeps. Fields that a group lacks are as at first. */
 const settings = Joi.object({
   currentPlayer: Joi.string().max(80),
@@ -79,7 +108,9 @@ const settings = Joi.object({
       .max(100),
   }),
   judging: Joi.object({ halfLifeDays: Joi.number().min(0.1).max(100_000).allow(null) }),
-}).pattern(/^sitting:.{1,80}$/, sitting);
+})
+  .pattern(/^sitting:.{1,80}$/, sitting)
+  .pattern(/^session:.{1,80}$/, session);
 
 type Tables = Readonly<Record<'exercises' | 'players' | 'ladders' | 'runs' | 'signs', Joi.ObjectSchema>>;
 

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
@@ -44,6 +45,13 @@ import { NumberList } from '../material/NumberList';
 import { FieldRow } from '../TwoColumns';
 import type { Try } from '@/work/bench/trying';
 import { useKept } from '@/ui/shell/useKept';
+
+const SessionDialog = dynamic(
+  () => import('@/ui/session/SessionDialog').then((module) => module.SessionDialog),
+  {
+    ssr: false,
+  },
+);
 
 const Panel = styled.div`
   display: grid;
@@ -126,11 +134,20 @@ function withCut(
 
 /** The drills that were made before, in order. */
 function Group({ exerciseId }: { exerciseId: string }) {
+  const [plans, setPlans] = useState(false);
   const drills = useKept(() => drillsCutFrom(database(), exerciseId), [exerciseId]);
   if (!drills || drills.length === 0) return null;
   return (
     <section aria-label="Drills of this exercise">
       <h2>{counted(drills.length, 'drill')} of this exercise</h2>
+      <Button onPress={() => setPlans(true)}>Practise them in a session, then the whole</Button>
+      {plans ? (
+        <SessionDialog
+          exerciseIds={[...drills.map(({ id }) => id), exerciseId]}
+          isInOrder
+          onClose={() => setPlans(false)}
+        />
+      ) : null}
       <ol>
         {drills.map(({ id, title }) => (
           <li key={id}>
