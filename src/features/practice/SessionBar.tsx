@@ -81,9 +81,8 @@ export function SessionBar({ sitting, canGoOn }: { sitting: Sitting; canGoOn: bo
 export function ColdNotice({ due, subdivision }: { due: Due; subdivision: number }) {
   return (
     <p role="status" data-cold>
-      <b>Comes back today.</b> Its first run counts, played cold, near{' '}
-      {bpmText(Math.round((due.notesPerSecond * 60) / subdivision))} bpm where it was clean: {recallText(due)}
-      .
+      <b>Comes back today.</b> Its first run counts, played cold, at{' '}
+      {bpmText(Math.ceil((checkSpeed(due) * 60) / subdivision))} bpm or faster: {recallText(due)}.
     </p>
   );
 }

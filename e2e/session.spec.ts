@@ -1,0 +1,71 @@
+/** A session of several exercises: by turns, closed in the middle, gone on with the next day; what comes back is heard cold. */
+import { expect, openLibrary, test } from './fixtures';
+
+const TITLES = ['Gate between two and one', 'Bell ringers change places'] as const;
+
+test('three exercises by turns are closed in the middle and gone on with the next day, the due one cold', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  // What was clean long ago comes back by itself; two more are chosen.
+  for (const title of TITLES) await page.getByRole('checkbox', { name: new RegExp(title) }).check();
+  await page.getByRole('button', { name: 'Session', exact: true }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('listitem')).toHaveCount(3);
+  await expect(dialog.getByRole('listitem').first()).toContainText('Millrace');
+  await expect(dialog.getByRole('listitem').first()).toContainText('comes back today');
+  await dialog.getByText('by turns', { exact: true }).click();
+  await dialog.getByRole('button', { name: /^Begin: 16 min and 2 runs/ }).click();
+
+  // One warm-up, then the check: cold, and said so.
+  const bar = page.getByRole('region', { name: 'Session' });
+  await expect(page.locator('[data-cold]')).toContainText('Comes back today');
+  await page.keyboard.press('w');
+  await expect(bar).toContainText('Session, 1 of 3: 0 of 2 runs. Then');
+  await page.keyboard.press(' ');
+  await expect(page.locator('[data-phase=playing]')).toBeVisible();
+  // After the count-in there is something to judge.
+  await expect(async () => {
+    await page.keyboard.press('x');
+    await expect(bar).toContainText('by turns keeps better', { timeout: 300 });
+  }).toPass();
+  await expect(page.locator('[data-cold]')).toBeHidden();
+
+  // The space bar goes on to the next exercise, which needs no warm-up.
+  const first = await page.getByRole('heading', { level: 1 }).textContent();
+  await page.getByRole('button', { name: /^Next:/ }).waitFor();
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(first!);
+  await expect(bar).toContainText('Session, 2 of 3: 0 of 8 min');
+  await expect(page.locator('[data-phase=ready]')).toBeVisible();
+
+  // Closed in the middle; the next day the strip leads back to where it stood, after a warm-up. The clock counts on with each opening.
+  await page.evaluate(
+    () =>
+      new Promise<void>((done, failed) => {
+        const opening = indexedDB.open('yardfell');
+        opening.onerror = () => failed(new Error('no database'));
+        opening.onsuccess = () => {
+          const change = opening.result.transaction('meta', 'readwrite');
+          change.objectStore('meta').put({ key: 'openings', value: 24 });
+          change.oncomplete = () => {
+            opening.result.close();
+            done();
+          };
+        };
+      }),
+  );
+  await page.goto('/');
+  await page.getByRole('link', { name: /Go on with the session/ }).click();
+  await expect(page.getByRole('heading', { name: /^Warm up first/ })).toBeVisible();
+  await expect(bar).toContainText('Session, 2 of 3');
+  await page.keyboard.press('w');
+  await page.keyboard.press('n');
+  await expect(bar).toContainText('Session, 3 of 3');
+  await page.keyboard.press('n');
+  await expect(bar).toContainText('Session, 1 of 3: 1 of 2 runs');
+  await page.getByRole('button', { name: 'Enough of this one' }).click();
+  await expect(bar).toContainText('Session, 2 of 3');
+  await page.getByRole('button', { name: 'End the session' }).click();
+  await expect(bar).toBeHidden();
+});
