@@ -13,4 +13,5 @@ export { MOST_PARTS } from './sections';
 export { pickingAlone } from './stages';
 export { problemExercise, temposFor, type TeachingProblem } from './problem';
 export { twinOf } from './twin';
+export { variationsOf, type Variation } from './variations';
 export { climbOf, type Climbing, type Stepped } from './stepped';

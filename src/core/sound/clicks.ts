@@ -11,6 +11,8 @@ export interface ClickPattern {
   readonly slots: boolean;
   /** After so many bars with a click come so many without; null: it always clicks. The count-in always does. */
   readonly silent: { readonly after: number; readonly bars: number } | null;
+  /** Beats are counted on over the passes; otherwise anew in each, but where passes make up whole bars anyway. */
+  readonly countsOn?: boolean;
 }
 
 /** The first beat of the bar stands out. */

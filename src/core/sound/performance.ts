@@ -198,7 +198,9 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
   const startTicks = -options.countInBeats * meter.beatTicks;
   const loopEnd = leadInTicks + passTicks * passes;
   const endTicks = Number.isFinite(loopEnd) ? loopEnd + endingTicks : null;
-  const restartsBars = passTicks % meter.beatTicks === 0;
+  // Passes of a beat, or of half a bar, make up bars together.
+  const makesBars = (meter.beatTicks * barBeats) % passTicks === 0;
+  const restartsBars = passTicks % meter.beatTicks === 0 && !makesBars && options.clicks?.countsOn !== true;
 
   const heard = (ticks: number) => swung(passage, ticks);
   const written = (ticks: number) => unswung(passage, ticks);

@@ -39,6 +39,10 @@ const NEXT: Record<Exclude<ClickAccent, 'slot'>, Exclude<ClickAccent, 'slot'>> =
 const ACCENT_NAMES = { bar: 'strong', beat: 'plain', silent: 'silent' } as const;
 const ACCENT_SIGNS = { bar: '●', beat: '○', silent: '–' } as const;
 
+/** Every other beat is heard, from the second on. */
+const offBeats = (beats: number) =>
+  Array.from({ length: beats }, (_, at) => (at % 2 === 1 ? ('beat' as const) : ('silent' as const)));
+
 interface MetronomeSheetProps {
   readonly settings: PracticeSettings;
   readonly sounds: SoundSettings;
@@ -108,6 +112,22 @@ export function MetronomeSheet(props: MetronomeSheetProps) {
             </Button>
           ))}
         </div>
+        <div className="row">
+          <Button onPress={() => setClicks({ accents: offBeats(beats), silent: null, countsOn: true })}>
+            On 2 and 4
+          </Button>
+          <Button
+            onPress={() => setClicks({ accents: ['bar'], silent: { after: 1, bars: 1 }, countsOn: true })}
+          >
+            Every second bar
+          </Button>
+          <Button onPress={() => setClicks({ accents: ['bar'], silent: null, countsOn: false })}>
+            Every beat
+          </Button>
+        </div>
+        <Switch isOn={clicks.countsOn === true} onChange={(countsOn) => setClicks({ countsOn })}>
+          Count the bar on over the passes
+        </Switch>
         <Switch isOn={clicks.slots} onChange={(slots) => setClicks({ slots })}>
           Clicks between the beats too
         </Switch>

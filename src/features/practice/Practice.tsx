@@ -12,6 +12,8 @@ import { say } from '@/ui/controls/say';
 import { bound, keyHandler, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
 import { mendingDrill, NO_SUCH_CHANGE } from '@/work/mendDrill';
 import { attempt } from '@/work/perform';
+import { handsBack, isGoalReached, nextTimeText } from '@/work/practice/whatNow';
+import { dayText } from '@/ui/dayText';
 import { bpmOf, saidOf, standingOf, type Phase } from '@/work/practice/state';
 import { probed, startFound } from '@/work/practice/probe';
 import { KEYS, SHEET } from './keySheet';
@@ -24,6 +26,7 @@ import { restText } from '@/work/practice/resting';
 import { practiceActions } from '@/work/practice/actions';
 import { useRunsToday, useSaidRuns } from './useRunsToday';
 import { usePractice } from './usePractice';
+import { WhatNow } from './WhatNow';
 import { ColdNotice, SessionBar } from './SessionBar';
 import { useSession } from './useSession';
 
@@ -224,7 +227,20 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
             exerciseId={exerciseId}
             runs={runs}
             stated={record.stated}
-            next={mode === 'ladder' ? given.next : null}
+            nextTime={
+              mode === 'ladder'
+                ? nextTimeText(exercise.title, given.next, given.steps.length, record.days ?? [], dayText)
+                : null
+            }
+            whatNow={
+              mode === 'ladder' && isGoalReached(runs, given.steps, given.climb.spec.goalBpm) ? (
+                <WhatNow
+                  exercise={exercise}
+                  goalBpm={given.climb.spec.goalBpm}
+                  onRaise={(goalBpm) => ladder.set({ goalBpm })}
+                />
+              ) : null
+            }
             tights={sitting.tights}
             warnings={loadWarnings(loadOf(runsToday.runs, player.limits), player.limits)}
             onAgain={actions.again}
@@ -242,6 +258,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           actions={actions}
           runs={runs}
           restSeconds={mustRest ? rest.restSeconds : null}
+          whole={exercise.drill && handsBack(exercise, runs) ? `/practice/${exercise.drill.parentId}` : null}
           next={isTurnOver ? { title: session.titleOf(session.next!.exerciseId), go: session.goOn } : null}
           onDrill={(change, why) => attempt('Making the drill', () => makeDrill(change, why))}
         />

@@ -34,11 +34,13 @@ interface StageProps {
   readonly restSeconds: number | null;
   /** Its turn in a session is over: what follows; null: it goes on. */
   readonly next: { readonly title: string; readonly go: () => void } | null;
+  /** A drill that was clean often enough: where the whole is tried; null: not yet. */
+  readonly whole: string | null;
   readonly onDrill: (change: Transition, reason: Reason | null) => void;
 }
 
 /** Tempo, beat, lane and verdicts: what is looked at while the hands are busy. */
-export function Stage({ practising, actions, runs, restSeconds, next, onDrill }: StageProps) {
+export function Stage({ practising, actions, runs, restSeconds, next, whole, onDrill }: StageProps) {
   const { state, given, settings, sound } = practising;
   const { phase, words, reason, named, why, seen, restUntilMs } = state;
   const { mode, steps } = given;
@@ -90,6 +92,11 @@ export function Stage({ practising, actions, runs, restSeconds, next, onDrill }:
               </>
             ) : null}
           </p>
+          {whole ? (
+            <p data-whole>
+              Clean three times: <Link href={whole}>try the whole</Link>.
+            </p>
+          ) : null}
           {mode === 'ladder' && step.upAfter > 0 ? (
             <p>
               Clean in a row: <b>{inARow}</b> of {step.upAfter}

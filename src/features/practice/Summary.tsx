@@ -1,8 +1,9 @@
 'use client';
 import Link from 'next/link';
+import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { bpmText, counted, durationText, KIND_NAMES, times, type RunRecord } from '@/core';
-import { REASON_MENDINGS, statedText, type NextStart, type StatedTempo } from '@/core/record';
+import { REASON_MENDINGS, statedText, type StatedTempo } from '@/core/record';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
 
@@ -25,6 +26,13 @@ const Card = styled.section`
   .warn {
     color: ${colour.warn};
   }
+  section ul {
+    display: grid;
+    gap: 0.35rem;
+    padding: 0;
+    list-style: none;
+    font-size: 1rem;
+  }
   .acts {
     display: flex;
     flex-wrap: wrap;
@@ -38,12 +46,14 @@ interface SummaryProps {
   readonly runs: readonly RunRecord[];
   /** What the record says of the clean tempo; null: nothing. */
   readonly stated: StatedTempo | null;
-  /** Where the next session starts; null: it has no ladder. */
-  readonly next: NextStart | null;
+  /** Where the next sitting begins, in a sentence with its exercise; null: it has no ladder. */
+  readonly nextTime: string | null;
   /** How often the hand was tight in this sitting. */
   readonly tights: number;
   /** Where today was much for a hand. */
   readonly warnings: readonly string[];
+  /** What can follow where the goal was reached; null: it was not. */
+  readonly whatNow: ReactNode;
   readonly onAgain: () => void;
   /** Makes the drill that mends the change named most often; null where none was named. */
   readonly onDrill: (() => void) | null;
@@ -62,7 +72,7 @@ export function worstPlace(runs: readonly RunRecord[]): RunRecord | null {
 
 /** The end of a sitting: what to write down, and what comes next. */
 export function Summary(props: SummaryProps) {
-  const { exerciseId, runs, stated, next, tights, warnings, onAgain, onDrill } = props;
+  const { exerciseId, runs, stated, nextTime, tights, whatNow, warnings, onAgain, onDrill } = props;
   const clean = runs.filter(({ verdict }) => verdict === 'clean');
   const best = Math.max(0, ...clean.map(({ bpm }) => bpm));
   const seconds = runs.reduce((sum, run) => sum + run.seconds, 0);
@@ -97,9 +107,10 @@ export function Summary(props: SummaryProps) {
                 : ''}
             </li>
           ) : null}
-          {next && best > 0 && tights === 0 ? <li>Next time: {next.why}</li> : null}
+          {nextTime ? <li data-next-time>Next time: {nextTime}</li> : null}
         </ul>
       )}
+      {whatNow}
       {warnings.map((warning) => (
         <p className="warn" key={warning}>
           Much for a hand today: {warning}.
