@@ -240,6 +240,13 @@ test('three students, three stories: the record says who is steady, stuck, and o
   page,
 }) => {
   await openLibrary(page);
+  const strip = page.locator('[data-next]');
+  await expect(strip).toContainText('Stuck since');
+  await chooseStudent(page, 'Brisa');
+  await expect(strip).toContainText('It hurt yesterday');
+  await expect(strip).toContainText('Rest before anything else');
+  await chooseStudent(page, 'Tamsel');
+  await expect(strip).toContainText(/Gate between two and one had \d min .* weeks: too little to move/);
   await page.getByRole('navigation').getByRole('link', { name: 'Logbook' }).click();
   await chooseStudent(page, 'Orrin');
   const failing = page.getByRole('region', { name: 'Changes that fail most' });

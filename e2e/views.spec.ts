@@ -78,6 +78,7 @@ test('at 400 % zoom nothing but the lane scrolls sideways', async ({ page }) => 
   await openLibrary(page);
   const overflow = () =>
     page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  await expect(page.locator('[data-next]')).toBeVisible();
   expect(await overflow()).toBeLessThanOrEqual(0);
   await page.getByRole('link', { name: 'Over the stile' }).click();
   await expect(lane(page)).toBeVisible();

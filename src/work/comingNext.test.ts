@@ -34,7 +34,7 @@ const asked = { pain: null, limits: DEFAULT_LIMITS, today: TODAY };
 
 it('knows nothing without a record', () => {
   expect(comingNext([], asked)).toEqual({
-    ...{ last: null, next: null, failing: null, rest: null, due: [], stuckSince: null },
+    ...{ last: null, next: null, failing: null, rest: null, little: null, due: [], stuckSince: null },
   });
 });
 
@@ -43,6 +43,13 @@ it('names what was played last, what rested longest, and what comes back', () =>
   expect([said.last?.exerciseId, said.next?.exerciseId, said.rest]).toEqual(['a', 'b', null]);
   // Each after one day: the oldest waits longest.
   expect(said.due.map(({ exerciseId }) => exerciseId)).toEqual(['old', 'b', 'a']);
+});
+
+it('names what had too little time to move in weeks, and not what was only just begun', () => {
+  const weekly = (exerciseId: string, seconds: number, weeks: number) =>
+    Array.from({ length: weeks }, (_, at) => dayOn(exerciseId, 1 + 7 * (weeks - 1 - at), { seconds }));
+  expect(comingNext(weekly('a', 27, 8), asked).little).toEqual({ exerciseId: 'a', seconds: 216, weeks: 7 });
+  expect(comingNext([...weekly('a', 200, 8), ...weekly('b', 20, 3)], asked).little).toBeNull();
 });
 
 it('says that it is stuck only of what is still being played', () => {

@@ -10,6 +10,7 @@ import {
   nextExercise,
   progressOf,
   restFirst,
+  tooLittle,
   type DayRecord,
   type Limits,
 } from '@/core/record';
@@ -41,6 +42,8 @@ export function comingNext(
     failing: isNoOnePlace(failing) ? null : (failing[0] ?? null),
     /** Why the hand should rest before anything else. */
     rest: restFirst(days, pain?.day ?? null, limits, today),
+    /** What is worked on and had too little time to move; null: nothing. */
+    little: tooLittle(book, today)[0] ?? null,
     /** What comes back today, longest waiting first. */
     due: dueOn(book, today),
     /** Since when the exercise that was played last has been stuck; null: it is not, or nobody knows. */

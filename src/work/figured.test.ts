@@ -6,6 +6,7 @@ import type { FailingInExercise } from '@/core/record';
 import {
   addExercise,
   addRuns,
+  addSign,
   currentPlayer,
   database,
   deleteExercise,
@@ -15,8 +16,10 @@ import {
   setSources,
 } from '@/storage';
 import { tables } from '@/storage/database';
-import { figured, type TypedRun } from './figured';
+import { figured, placesOf, type TypedRun } from './figured';
+import { runRows } from './runsFile';
 import { recordedDrill } from './mendDrill';
+import { newSitting } from './practice/sitting';
 
 /** Eight notes in two beats, four of each string: two changes of strings in a loop. */
 const NOTES = readTabText(
@@ -49,6 +52,51 @@ describe('a run that is typed in', () => {
     expect(run).toMatchObject({ strokes: 24, seconds: 6, byHand: true, passageHash: passageHash(NOTES) });
     const { outside, inside, sweep, backtrack } = run.exposure;
     expect([outside + inside, sweep, backtrack]).toEqual([5, 0, 0]);
+  });
+
+  it('names its place among the changes of the exercise; a clean one has none; one that is put right keeps its own', async () => {
+    const places = await placesOf(id, player);
+    // By hand: up after the fourth note, and round after the eighth.
+    expect(places.map(({ place }) => [place.stringFrom, place.stringTo])).toEqual([
+      [3, 2],
+      [2, 3],
+    ]);
+    expect(places[0]!.name).toMatch(/^notes 4 to 5: /);
+    const { place } = places[0]!;
+    const run = (await figured(typed({ verdict: 'not clean', reason: 'late', place }), player))!;
+    expect([run.place, run.reason]).toEqual([place, 'late']);
+    expect((await figured(typed({ place }), player))!.place).toBeNull();
+    await addRuns(database(), run, 1);
+    const [old] = await readRuns(database(), player.id, { from: '2000-01-01' });
+    expect((await figured(typed({ verdict: 'not clean' }), player, old))!.place).toEqual(place);
+    expect((await figured(typed({ verdict: 'not clean', place: null }), player, old))!.place).toBeNull();
+    expect(await placesOf('gone', player)).toEqual([]);
+
+    // All of it goes out as a table, with what the hand said.
+    await addSign(
+      database(),
+      'sign',
+      { playerId: player.id, exerciseId: id, sessionId: 's', bpm: 60, subdivision: 4, kind: 'tight' },
+      newSitting('s', player.id, { ms: 0, at: '2026-03-02T09:00:00+00:00' }),
+    );
+    const [heads, ...rows] = await runRows(player.id, {}, () => 'Eight');
+    const table = rows.map((row) => Object.fromEntries(row.map((cell, at) => [heads![at], cell])));
+    expect(rows.every((row) => row.length === heads!.length)).toBe(true);
+    expect(table.find((row) => row.Hand === 'tight')).toMatchObject({
+      Exercise: 'Eight',
+      bpm: '60',
+      Verdict: '',
+    });
+    expect(table.find((row) => row.Verdict === 'not clean')).toMatchObject({
+      ...{
+        Day: '2026-03-02',
+        Reason: 'late',
+        'From string': '3',
+        'To string': '2',
+        Passes: '3',
+        'By hand': 'yes',
+      },
+    });
   });
 
   it('goes by faster at a finer division of the beat', async () => {

@@ -1,6 +1,6 @@
 /** A run that is typed in, with the figures that a played one has. */
-import { passageHash, planOf, type PlayerRecord, type RunRecord } from '@/core';
-import { playedFigures, type Reason, type Verdict } from '@/core/record';
+import { isStringChange, KIND_NAMES, passageHash, planOf, type PlayerRecord, type RunRecord } from '@/core';
+import { playedFigures, type Reason, type RunPlace, type Verdict } from '@/core/record';
 import { database, readExercise, readPassage, type NewRun } from '@/storage';
 
 /** What is typed in of a run, or of several alike. */
@@ -12,6 +12,8 @@ export interface TypedRun {
   readonly passes: number;
   readonly verdict: Verdict;
   readonly reason: Reason | null;
+  /** Where it fell apart; absent: as it was said before, or nowhere. */
+  readonly place?: RunPlace | null;
   readonly count: number;
 }
 
@@ -45,11 +47,29 @@ export async function figured(
     verdict,
     stoppedIn: null,
     reason,
-    place: null,
+    place: verdict === 'clean' ? null : typed.place === undefined ? (before?.place ?? null) : typed.place,
     ...playedFigures({ exercise, plan, passes, bpm: asWritten, untilTicks: null }, player.setup),
     sound: null,
     seen: '',
     byHand: true,
     corrects: null,
   };
+}
+
+/** The string changes of an exercise as a run may name them, each once, in order. */
+export async function placesOf(
+  exerciseId: string,
+  { setup }: Pick<PlayerRecord, 'setup'>,
+): Promise<readonly { readonly name: string; readonly place: RunPlace }[]> {
+  const found = await readExercise(database(), exerciseId);
+  if (!found) return [];
+  const { passage, policy } = found.exercise;
+  const numbers = new Map(passage.notes.map(({ id }, at) => [id, at + 1]));
+  const changes = planOf(passage, policy, setup).analysis.transitions;
+  return changes
+    .filter((one) => isStringChange(one) && one.pass === 0)
+    .map(({ fromNote, toNote, kind, stringFrom, stringTo, seam }) => ({
+      name: `notes ${numbers.get(fromNote)} to ${numbers.get(toNote)}${seam ? ', round' : ''}: ${KIND_NAMES[kind]}, string ${stringFrom} to ${stringTo}`,
+      place: { fromNote, toNote, kind, stringFrom, stringTo },
+    }));
 }

@@ -14,7 +14,7 @@ export {
 } from './book';
 export { type DayRecord, NO_KINDS, dayOf, dayNumber, dayAfter, latestDay } from './day';
 export { REASON_MENDINGS, commonestReason } from './mending';
-export { nextExercise, agoText, restFirst } from './next';
+export { nextExercise, agoText, restFirst, tooLittle } from './next';
 export type { Limits } from '../model/limits';
 export { type RestNeeded, restNeeded, loadOf, loadWarnings } from './load';
 export { playedFigures } from './played';

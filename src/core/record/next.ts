@@ -60,3 +60,28 @@ export function restFirst(
     ? `Rest before anything else: on ${long.size} of the last ${WEEK_DAYS} days it went on for more than ${exerciseMinutes} minutes without a minute’s rest.`
     : null;
 }
+
+/** Less than a minute a week moves nothing: common practice, no source. Told of what is worked on for so many weeks. */
+const LEAST_SECONDS_A_WEEK = 60;
+const LEAST_WEEKS = 4;
+
+/** Exercises that are worked on, and had too little time to move; the least first. Seconds are those of the last two months. */
+export function tooLittle(
+  exercises: readonly ExerciseInBook[],
+  today: string,
+): { readonly exerciseId: string; readonly seconds: number; readonly weeks: number }[] {
+  const now = dayNumber(today);
+  return exercises
+    .filter(({ lastDay }) => now - dayNumber(lastDay) <= WORKED_ON_DAYS)
+    .map(({ exerciseId, days }) => {
+      const recent = days.filter(({ day }) => now - dayNumber(day) < 2 * WORKED_ON_DAYS + 7);
+      const first = Math.min(...recent.map(({ day }) => dayNumber(day)));
+      return {
+        exerciseId,
+        seconds: recent.reduce((sum, { seconds }) => sum + seconds, 0),
+        weeks: Math.round((now - first) / WEEK_DAYS),
+      };
+    })
+    .filter(({ seconds, weeks }) => weeks >= LEAST_WEEKS && seconds < weeks * LEAST_SECONDS_A_WEEK)
+    .sort((a, b) => a.seconds / a.weeks - b.seconds / b.weeks);
+}

@@ -40,6 +40,8 @@ function mixed(
   parts: readonly AtDrift[],
   of: (part: AtDrift) => readonly [number, number],
 ): [number, number] {
+  // What has no weight may have no variance either.
+  parts = parts.filter(({ weight }) => weight > 0);
   const all = parts.map(of);
   const mean = parts.reduce((sum, { weight }, at) => sum + weight * all[at]![0], 0);
   const variance = parts.reduce(

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { bpmText, counted, KIND_NAMES } from '@/core';
+import { bpmText, counted, durationText, KIND_NAMES } from '@/core';
 import { agoText, commonestReason, REASON_MENDINGS } from '@/core/record';
 import { database, openSession, type LibraryItem } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -23,6 +23,7 @@ import type { Practised } from './usePractised';
 
 const Strip = styled.section`
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 0.5rem;
   padding: 0.6rem 1rem;
   border: 1px solid ${colour.line};
@@ -42,6 +43,10 @@ const Strip = styled.section`
     flex-wrap: wrap;
     align-items: center;
     gap: 0.5rem 0.75rem;
+    > * {
+      max-width: 100%;
+      white-space: normal;
+    }
   }
 `;
 
@@ -71,7 +76,7 @@ export function NextStrip({ items, days, underWay, pain, today, cleanRates }: Ne
   const here = useMemo(() => days.filter(({ exerciseId }) => byId.has(exerciseId)), [days, byId]);
   const [plans, setPlans] = useState(false);
   const session = useKept(() => openSession(database(), player.id), [player.id]) ?? null;
-  const { last, next, failing, rest, due, stuckSince } = useMemo(
+  const { last, next, failing, rest, due, stuckSince, little } = useMemo(
     () => comingNext(here, { pain, limits: player.limits, today }),
     [here, pain, player.limits, today],
   );
@@ -90,6 +95,18 @@ export function NextStrip({ items, days, underWay, pain, today, cleanRates }: Ne
     if (id) router.push(`/practice/${id}`);
     else say(NO_SUCH_CHANGE);
   };
+  const canDrill = failing !== null && reason !== 'tight' && !rest;
+  // Where it is stuck or must rest, playing on is not the first thing offered.
+  const isDrilled = canDrill && stuckSince !== null;
+  const Go = rest || isDrilled ? Link : GoLink;
+  const drillButton = canDrill ? (
+    <Button
+      {...(isDrilled ? { look: 'primary' as const } : {})}
+      onPress={() => attempt('Making the drill', drill)}
+    >
+      Drill that change
+    </Button>
+  ) : null;
   return (
     <Strip aria-label={`Next for ${player.name}`} data-next>
       <p>
@@ -121,6 +138,12 @@ export function NextStrip({ items, days, underWay, pain, today, cleanRates }: Ne
             {reason === 'tight' ? ' Slower, with rests, before any drill.' : ''}
           </small>
         ) : null}
+        {little && !rest ? (
+          <small>
+            {titleOf(little.exerciseId)} had {durationText(little.seconds)} in {counted(little.weeks, 'week')}
+            : too little to move.
+          </small>
+        ) : null}
         {back.length > 0 && !rest ? (
           <small>
             Comes back today:{' '}
@@ -133,6 +156,7 @@ export function NextStrip({ items, days, underWay, pain, today, cleanRates }: Ne
         ) : null}
       </p>
       <div className="acts">
+        {isDrilled ? drillButton : null}
         {inSession ? (
           <GoLink href={`/practice/${inSession.record.id}`} prefetch={false}>
             Go on with the session: {titleOf(inSession.record.id)}
@@ -145,13 +169,11 @@ export function NextStrip({ items, days, underWay, pain, today, cleanRates }: Ne
             Go on where it stopped: {titleOf(open.record.id)}
           </GoLink>
         ) : next ? (
-          <GoLink href={`/practice/${next.exerciseId}`} prefetch={false}>
-            {rest ? 'When it is rested' : 'Next'}: {titleOf(next.exerciseId)}
-          </GoLink>
+          <Go href={`/practice/${next.exerciseId}`} prefetch={false}>
+            {rest ? 'When it is rested' : isDrilled ? 'Practise' : 'Next'}: {titleOf(next.exerciseId)}
+          </Go>
         ) : null}
-        {failing && reason !== 'tight' && !rest ? (
-          <Button onPress={() => attempt('Making the drill', drill)}>Drill that change</Button>
-        ) : null}
+        {isDrilled ? null : drillButton}
         {stuckSince && last && !rest ? (
           <Link href={`/ladder/${last.exerciseId}`} prefetch={false}>
             Its ladder

@@ -9,13 +9,15 @@ import {
   type ExerciseRecord,
   type RunRecord,
 } from '@/core';
-import { VERDICTS, REASON_MENDINGS, REASONS, type Reason } from '@/core/record';
+import { VERDICTS, REASON_MENDINGS, REASONS, type Reason, type RunPlace } from '@/core/record';
 import { Button } from '@/ui/controls/Button';
 import { box } from '@/ui/controls/fieldParts';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { colour } from '@/ui/theme/tokens';
-import type { TypedRun } from '@/work/figured';
+import { placesOf, type TypedRun } from '@/work/figured';
+import { usePlayer } from '@/ui/shell/player';
+import { useKept } from '@/ui/shell/useKept';
 
 const Form = styled.form`
   display: flex;
@@ -45,6 +47,9 @@ const Form = styled.form`
   }
 `;
 
+const NO_PLACES: Awaited<ReturnType<typeof placesOf>> = [];
+const idOf = ({ fromNote, toNote }: RunPlace) => `${fromNote} ${toNote}`;
+
 const MAX_PASSES = 999;
 const MAX_COUNT = 50;
 
@@ -66,6 +71,7 @@ export function RunForm({ run, exercises, first, today, subdivisionOf, onSave, o
     passes: run?.passes ?? 1,
     verdict: run?.verdict ?? 'clean',
     reason: run?.reason ?? null,
+    ...(run?.place ? { place: run.place } : {}),
     count: 1,
     ...first,
   });
@@ -73,6 +79,11 @@ export function RunForm({ run, exercises, first, today, subdivisionOf, onSave, o
   const form = useRef<HTMLFormElement>(null);
   useEffect(() => form.current?.querySelector<HTMLElement>('button, input')?.focus(), []);
   const set = (change: Partial<TypedRun>) => setTyped((now) => ({ ...now, ...change }));
+  const player = usePlayer();
+  const places = useKept(() => placesOf(typed.exerciseId, player), [typed.exerciseId, player]) ?? NO_PLACES;
+  // A change of older notes is kept, though it is not among those of now.
+  const isKnown = places.some(({ place }) => typed.place && idOf(place) === idOf(typed.place));
+  const whereId = isKnown ? idOf(typed.place!) : 'none';
   const fault = !/^\d{4}-\d{2}-\d{2}$/.test(typed.day)
     ? 'The day is not whole yet.'
     : typed.day > today
@@ -108,7 +119,9 @@ export function RunForm({ run, exercises, first, today, subdivisionOf, onSave, o
           <Select
             label="Exercise"
             value={typed.exerciseId}
-            onChange={(exerciseId) => set({ exerciseId, subdivision: subdivisionOf(exerciseId) })}
+            onChange={(exerciseId) =>
+              set({ exerciseId, subdivision: subdivisionOf(exerciseId), place: null })
+            }
             options={exercises.map(({ id, title }) => ({ id, name: title || 'Untitled' }))}
           />
         </div>
@@ -142,6 +155,19 @@ export function RunForm({ run, exercises, first, today, subdivisionOf, onSave, o
             options={[
               { id: 'none', name: 'not said' },
               ...REASONS.map((id) => ({ id: id as string, name: REASON_MENDINGS[id].name })),
+            ]}
+          />
+        </div>
+      )}
+      {typed.verdict === 'clean' || places.length === 0 ? null : (
+        <div className="wide">
+          <Select
+            label="Where"
+            value={whereId}
+            onChange={(id) => set({ place: places.find(({ place }) => idOf(place) === id)?.place ?? null })}
+            options={[
+              { id: 'none', name: 'not said' },
+              ...places.map(({ name, place }) => ({ id: idOf(place), name })),
             ]}
           />
         </div>

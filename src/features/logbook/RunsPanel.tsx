@@ -1,4 +1,5 @@
 'use client';
+import { Download } from 'lucide-react';
 import { memo, useCallback, useRef, useState } from 'react';
 import { bpmText, counted, KIND_NAMES, PART_NAMES, type ExerciseRecord, type RunRecord } from '@/core';
 import { REASON_MENDINGS } from '@/core/record';
@@ -6,8 +7,10 @@ import { addRuns, correctRun, database, readRuns, removeRuns } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { RowButton } from '@/ui/controls/RowButton';
 import { say } from '@/ui/controls/say';
+import { download } from '@/ui/shell/download';
 import { usePlayer } from '@/ui/shell/player';
 import { figured, type TypedRun } from '@/work/figured';
+import { runRows } from '@/work/runsFile';
 import { attempt } from '@/work/perform';
 import { undoOf } from '@/work/undoing';
 import { Panel, Table } from './look';
@@ -107,6 +110,13 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
     close();
     say(`${counted(typed.count, 'run')} of ${dayText(typed.day)} logged.`, undoOf(entry));
   };
+  const save = async () => {
+    const [{ csvFormatRows }, rows] = await Promise.all([
+      import('d3-dsv'),
+      runRows(player.id, { exerciseId, from, among }, titleOf),
+    ]);
+    download(`${player.name}-runs-one-by-one.csv`, csvFormatRows(rows), 'text/csv');
+  };
   const correct = async (old: RunRecord, typed: TypedRun) => {
     const run = await figured(typed, player, old);
     if (!run) return say(NO_EXERCISE);
@@ -116,7 +126,6 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
       ...fields,
       at,
       sessionId: old.sessionId,
-      place: typed.verdict === 'clean' ? null : old.place,
       stoppedIn: typed.verdict === 'stopped' && typed.passes === old.passes ? old.stoppedIn : null,
       sound: old.sound,
       seen: old.seen,
@@ -148,6 +157,9 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
         <div>
           <Button isDisabled={!first} onPress={() => setOpen('new')}>
             Log runs by hand
+          </Button>{' '}
+          <Button isDisabled={runs.length === 0} onPress={() => attempt('Saving the runs', save)}>
+            <Download size={15} aria-hidden /> All of them as CSV
           </Button>
         </div>
       )}
