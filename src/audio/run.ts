@@ -1,8 +1,9 @@
 /** One run of a performance on the audio clock: events are placed ahead of time on whole frames, and can be taken back. */
 import {
   changeTempo,
+  courseMap,
   frameAt,
-  rampTempo,
+  loopSpan,
   steadyTempo,
   ticksAtFrame,
   type Beat,
@@ -45,6 +46,19 @@ export interface RunState {
   readonly isLate: boolean;
 }
 
+/** The tempo of a run on its course. */
+function mapOf(
+  { course, plan, passes }: Score,
+  { endTicks, ticksAt }: Performance,
+  steady: TempoMap,
+  bpm: number,
+) {
+  if (!course || passes === null || endTicks === null) return steady;
+  const { startTicks } = loopSpan(plan.passage);
+  const later = Array.from({ length: passes - 1 }, (_, at) => ticksAt({ pass: at + 1, ticks: startTicks }));
+  return courseMap(steady, { ...course, bpm, passTicks: [0, ...later, endTicks] });
+}
+
 export class Run {
   private performance: Performance;
   private map: TempoMap;
@@ -78,8 +92,7 @@ export class Run {
     this.bus.connect(output.master);
     const frame = Math.ceil((context.currentTime + LEAD_SECONDS) * context.sampleRate);
     const steady = steadyTempo(context.sampleRate, meter.beatTicks, bpm, { ticks: startTicks, frame });
-    this.map =
-      score.toBpm === undefined || endTicks === null ? steady : rampTempo(steady, 0, endTicks, score.toBpm);
+    this.map = mapOf(score, performance, steady, bpm);
     this.performance = performance;
     this.loop = score.loop;
     this.endTicks = endTicks;

@@ -1,5 +1,12 @@
 /** What is played, what of it is heard, and how it stands. */
-import { performanceOf, strikesOf, type Performance, type PerformOptions, type Plan } from '@/core';
+import {
+  performanceOf,
+  strikesOf,
+  type Performance,
+  type PerformOptions,
+  type Plan,
+  type TempoCourse,
+} from '@/core';
 
 export interface PlaySounds {
   /** 0–1. */
@@ -15,8 +22,8 @@ export interface PlaySounds {
 /** What is played, and how often round. */
 export interface Score extends Omit<PerformOptions, 'strikes'> {
   readonly plan: Plan;
-  /** The tempo that it climbs to evenly, from the first pass to the end; only where it ends. */
-  readonly toBpm?: number;
+  /** The tempo that it goes to, and how; only where it ends. */
+  readonly course?: { readonly toBpm: number; readonly course: TempoCourse; readonly seed: number };
 }
 
 /** The performance of a score; some of how it is played may be changed. */

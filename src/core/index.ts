@@ -250,6 +250,7 @@ export {
   type LadderSpec,
   type Look,
   type LadderStep,
+  type TempoCourse,
   MIN_STEP_BPM,
   MAX_STEP_BPM,
   MAX_RISES,
@@ -278,6 +279,7 @@ export {
   startFromProbe,
 } from './tempo/practice';
 export { equalSpeeds, bpmText, durationText, tappedBpm } from './tempo/speeds';
+export { courseMap } from './tempo/course';
 export { type TempoMap, steadyTempo, changeTempo, rampTempo, frameAt, ticksAtFrame } from './tempo/tempoMap';
 export { type ClickAccent, type ClickPattern, PLAIN_CLICK } from './sound/clicks';
 export {

@@ -83,6 +83,9 @@ describe('what a description says besides', () => {
       group({ motion: oneOf(['wrist', 'arm']), tip: field(whole(0, 9), { since: 12, was: 3, first: 5 }) }),
       { first: { motion: 'arm', tip: 5 } },
     ),
+    steps: orNull(
+      listOf(group({ at: whole(0, 9), how: field(text(), { since: 14, was: 'even', first: 'odd' }) }), 3),
+    ),
     told: field(orNull(text()), { since: 11, was: null, first: 'new' }),
     own: kind<number>((joi) => joi.number().greater(0)),
     said: field(orNull(text()), {
@@ -102,7 +105,11 @@ describe('what a description says besides', () => {
       told: null,
       more: 1,
     });
-    const whole = { name: 'a', pick: { motion: 'arm', tip: 0 }, told: '', own: 1 };
+    expect(filledWithin(FIELDS, { steps: [{ at: 1 }, { at: 2, how: 'x' }, 7] })).toEqual({
+      steps: [{ at: 1, how: 'even' }, { at: 2, how: 'x' }, 7],
+    });
+    expect(filledWithin(FIELDS, { steps: null })).toEqual({ steps: null });
+    const whole = { name: 'a', pick: { motion: 'arm', tip: 0 }, steps: null, told: '', own: 1 };
     expect(filled(FIELDS, whole)).toEqual(whole);
     fc.assert(
       fc.property(fc.anything(), (value) => {
@@ -121,7 +128,7 @@ describe('what a description says besides', () => {
     expect(filledWithin(FIELDS, { said: 'nothing' })).toEqual({ said: 'nothing' });
   });
 
-  it('knows which versions brought fields, in groups too', () => {
-    expect(versionsOf(FIELDS).sort()).toEqual([11, 12, 13]);
+  it('knows which versions brought fields, in groups and lists of them too', () => {
+    expect(versionsOf(FIELDS).sort()).toEqual([11, 12, 13, 14]);
   });
 });

@@ -13,7 +13,7 @@ export interface Kind<Value> {
   readonly shape: (joi: Root, elsewhere: Elsewhere) => Schema;
   /** For the compiler alone. */
   readonly value?: Value;
-  /** Of a group: what it is made of. */
+  /** Of a group, or of each in a list of groups: what it is made of. */
   readonly fields?: Fields;
 }
 
@@ -104,6 +104,7 @@ export const listOf = <Value>(kind: Kind<Value>, max: number, min = 0): Kind<rea
     const list = joi.array().items(kind.shape(joi, elsewhere).optional());
     return (min > 0 ? list.min(min) : list).max(max).required();
   },
+  ...(kind.fields ? { fields: kind.fields } : {}),
 });
 
 /** Two values of one kind. */
@@ -142,7 +143,7 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
   value !== null && typeof value === 'object' && !Array.isArray(value);
 
 /**
- * Some fields of a record, with what the groups among them lack because they were kept before that was there. What is no record is given
+ * Some fields of a record, with what the groups among them, and those in lists, lack because they were kept before that was there. What is no record is given
  * back as it is, for the schema to judge.
  */
 export function filledWithin(fields: Fields, some: unknown): unknown {
@@ -150,7 +151,8 @@ export function filledWithin(fields: Fields, some: unknown): unknown {
   return Object.fromEntries(
     Object.entries(some).map(([name, value]) => {
       const { fields: inner, recast } = Object.hasOwn(fields, name) ? fields[name]! : {};
-      const whole = inner ? filled(inner, value) : value;
+      const fill = (one: unknown) => (inner ? filled(inner, one) : one);
+      const whole = inner && Array.isArray(value) ? value.map(fill) : fill(value);
       return [name, recast ? recast.older(whole) : whole];
     }),
   );

@@ -41,6 +41,11 @@ export const PART_NAMES: Readonly<Record<DensityPart, string>> = {
   whole: 'the whole',
 };
 
+/** How the tempo of a run goes: evenly to another, there and back, a pass at each by turns, or each pass at one between them at random. */
+export const TEMPO_COURSES = ['even', 'there and back', 'by turns', 'at random'] as const;
+/** How the tempo of a run goes. */
+export type TempoCourse = (typeof TEMPO_COURSES)[number];
+
 export const STEP_SOUNDS = ['clean', 'driven', 'damped'] as const;
 
 export const MOVEMENTS = ['large', 'small'] as const;
@@ -77,8 +82,15 @@ export type Look = ValueOf<typeof LOOK>;
 /** One step of a ladder. A run of it lasts a number of passes or of minutes; the other is null. */
 const STEP = group({
   bpm: BPM,
-  /** The tempo that a run climbs to evenly, from its first pass to its end; null: it is steady. */
+  /** The tempo that a run goes to on its course; null: it is steady. */
   toBpm: orNull(BPM),
+  /** How it goes there. */
+  course: field(oneOf(TEMPO_COURSES), {
+    first: 'even',
+    since: 13,
+    was: 'even',
+    called: 'course of the tempo',
+  }),
   /** Slots a beat; null: as the exercise is written. */
   subdivision: orNull(whole(1, MAX_SLOTS_PER_BEAT)),
   /** The part of the exercise that is played; null: the whole. */

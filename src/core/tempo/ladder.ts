@@ -91,6 +91,7 @@ export function buildLadder(ask: LadderAsk, parts: readonly DensityPart[] = DENS
     return {
       bpm,
       toBpm: null,
+      course: 'even',
       subdivision: null,
       part: part === undefined || part === 'whole' ? null : part,
       passes: isBurst ? spec.burstPasses : passes,

@@ -59,6 +59,12 @@ const LOOKS = [
   { id: 'mirror', name: 'in the mirror' },
   { id: 'camera', name: 'with the camera' },
 ] as const;
+const COURSES = [
+  { id: 'even', name: 'evenly' },
+  { id: 'there and back', name: 'slow, fast, slow' },
+  { id: 'by turns', name: 'a pass at each by turns' },
+  { id: 'at random', name: 'at random between' },
+] as const;
 const RUN_LENGTHS = [
   { id: 'passes', name: 'passes of the exercise' },
   { id: 'minutes', name: 'minutes of playing' },
@@ -99,13 +105,23 @@ export function StepEditor(props: StepEditorProps) {
         onChange={(bpm) => bpm !== null && onChange({ bpm })}
       />
       <NumberField
-        label="Rising to (empty: no)"
+        label="Also at (empty: steady)"
         value={step.toBpm}
         min={MIN_BPM}
         max={MAX_BPM}
         decimals={BPM_DECIMALS}
         onChange={(toBpm) => onChange({ toBpm })}
       />
+      {step.toBpm === null ? null : (
+        <div className="choice">
+          <Select
+            label="How it goes there"
+            value={step.course}
+            onChange={(course) => onChange({ course })}
+            options={COURSES}
+          />
+        </div>
+      )}
       {isUneven ? null : (
         <div className="choice">
           <Select

@@ -2,7 +2,15 @@
 import { Pencil, Play, Square } from 'lucide-react';
 import { Fragment, type ReactNode } from 'react';
 import styled from 'styled-components';
-import { bpmText, durationText, KIND_NAMES, notesPerSecond, PART_NAMES, type LadderStep } from '@/core';
+import {
+  bpmText,
+  durationText,
+  KIND_NAMES,
+  notesPerSecond,
+  PART_NAMES,
+  type LadderStep,
+  type TempoCourse,
+} from '@/core';
 import type { Climbing } from '@/core/drills';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
@@ -93,13 +101,27 @@ interface StepTableProps {
   readonly onEdit: (step: number) => void;
 }
 
+function courseText(course: TempoCourse, toBpm: number): string {
+  const to = bpmText(toBpm);
+  switch (course) {
+    case 'even':
+      return `rising to ${to}`;
+    case 'there and back':
+      return `up to ${to} and back`;
+    case 'by turns':
+      return `every other pass at ${to}`;
+    case 'at random':
+      return `each pass at random up to ${to}`;
+  }
+}
+
 /** What is particular about a step, in a few words. */
 function stepWords(step: LadderStep, subdivision: number, isOver: boolean): string {
-  const { part, sound, movement, look, isBurst, byHand, toBpm } = step;
+  const { part, sound, movement, look, isBurst, byHand, toBpm, course } = step;
   return [
     part && PART_NAMES[part],
     step.subdivision === null || step.subdivision === subdivision ? null : `${step.subdivision} a beat`,
-    toBpm === null ? null : `rising to ${bpmText(toBpm)}`,
+    toBpm === null ? null : courseText(course, toBpm),
     isBurst ? 'burst' : null,
     movement ? `${movement} movements` : null,
     sound,

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Exercise } from '@/core';
 import { climbOf } from '@/core/drills';
 import { nextStart } from '@/core/record';
-import { database, practiceSettings, type PracticeMode } from '@/storage';
+import { database, practiceSettings, type PracticeMode, nowMs } from '@/storage';
 import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { useRecord } from '@/ui/shell/useRecord';
@@ -52,7 +52,9 @@ export function usePractice(exerciseId: string, exercise: Exercise, mode: Practi
         const { exercise: played, plan } = playing.stepped;
         const loop = played.policy.loop === true || playing.step.part !== null;
         const { countInBeats } = given.climb.spec;
-        const rising = toBpm === null ? {} : { toBpm };
+        const { course } = playing.step;
+        // Another order each time it is played.
+        const rising = toBpm === null ? {} : { course: { toBpm, course, seed: nowMs() | 0 } };
         const clicks = settings!.clicks;
         const score = { plan, loop, passes: playing.wanted, countInBeats, clicks, ...rising };
         control.start(score, playing.bpm, sounds ?? null);
