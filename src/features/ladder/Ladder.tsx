@@ -64,6 +64,7 @@ const Columns = styled.div`
   gap: 1.5rem;
   .left {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 0.75rem;
   }
   .probe {

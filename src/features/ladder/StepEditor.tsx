@@ -62,12 +62,12 @@ const LOOKS = [
 const COURSES = [
   { id: 'even', name: 'evenly' },
   { id: 'there and back', name: 'slow, fast, slow' },
-  { id: 'by turns', name: 'a pass at each by turns' },
-  { id: 'at random', name: 'at random between' },
+  { id: 'by turns', name: 'pass by pass' },
+  { id: 'at random', name: 'at random' },
 ] as const;
 const RUN_LENGTHS = [
-  { id: 'passes', name: 'passes of the exercise' },
-  { id: 'minutes', name: 'minutes of playing' },
+  { id: 'passes', name: 'passes' },
+  { id: 'minutes', name: 'minutes' },
 ] as const;
 
 /** A question that always helps: common practice, no source. */

@@ -33,6 +33,12 @@ const Card = styled.section`
     list-style: none;
     font-size: 1rem;
   }
+  section li {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.25rem 0.75rem;
+  }
   .acts {
     display: flex;
     flex-wrap: wrap;

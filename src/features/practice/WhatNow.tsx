@@ -24,8 +24,8 @@ export function WhatNow({ exercise, goalBpm, onRaise }: WhatNowProps) {
       <ul>
         {raised > goalBpm ? (
           <li>
-            <Button onPress={() => onRaise(raised)}>Raise the goal to {bpmText(raised)}</Button>: a tenth more
-            speed.
+            <Button onPress={() => onRaise(raised)}>Raise the goal to {bpmText(raised)}</Button> a tenth more
+            speed
           </li>
         ) : null}
         <li>Keep it: it comes back by itself, after longer and longer rests.</li>
@@ -40,7 +40,7 @@ export function WhatNow({ exercise, goalBpm, onRaise }: WhatNowProps) {
             >
               Vary: {variation.name}
             </Button>
-            : {variation.trains}.
+            {variation.trains}
           </li>
         ))}
       </ul>
