@@ -172,7 +172,7 @@ for (const { file, open, dark, then, height = 800 } of SHOTS) {
   await page.getByRole('link', { name: 'Kite string' }).waitFor();
   await page.getByRole('button', { name: 'Dismiss' }).click();
   if (open) {
-    await page.getByRole('link', { name: open }).click();
+    await page.getByRole('link', { name: open, exact: true }).click();
     await page.getByRole('tab', { name: /^Strokes and balance/ }).waitFor();
   }
   await then?.(page);

@@ -20,6 +20,8 @@ const Part = styled.section`
   td {
     padding: 0.1rem 0.4rem;
     text-align: right;
+  }
+  th {
     white-space: nowrap;
   }
   thead th {

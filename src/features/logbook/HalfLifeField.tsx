@@ -13,7 +13,7 @@ const keep = (halfLifeDays: HalfLife) =>
 
 const MODELS = [
   { id: 'drift', name: 'follows the hand' },
-  { id: 'age', name: 'older runs count less' },
+  { id: 'age', name: 'by age' },
 ] as const;
 
 /** By which model the clean tempo is reckoned: a hand that may have drifted, or runs that count half after some days. */
