@@ -66,7 +66,9 @@ test('three notes a string from nothing, by keyboard alone; all of it undone, be
 
 test('sweep with slurs, compared with the rest, written into the notes and taken back', async ({ page }) => {
   await openLibrary(page);
-  await page.getByRole('link', { name: 'Millrace: three a string to the middle and on', exact: true }).click();
+  await page
+    .getByRole('link', { name: 'Millrace: three a string to the middle and on', exact: true })
+    .click();
   await page.getByRole('radio', { name: 'sweep', exact: true }).click();
   await page.getByText('slurs allowed').click();
   await expect(trains(page)).toContainText('4 sweeps: every change is carried by one motion');
