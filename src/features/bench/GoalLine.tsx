@@ -15,6 +15,9 @@ const Row = styled.div`
   align-items: baseline;
   gap: 0.2rem 1.25rem;
   .end {
+    flex-wrap: wrap;
+    min-width: 0;
+    max-width: 100%;
     display: flex;
     gap: 0.5rem;
     align-self: center;
