@@ -48,14 +48,15 @@ function libraryOf(count: number): string {
   return writeProject(project);
 }
 
-/** Prints the browser's figures, or only those of keys. */
-export async function benchBrowser(keysOnly = false): Promise<void> {
+/** Prints the browser's figures, or only those of a part. */
+export async function benchBrowser(part: 'all' | 'keys' | 'record'): Promise<void> {
   const { address, child, stop } = await startServer(await freePort(0), { YARDFELL_DEMO: '1' });
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: FLAGS });
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();
-    if (keysOnly) return await benchKeys(page, address);
+    if (part === 'keys') return await benchKeys(page, address);
+    if (part === 'record') return await benchRecord(page, address);
     await page.goto(address);
     await page.getByRole('link', { name: 'Kite string' }).waitFor();
 

@@ -1,13 +1,14 @@
-/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser` or `-- keys` (of the browser's, those of keys) prints a part of them. */
+/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` or `-- record` (of the browser's, those of keys or of the record) prints a part of them. */
 import { benchBriefs } from './brief';
 import { benchBrowser } from './browser';
 import { benchEngine } from './engine';
 import { benchExchange } from './exchange';
 
 const only = process.argv[2];
-if (only !== 'browser' && only !== 'keys') {
+const part = only === 'keys' || only === 'record' ? only : 'all';
+if (only !== 'browser' && part === 'all') {
   benchEngine();
   benchExchange();
   benchBriefs();
 }
-if (only !== 'core') await benchBrowser(only === 'keys');
+if (only !== 'core') await benchBrowser(part);

@@ -24,6 +24,7 @@ export { cleanTempoOn, type HalfLife, type TempoOfDay, tempoOverDays, forecastOf
 export { checkSpeed, dueOn, recallOf, recallText, type Due } from './recall';
 export { sessionOrder } from './order';
 export { type NextStart, nextStart } from './start';
+export { fitUpTo } from './drifting';
 export { progressOf, trendFrom, trendText } from './progress';
 export type { Forecast } from '../tempo/forecast';
 export { standing } from './standing';

@@ -32,11 +32,11 @@ const WEAK = -2.3263478740408408;
 const FEWEST_RUNS = 4;
 
 /** Whether the last day came out worse than the days before let expect: a fall within one day hardly shows in the trend. */
-function isLastWeaker(days: Days): boolean {
+function isLastWeaker(days: Days, fit: DriftFit): boolean {
   const record = recordOf(days);
   const last = record.at(-1)!;
   if (record.length < 3 || last.runs.reduce((sum, { runs }) => sum + runs, 0) < FEWEST_RUNS) return false;
-  const chances = cleanChances(fitDrift(record.slice(0, -1)), last);
+  const chances = cleanChances(fitDrift(record.slice(0, -1), { from: fit }), last);
   let [off, variance] = [0, 0];
   last.runs.forEach(({ clean, runs }, at) => {
     const chance = chances[at]!;
@@ -51,16 +51,16 @@ function isLastWeaker(days: Days): boolean {
  * over all there is. Null with fewer than two days on which the whole was played.
  * @param days in order.
  */
-export function progressOf(days: Days): Progress | null {
+export function progressOf(days: Days, fit: DriftFit | null = fitUpTo(days)): Progress | null {
   const whole = wholeDays(days);
   const last = whole.at(-1);
-  if (!last || whole.length < 2) return null;
+  if (!fit || !last || whole.length < 2) return null;
   const enough = whole.findLastIndex(
     ({ day }, at) =>
       whole.length - at >= STUCK_PRACTICE_DAYS && dayNumber(last.day) - dayNumber(day) >= STUCK_DAYS,
   );
   const from = Math.max(0, enough);
-  const trend = trendSince(fitUpTo(whole)!, from);
+  const trend = trendSince(fit, from);
   const goes =
     trend.high < 0
       ? 'down'
@@ -69,7 +69,7 @@ export function progressOf(days: Days): Progress | null {
         : enough >= 0 && trend.high < NO_RISE_OCTAVES
           ? 'stuck'
           : 'open';
-  return { goes, since: whole[from]!.day, trend, isLastWeaker: isLastWeaker(whole) };
+  return { goes, since: whole[from]!.day, trend, isLastWeaker: isLastWeaker(whole, fit) };
 }
 
 /** How it moved since a day that is shown; null where fewer than two days of practice are. */

@@ -51,8 +51,9 @@ export interface TempoOfDay extends TempoNow {
   readonly since: TempoNow | null;
 }
 
-/** Points of a chart; more cannot be told apart and only take time. */
+/** Points of a chart; more cannot be told apart and only take time. Each of a drifting hand is a fit of its own. */
 const MOST_POINTS = 120;
+const MOST_FITS = 40;
 
 /** By place, the clean tempo as it could be told then, and as it is told now. */
 function drifted(days: readonly DayRecord[], places: readonly number[]): Map<number, [TempoBand, TempoBand]> {
@@ -79,7 +80,7 @@ export function tempoOverDays(
   subdivision: number,
   halfLifeDays: HalfLife = null,
 ): TempoOfDay[] {
-  const every = Math.ceil(days.length / MOST_POINTS);
+  const every = Math.ceil(days.length / (halfLifeDays === null ? MOST_FITS : MOST_POINTS));
   const places = [...days.keys()].filter(
     (at) => days[at]!.speeds.length > 0 && (every <= 1 || (days.length - 1 - at) % every === 0),
   );

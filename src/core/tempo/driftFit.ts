@@ -5,7 +5,7 @@
  */
 import { solveBordered, type Bordered } from './bordered';
 import { CLEAN_LOGIT } from './cleanTempo';
-import { lossOf, type Outcome } from './likelihood';
+import { lossAt, outcomeOf, type Outcome } from './likelihood';
 
 /** Runs of a day that count alike. */
 export interface RunsAlike extends Outcome {
@@ -30,12 +30,33 @@ const SLOW_SHARE = 0.7;
 
 const LOG_2_PI = Math.log(2 * Math.PI);
 const MOST_STEPS = 200;
-const CLOSE_ENOUGH = 1e-12;
+/** A step so small is squared by the next: what is left is far below what is stated. */
+const CLOSE_ENOUGH = 1e-5;
 
-/** Runs of one day, tempos as octaves from b0. */
-interface Day {
-  readonly day: number;
-  readonly runs: readonly (RunsAlike & { readonly z: number })[];
+/** Runs in the order of their days, in flat arrays: a logbook looks at them a million times. */
+interface Runs {
+  /** The days with runs; `from[at]` is the first run of each, and the last entry their count. */
+  readonly days: readonly number[];
+  readonly from: readonly number[];
+  /** Tempos as octaves from b0, outcomes as `outcomeOf` numbers them, and how many runs count alike. */
+  readonly z: Float64Array;
+  readonly way: Float64Array;
+  readonly count: Float64Array;
+  readonly times: Float64Array;
+}
+
+function flat(record: readonly DayOfRuns[], b0: number): Runs {
+  const all = record.flatMap(({ runs }) => runs);
+  const outcomes = all.map(outcomeOf);
+  let total = 0;
+  return {
+    days: record.map(({ day }) => day),
+    from: [0, ...record.map(({ runs }) => (total += runs.length))],
+    z: Float64Array.from(all, ({ bpm }) => Math.log2(bpm / b0)),
+    way: Float64Array.from(outcomes, ([way]) => way),
+    count: Float64Array.from(outcomes, ([, count]) => count),
+    times: Float64Array.from(all, ({ runs }) => runs),
+  };
 }
 
 /** The negative logarithm of a Gaussian, with its constant. */
@@ -51,7 +72,7 @@ interface Looked {
 
 const LOSS = new Float64Array(3);
 
-function look(days: readonly Day[], drift: number, at: Float64Array): Looked {
+function look({ days, from, z, way, count, times }: Runs, drift: number, at: Float64Array): Looked {
   const n = days.length;
   const u = at[n]!;
   const steep = Math.exp(u);
@@ -70,7 +91,7 @@ function look(days: readonly Day[], drift: number, at: Float64Array): Looked {
   curvature.diagonal[0] = 1 / FIRST_STATE.sd ** 2;
   for (let day = 0; day < n; day++) {
     if (day > 0) {
-      const variance = drift ** 2 * (days[day]!.day - days[day - 1]!.day);
+      const variance = drift ** 2 * (days[day]! - days[day - 1]!);
       const off = at[day]! - at[day - 1]!;
       loss += minusLogGaussian(off, variance);
       gradient[day]! += off / variance;
@@ -79,11 +100,13 @@ function look(days: readonly Day[], drift: number, at: Float64Array): Looked {
       curvature.diagonal[day - 1]! += 1 / variance;
       curvature.beside[day - 1] = -1 / variance;
     }
-    for (const run of days[day]!.runs) {
-      const reach = steep * run.z;
-      lossOf(run, at[day]! - reach, LOSS);
-      const [own, slope, curve] = [run.runs * LOSS[0]!, run.runs * LOSS[1]!, run.runs * LOSS[2]!];
-      loss += own;
+    const state = at[day]!;
+    for (let run = from[day]!; run < from[day + 1]!; run++) {
+      const reach = steep * z[run]!;
+      lossAt(way[run]!, count[run]!, state - reach, LOSS);
+      const slope = times[run]! * LOSS[1]!;
+      const curve = times[run]! * LOSS[2]!;
+      loss += times[run]! * LOSS[0]!;
       gradient[day]! += slope;
       gradient[n]! -= slope * reach;
       curvature.diagonal[day]! += curve;
@@ -96,12 +119,12 @@ function look(days: readonly Day[], drift: number, at: Float64Array): Looked {
 
 /** The mode of the states and the steepness: Newton's method, shifted where the curvature is not positive, steps halved where they overshoot. */
 function modeOf(
-  days: readonly Day[],
+  runs: Runs,
   drift: number,
   from: Float64Array,
 ): { readonly at: Float64Array; readonly here: Looked } {
   let at = from;
-  let here = look(days, drift, at);
+  let here = look(runs, drift, at);
   for (let step = 0; step < MOST_STEPS; step++) {
     let solved = solveBordered(here.curvature, here.gradient);
     for (let shift = 1e-3; solved === null; shift *= 10)
@@ -109,11 +132,11 @@ function modeOf(
     const { solution } = solved;
     let part = 1;
     let next = at.map((value, place) => value - solution[place]!);
-    let there = look(days, drift, next);
+    let there = look(runs, drift, next);
     while (!(there.loss <= here.loss) && part > 1e-10) {
       part /= 2;
       next = at.map((value, place) => value - part * solution[place]!);
-      there = look(days, drift, next);
+      there = look(runs, drift, next);
     }
     if (!(there.loss <= here.loss)) break;
     [at, here] = [next, there];
@@ -167,13 +190,20 @@ function beginning(n: number, b0: number, before: AtDrift | undefined, fit: Drif
   const from = new Float64Array(n + 1).fill(FIRST_STATE.mean);
   from[n] = STEEPNESS.mean;
   if (!before || !fit) return from;
-  const known = before.at.length - 1;
-  const u = before.at[known]!;
+  const made = spread(before.at, n);
   // Another b0 is another zero of the states.
-  const moved = Math.exp(u) * Math.log2(fit.b0 / b0);
-  for (let at = 0; at < n; at++) from[at] = before.at[Math.min(at, known - 1)]! + moved;
-  from[n] = u;
-  return from;
+  const moved = Math.exp(made[n]!) * Math.log2(fit.b0 / b0);
+  for (let at = 0; at < n; at++) made[at]! += moved;
+  return made;
+}
+
+/** The states of a fit with another number of days, of which the last is repeated. */
+function spread(at: Float64Array, n: number): Float64Array {
+  const known = at.length - 1;
+  const made = new Float64Array(n + 1);
+  for (let day = 0; day < n; day++) made[day] = at[Math.min(day, known - 1)]!;
+  made[n] = at[known]!;
+  return made;
 }
 
 /**
@@ -191,15 +221,18 @@ export function fitDrift(
       count += some;
     }
   const b0 = given ?? 2 ** (logs / count);
-  const days = record.map(({ day, runs }): Day => ({
-    day,
-    runs: runs.map((run) => ({ ...run, z: Math.log2(run.bpm / b0) })),
-  }));
+  const runs = flat(record, b0);
+  // Without drift all days are one.
+  const asOne: Runs = { ...runs, days: [0], from: [0, runs.z.length] };
+  let nearest: Float64Array | null = null;
   const fits = DRIFTS.map((drift, number) => {
-    // Without drift all days are one.
-    const chain = drift === 0 ? [{ day: 0, runs: days.flatMap(({ runs }) => runs) }] : days;
-    const n = chain.length;
-    const { at, here } = modeOf(chain, drift, beginning(n, b0, from?.parts[number], from));
+    const chain = drift === 0 ? asOne : runs;
+    const n = chain.days.length;
+    // The answer of the drift before is near this one's.
+    const begin: Float64Array =
+      from || !nearest ? beginning(n, b0, from?.parts[number], from) : spread(nearest, n);
+    const { at, here } = modeOf(chain, drift, begin);
+    nearest = at;
     const logDeterminant = solveBordered(here.curvature, here.gradient)?.logDeterminant ?? Infinity;
     const evidence = -here.loss + ((n + 1) / 2) * LOG_2_PI - logDeterminant / 2;
     return { drift, at, curvature: here.curvature, log: evidence - drift ** 2 / (2 * DRIFT_SD ** 2) };

@@ -5,6 +5,7 @@ import { counted } from '@/core';
 import {
   dayNumber,
   exposureText,
+  fitUpTo,
   forecastOf,
   progressOf,
   trendFrom,
@@ -54,7 +55,8 @@ const AWAY_DAYS = 7;
 
 /** How the clean tempo moved over the days that are shown, and over the last weeks. */
 function moved(days: readonly DayRecord[], from: string) {
-  return { trend: trendFrom(days, from), progress: progressOf(days) };
+  const fit = fitUpTo(days);
+  return { trend: trendFrom(days, from, fit), progress: progressOf(days, fit) };
 }
 
 function wordsOf(
