@@ -40,7 +40,7 @@ const MANY_LONG_DAYS = 3;
 
 /**
  * Why a hand should rest before anything else, in a sentence; null where nothing on record asks for it.
- * @param days of all exercises, up to today. @param pain the day and tempo of the latest pain, or null.
+ * @param days of all exercises, up to today. @param painDay the day of the latest pain, or null.
  */
 export function restFirst(
   days: readonly Pick<DayRecord, 'day' | 'longestSeconds'>[],

@@ -17,10 +17,7 @@ export interface ToOrder {
  */
 export function sessionOrder<Item extends ToOrder>(items: readonly Item[]): Item[] {
   const hardness = ({ cleanShare }: Item) => (cleanShare === null ? 101 : 100 - cleanShare);
-  const waiting = items
-    .map((item, at) => ({ item, at }))
-    .sort((a, b) => hardness(b.item) - hardness(a.item) || a.at - b.at)
-    .map(({ item }) => item);
+  const waiting = [...items].sort((a, b) => hardness(b) - hardness(a));
   const ordered: Item[] = waiting.filter(({ isDue }) => isDue);
   const rest = waiting.filter(({ isDue }) => !isDue);
   while (rest.length > 0) {

@@ -18,9 +18,6 @@ export interface Recall {
   /** Place in `RECALL_DAYS`. */
   readonly interval: number;
   readonly dueDay: string;
-  /** The last day on which it was checked, or first clean, and how that went. */
-  readonly checkedDay: string;
-  readonly wasClean: boolean;
   /** The fastest that was clean, in notes a second. */
   readonly notesPerSecond: number;
 }
@@ -31,8 +28,8 @@ const fastestClean = ({ speeds }: Day) =>
   speeds.reduce((most, one) => (one.clean ? Math.max(most, one.notesPerSecond) : most), 0);
 
 /** A day's first run, where it was fast enough to tell whether the exercise was kept. */
-const checkOf = ({ cold }: Day, known: number) =>
-  cold && cold.notesPerSecond >= LEAST_SPEED * known ? cold : null;
+const checkOf = ({ cold }: Day, recall: Recall) =>
+  cold && cold.notesPerSecond >= checkSpeed(recall) ? cold : null;
 
 /**
  * When an exercise comes back, from its days in order; null where no run of the whole was clean yet. Practice before it is due moves
@@ -44,21 +41,23 @@ export function recallOf(days: readonly Day[]): Recall | null {
     const { day } = one;
     const fast = fastestClean(one);
     if (!recall) {
-      if (fast > 0) recall = from(0, day, true, fast);
+      if (fast > 0) recall = from(0, day, fast);
       continue;
     }
-    const check = checkOf(one, recall.notesPerSecond);
+    const check = checkOf(one, recall);
     const known = Math.max(recall.notesPerSecond, fast);
-    if (check && !check.clean) recall = from(Math.max(0, recall.interval - BACK), day, false, known);
+    if (check && !check.clean) recall = from(Math.max(0, recall.interval - BACK), day, known);
     else if (check && day >= recall.dueDay)
-      recall = from(Math.min(RECALL_DAYS.length - 1, recall.interval + 1), day, true, known);
+      recall = from(Math.min(RECALL_DAYS.length - 1, recall.interval + 1), day, known);
     else recall = { ...recall, notesPerSecond: known };
   }
   return recall;
 }
 
-const from = (interval: number, day: string, wasClean: boolean, notesPerSecond: number): Recall => ({
-  ...{ interval, dueDay: dayAfter(day, RECALL_DAYS[interval]!), checkedDay: day, wasClean, notesPerSecond },
+const from = (interval: number, day: string, notesPerSecond: number): Recall => ({
+  interval,
+  dueDay: dayAfter(day, RECALL_DAYS[interval]!),
+  notesPerSecond,
 });
 
 /** An exercise that is due. */
