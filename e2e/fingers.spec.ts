@@ -57,6 +57,12 @@ test('noisy places are named and gone to; the fretting hand alone is an exercise
   const panel = page.getByRole('tabpanel');
   await expect(panel.locator('[data-noise]')).toBeVisible();
   await expect(panel.getByRole('region', { name: 'Damping' })).toContainText('string 4, fret 9');
+  // What damps can be said for one note, which is heard and undone like anything else.
+  await panel.getByRole('radio', { name: 'thumb' }).press('Space');
+  await expect(spoken(page)).toContainText('damped by the picking thumb');
+  await lane(page).focus();
+  await page.keyboard.press('Control+z');
+  await expect(panel.getByRole('radio', { name: 'as the hand is set up' })).toBeChecked();
   await panel.getByRole('button', { name: 'Fretting hand alone' }).press('Enter');
   await expect(page.getByRole('heading', { name: 'Kite string (fretting hand alone)' })).toBeVisible();
   await expect(page.locator('[data-trains]')).toContainText(/no/i);

@@ -14,6 +14,7 @@ export {
   commonTunings,
   stringLetters,
 } from './instrument/instrument';
+export { type PreferredDamper } from './passage/dampers';
 export {
   type Stroke,
   type Technique,
@@ -36,6 +37,7 @@ export {
   setMark,
   setBend,
   setSlides,
+  setDamper,
   setFinger,
   setLock,
   moveToString,
@@ -179,6 +181,7 @@ export {
   OPEN_HAND,
   handFor,
   handText,
+  noteDampersText,
 } from './model/hand';
 export { cuesFor } from './plan/cues';
 export { pinnedWhere, pinNumbers, spokenNote, spokenPlace } from './plan/spoken';

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { compose, firstRecipe } from '../compose';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import type { Stroke } from '../passage/passage';
-import { AFTER_SWEPT, DAMPERS, type PreferredDampers } from './dampers';
+import { AFTER_SWEPT, DAMPERS, type PreferredDamper, type PreferredDampers } from '../passage/dampers';
+import { setDamper } from '../passage/edits';
 import { dampingPlan, dampingText, noiseText } from './damping';
 import { fingerPassage } from './fingering';
 import { line, places } from './testing';
@@ -189,6 +190,29 @@ describe('the damping plan', () => {
     );
     if (step.noise) expect(noiseText(step.noise)).toContain(`tring ${from[0]} `);
     if (by === 'flattened finger') expect(dampingText(step)).toContain(`flattened finger ${from[2]}`);
+  });
+
+  it('what a note says goes before the set-up of the hand, for that note alone', () => {
+    fc.assert(
+      fc.property(
+        places(8),
+        fc.nat(),
+        fc.constantFrom(...DAMPERS),
+        fc.constantFrom(...DAMPERS),
+        (notes, at, here, usual) => {
+          const passage = line(notes.map(({ string, fret }) => [string, fret]));
+          const fingering = fingerPassage(passage, DEFAULT_SETUP);
+          const said = setDamper(passage, passage.notes[at % notes.length]!.id, here);
+          const plan = (damper: PreferredDamper, of = passage) =>
+            dampingPlan(of, fingering, false, undefined, { damper });
+          const [hand, other] = [plan(usual), plan(here)];
+          expect(plan(usual, said)).toEqual(
+            hand.map((step, index) => (index === at % notes.length ? other[index] : step)),
+          );
+          expect(setDamper(said, said.notes[at % notes.length]!.id, null)).toEqual(passage);
+        },
+      ),
+    );
   });
 
   it('a dead note, or one whose stroke came to rest, leaves nothing to stop', () => {

@@ -2,10 +2,10 @@
  * What keeps each string silent while another sounds, and where that is in doubt. Common practice, no source: the picking hand
  * damps the strings on the ceiling side, the fretting hand those on the floor side.
  */
+import type { PreferredDampers } from '../passage/dampers';
 import { heldSpans } from '../passage/held';
 import type { Finger, Note, Passage, Stroke } from '../passage/passage';
 import { restString } from '../picking/changes';
-import type { PreferredDampers } from './dampers';
 import type { Fingering } from './fingering';
 
 export type Damper =
@@ -143,7 +143,8 @@ function soundingTogether(notes: readonly Note[]): ReadonlyMap<string, Sounding>
  * together: none is told to damp the other, and all of them are left by what follows; so do the strings of a held span. Dead notes damp
  * themselves. In a loop the last notes lead on to the first.
  * @param strokes of the notes, for what a rest stroke rests on and what is swept; left out: those that are locked, else down.
- * @param preferred which part of which hand damps where more than one could; left out: the edge of the palm, a flattened finger.
+ * @param preferred which part of which hand damps where more than one could, and a note says nothing else; left out: the edge of the palm,
+ * a flattened finger.
  */
 export function dampingPlan(
   passage: Passage,
@@ -167,6 +168,7 @@ export function dampingPlan(
     );
   };
   return notes.map((note, at): DampingStep => {
+    const prefers = note.damper ? { ...preferred, damper: note.damper } : preferred;
     const own = soundingOf.get(note.id)!;
     // What begins at the same moment is not before it, and neither is the rest of its own span.
     const isBefore = (one: Note) => one.onsetTicks !== note.onsetTicks && soundingOf.get(one.id) !== own;
@@ -178,14 +180,7 @@ export function dampingPlan(
     const strings = tuning.flatMap((_, index): DampedString[] => {
       const string = index + 1;
       if (together.some((one) => one.string === string)) return [];
-      const resting = restingOn(
-        note,
-        string,
-        fingerOf(note),
-        hand[at] ?? null,
-        strokes[at] ?? null,
-        preferred,
-      );
+      const resting = restingOn(note, string, fingerOf(note), hand[at] ?? null, strokes[at] ?? null, prefers);
       const before = left.findLast((one) => one.string === string);
       if (!before) return [resting];
       const going = leaving(
@@ -195,7 +190,7 @@ export function dampingPlan(
         fingerOf(note),
         resting,
         isSwept(before, note),
-        preferred,
+        prefers,
       );
       if (going.noise) noise = { code: going.noise, string };
       return [going.damped];

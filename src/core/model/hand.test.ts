@@ -1,12 +1,15 @@
 /** The picking hand in words: every part that is named is said, nothing that is left open. */
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { AFTER_SWEPT, DAMPERS } from '../fretting/dampers';
+import { AFTER_SWEPT, DAMPERS } from '../passage/dampers';
+import { emptyPassage } from '../passage/empty';
+import type { Note, Passage } from '../passage/passage';
 import {
   GRIP_DEPTHS,
   GRIPS,
   handFor,
   handText,
+  noteDampersText,
   MAX_EDGE_ANGLE,
   MOTIONS,
   OPEN_HAND,
@@ -66,3 +69,22 @@ it('what an exercise leaves open is as the player is set up, also a flat pick, w
     }),
   );
 });
+
+it('notes that say their own damper are named by number, together where they say the same', () => {
+  const passage = withDampers([undefined, 'picking thumb', 'edge of the palm', 'picking thumb']);
+  expect(noteDampersText(passage)).toBe(
+    'note 3 damped by the edge of the palm; notes 2, 4 damped by the picking thumb',
+  );
+  expect(noteDampersText(withDampers([undefined]))).toBe('');
+});
+
+function withDampers(dampers: readonly Note['damper'][]): Passage {
+  const passage = emptyPassage();
+  return {
+    ...passage,
+    notes: dampers.map((damper, at) => ({
+      ...{ id: `n${at}`, string: 3, fret: at, onsetTicks: at, durationTicks: 1, technique: 'pick' },
+      ...(damper ? { damper } : {}),
+    })),
+  };
+}

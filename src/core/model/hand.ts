@@ -1,5 +1,6 @@
 /** The picking hand that an exercise is meant for. Named, never judged: the schools differ. */
-import { AFTER_SWEPT, DAMPERS } from '../fretting/dampers';
+import { AFTER_SWEPT, DAMPERS } from '../passage/dampers';
+import type { Passage } from '../passage/passage';
 import { field, group, number, oneOf, orNull, text, type Kind, type ValueOf } from './field';
 
 export const MOTIONS = ['wrist', 'forearm turn', 'elbow', 'fingers', 'arm'] as const;
@@ -136,4 +137,14 @@ export function handText(hand: PickingHand): string {
   ]
     .filter((part) => part !== '')
     .join('; ');
+}
+
+/** What notes say of their damper, for paper: "notes 3, 5 damped by the picking thumb"; empty where none says anything. */
+export function noteDampersText({ notes }: Pick<Passage, 'notes'>): string {
+  return DAMPERS.flatMap((damper) => {
+    const at = notes.flatMap((note, index) => (note.damper === damper ? [index + 1] : []));
+    return at.length === 0
+      ? []
+      : [`${at.length === 1 ? 'note' : 'notes'} ${at.join(', ')} ${DAMPER_WORDS[damper]}`];
+  }).join('; ');
 }

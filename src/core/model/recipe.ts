@@ -14,6 +14,7 @@ export const MARKS = [
   'slideIn',
   'slideOut',
   'held',
+  'damper',
 ] as const satisfies readonly (keyof Note)[];
 export type Marks = Pick<Note, (typeof MARKS)[number]>;
 

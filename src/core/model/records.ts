@@ -94,8 +94,15 @@ export const RECORD_FIELDS = {
 /** Until this version database and project files counted apart, and each wrote out what it added. */
 export const LAST_APART = 10;
 
+/** The version of the newest mark on a note (its damper); notes of before lack nothing. */
+const NOTES_SINCE = 14;
+
 /** The version of what is kept, in the database and in project files: that of the newest field. */
-export const PROJECT_VERSION = Math.max(LAST_APART, ...Object.values(RECORD_FIELDS).flatMap(versionsOf));
+export const PROJECT_VERSION = Math.max(
+  LAST_APART,
+  NOTES_SINCE,
+  ...Object.values(RECORD_FIELDS).flatMap(versionsOf),
+);
 
 /** The whole record in one value, as project files carry it. */
 export interface Project {

@@ -1,4 +1,5 @@
 /** Edits of a passage: named pure functions from passage to passage. Ids of notes are stable through all of them. */
+import type { PreferredDamper } from './dampers';
 import { emptyPassage } from './empty';
 import { MAX_FRET, pitchAt } from '../instrument/instrument';
 import { nextSlotTicks, slotAt, slotsOf, type Meter } from '../time/slots';
@@ -93,6 +94,11 @@ export function setSlides(
 /** Sets or clears the fretting finger. */
 export function setFinger(passage: Passage, id: string, finger: Finger | null): Passage {
   return change(passage, [id], { finger: finger ?? undefined });
+}
+
+/** Says what damps first while a note sounds, or with null leaves it to the hand's set-up. */
+export function setDamper(passage: Passage, id: string, damper: PreferredDamper | null): Passage {
+  return change(passage, [id], { damper: damper ?? undefined });
 }
 
 /** Locks the stroke of some notes, or with null leaves it to the policy. */

@@ -1,4 +1,5 @@
 /** The exercise's notes as an immutable value. Everything else in the core is computed from it. */
+import type { PreferredDamper } from './dampers';
 import { pitchAt, type Tuning } from '../instrument/instrument';
 import type { Grid } from '../time/slots';
 
@@ -54,6 +55,8 @@ export interface Note {
   readonly slideOut?: 'upward' | 'downward';
   /** The number of its held span, whose notes ring on together; no order lies in the numbers. */
   readonly held?: number;
+  /** What damps first while it sounds, where that is not as the hand is set up. */
+  readonly damper?: PreferredDamper;
 }
 
 /** The part that goes round; what lies before is the lead-in, what lies after the ending. */

@@ -41,10 +41,15 @@ export function moveRangeAcross(
 }
 
 /**
- * Transposes a range by semitones. A note stays on its string where the neck allows, else it goes to the nearest string
+ * Gives the notes of a range other pitches. A note stays on its string where the neck allows, else it goes to the nearest string
  * that has its pitch and no other note then. Null where one finds no place. Dead notes stay.
+ * @param semitonesOf how far a note moves, from the note and what it sounds without a capo.
  */
-export function transposeRange(passage: Passage, range: Range, semitones: number): Passage | null {
+export function repitchRange(
+  passage: Passage,
+  range: Range,
+  semitonesOf: (note: Note, pitch: number) => number,
+): Passage | null {
   const { tuning } = passage;
   const inside = notesIn(passage, range);
   if (inside.length === 0) return null;
@@ -55,7 +60,8 @@ export function transposeRange(passage: Passage, range: Range, semitones: number
         .filter((one) => one.onsetTicks === note.onsetTicks)
         .map((one) => one.string),
     );
-    const pitch = pitchAt(tuning, note.string, note.fret) + semitones;
+    const was = pitchAt(tuning, note.string, note.fret);
+    const pitch = was + (note.dead ? 0 : semitonesOf(note, was));
     const place = tuning
       .map((open, at) => ({ string: at + 1, fret: pitch - open }))
       .filter(({ string, fret }) => isOnNeck(fret) && !taken.has(string))
@@ -66,6 +72,10 @@ export function transposeRange(passage: Passage, range: Range, semitones: number
   }
   return replaced(passage, moved);
 }
+
+/** Transposes a range by semitones, as `repitchRange` does. */
+export const transposeRange = (passage: Passage, range: Range, semitones: number): Passage | null =>
+  repitchRange(passage, range, () => semitones);
 
 /** Sets or clears the finger of all notes of a range. */
 export function fingerRange(passage: Passage, range: Range, finger: Finger | null): Passage {

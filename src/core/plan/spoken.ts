@@ -31,6 +31,7 @@ export function spokenNote(passage: Passage, plan: Plan, note: Note, pass = 0): 
     note.accent ? 'accented' : '',
     note.restStroke ? 'rest stroke' : '',
     note.held ? 'held' : '',
+    note.damper ? `damped by the ${note.damper}` : '',
     next
       ? `${next.seam ? 'coming round ' : 'then '}${KIND_NAMES[next.kind]} to string ${next.stringTo}${next.skipped > 0 ? ` over ${countText(next.skipped)}` : ''}`
       : '',

@@ -60,6 +60,13 @@ const Bar = styled.div`
     margin-left: auto;
     color: ${colour.inkSoft};
   }
+  @media (max-width: 68rem) {
+    gap: 0.25rem 0.5rem;
+    padding-inline: 0.75rem;
+    .ladder span {
+      min-width: 0;
+    }
+  }
   @media (max-height: 30rem), (max-width: 40rem) {
     position: static;
   }

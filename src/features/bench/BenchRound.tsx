@@ -141,7 +141,7 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
       {tried ? (
         <TriedStrip tried={tried} onTry={onTry} />
       ) : range ? (
-        <RangeStrip {...about} range={range} onDone={onLetGo} />
+        <RangeStrip {...about} range={range} recipe={exercise.recipe} onDone={onLetGo} />
       ) : isChosen ? (
         <NoteStrip
           {...about}

@@ -1,6 +1,17 @@
 'use client';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
 import styled from 'styled-components';
-import { counted, notesIn, planTab, type Passage, type Plan, type Range, type Place } from '@/core';
+import {
+  counted,
+  notesIn,
+  planTab,
+  type Exercise,
+  type Passage,
+  type Plan,
+  type Range,
+  type Place,
+} from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Menu } from '@/ui/controls/Menu';
 import { say } from '@/ui/controls/say';
@@ -22,6 +33,10 @@ import {
   twice,
 } from '@/work/bench/ranging';
 import { Remark } from './Remark';
+
+const RekeyDialog = dynamic(() => import('./RekeyDialog').then((module) => module.RekeyDialog), {
+  ssr: false,
+});
 
 const Strip = styled.section`
   display: flex;
@@ -60,6 +75,7 @@ interface RangeStripProps {
   readonly pass: number;
   readonly range: Range;
   readonly caret: Place;
+  readonly recipe: Exercise['recipe'];
   /** What the last edit could not do as it was asked. */
   readonly remark: string | null;
   readonly apply: BenchActions['apply'];
@@ -67,7 +83,9 @@ interface RangeStripProps {
 }
 
 /** What can be done to the marked slots; every action has its key. */
-export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, onDone }: RangeStripProps) {
+export function RangeStrip(props: RangeStripProps) {
+  const { passage, plan, pass, range, caret, recipe, remark, apply, onDone } = props;
+  const [isRekeying, setIsRekeying] = useState(false);
   const notes = notesIn(passage, range);
   const shown = plan.assignment.passes[pass] ?? [];
   const lock = (strokes: Parameters<typeof lockMarked>[3]) =>
@@ -110,6 +128,12 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
             section: 'Transpose',
             run: () => apply((of) => transposed(of, range, caret, semitones)),
           })),
+          {
+            id: 'rekey',
+            name: 'Another key or mode …',
+            section: 'Transpose',
+            run: () => setIsRekeying(true),
+          },
         ]}
       />
       <Menu
@@ -192,6 +216,9 @@ export function RangeStrip({ passage, plan, pass, range, caret, remark, apply, o
       <Button look="quiet" onPress={onDone}>
         Let go <kbd aria-hidden>Esc</kbd>
       </Button>
+      {isRekeying ? (
+        <RekeyDialog {...{ passage, range, caret, recipe, apply }} onClose={() => setIsRekeying(false)} />
+      ) : null}
     </Strip>
   );
 }

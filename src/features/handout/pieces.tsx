@@ -8,6 +8,7 @@ import {
   goalText,
   handFor,
   handText,
+  noteDampersText,
   KIND_NAMES,
   largerExits,
   POLICY_MEANINGS,
@@ -51,7 +52,9 @@ interface Shown {
 function Heading({ exercise, plan, view, usual }: Shown & { readonly usual: PickingHand }) {
   const { goal, policy, alsoTrains } = exercise;
   const technique = techniqueText(exercise, view);
-  const hand = handText(handFor(exercise.hand, usual));
+  const hand = [handText(handFor(exercise.hand, usual)), noteDampersText(exercise.passage)]
+    .filter((part) => part !== '')
+    .join('; ');
   const start = plan.assignment.passes[0]?.find((stroke) => stroke !== null);
   return (
     <header className="heading">

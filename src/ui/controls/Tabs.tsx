@@ -41,6 +41,12 @@ const Head = styled(Tab)`
   &[data-group]:not(:first-child) {
     margin-left: 1.25rem;
   }
+  @media (max-width: 68rem) {
+    padding-inline: 0.35rem;
+    &[data-group]:not(:first-child) {
+      margin-left: 0.6rem;
+    }
+  }
   /* Drawn over the first of its tabs; to a screen reader the list's own name says the groups. */
   &[data-group]::before {
     content: attr(data-group) / '';

@@ -34,6 +34,8 @@ const Frame = styled.div`
     position: absolute;
     left: 0;
     touch-action: pan-y;
+    /* Shift with the pointer marks slots, not letters. */
+    user-select: none;
     will-change: transform;
   }
 `;

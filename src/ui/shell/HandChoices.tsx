@@ -1,6 +1,13 @@
 'use client';
 import styled from 'styled-components';
-import { MAX_EDGE_ANGLE, MAX_PICK_MM, MAX_PICK_SHAPE, MIN_PICK_MM, type PickingHand } from '@/core';
+import {
+  MAX_EDGE_ANGLE,
+  MAX_PICK_MM,
+  MAX_PICK_SHAPE,
+  MIN_PICK_MM,
+  type PickingHand,
+  type PreferredDamper,
+} from '@/core';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
 import { TextField } from '../controls/TextField';
@@ -12,6 +19,13 @@ const Fields = styled.div`
   gap: 0.5rem 1.25rem;
   padding: 0.4rem 0 0.2rem;
 `;
+
+/** What may damp first, in short. */
+export const DAMPER_NAMES: Readonly<Record<PreferredDamper, string>> = {
+  'edge of the palm': 'palm',
+  'picking thumb': 'thumb',
+  'underside of the first finger': 'first finger’s underside',
+};
 
 interface HandChoicesProps {
   readonly hand: PickingHand;
@@ -37,14 +51,7 @@ const CHOICES: {
   gripDepth: ['Tip that shows', { deep: 'little', middle: 'some', shallow: 'much' }],
   pickPart: ['Strikes with', { point: 'its point', side: 'its side' }],
   slantAtRest: ['Slant at rest', { upward: 'upward', downward: 'downward', none: 'none' }],
-  damper: [
-    'Damps first',
-    {
-      'edge of the palm': 'palm',
-      'picking thumb': 'thumb',
-      'underside of the first finger': 'first finger’s underside',
-    },
-  ],
+  damper: ['Damps first', DAMPER_NAMES],
   afterSwept: ['After a swept note fingers', { flattened: 'flatten', lifted: 'lift at once' }],
 };
 

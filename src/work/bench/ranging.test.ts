@@ -17,9 +17,11 @@ import {
 } from '@/core';
 import { exerciseFault } from '@/core/formats';
 import { passages } from '@/core/passage/testing';
+import type { Key } from '@/core/compose';
 import type { Edit } from './editing';
 import { deadMarked, openMarked, pasted as put, twice } from './ranging';
 import * as ranging from './ranging';
+import { rekeyed, rekeyedText } from './rekeying';
 
 const pasted = (of: Passage, at: typeof caret, text: string): Edit =>
   put(of, at, readTabText(text, { subdivision: of.subdivision }));
@@ -93,6 +95,33 @@ it('six notes typed into an empty exercise come round after the sixth; a length 
   expect(endingWithNotes(emptyPassage())).toEqual(emptyPassage());
 });
 
+const MAJOR = { tonic: 'C', scale: 'major' };
+const FALLING = new Set([4, 9, 10, 11]);
+
+it('what another key would do is said in figures that hold, before it is done', () => {
+  const tabOf = [0, 2, 4, 5, 7, 8].map((fret, at) => ({
+    ...{ id: `n${at}`, string: 4, fret, technique: 'pick' as const },
+    ...{ onsetTicks: at * 1680, durationTicks: 1680 },
+  }));
+  const passage = { ...emptyPassage(), notes: tabOf, lengthTicks: 6 * 1680 };
+  const range = { fromTicks: 0, toTicks: 6 * 1680 };
+  const said = (from: Key, to: Key) => rekeyedText(passage, range, from, to).text;
+  const D = { tonic: 'D', scale: 'major' };
+  expect(said(D, D)).toBe(
+    'Every note stays as it is; 1 note not of D major stays as far above the degree below.',
+  );
+  expect(said(D, { ...D, scale: 'mixolydian' })).toMatch(/^Every note stays as it is; /);
+  expect(said(D, { ...D, scale: 'minor' })).toMatch(/^1 note moves; 1 note not of D major/);
+  expect(said(D, { ...D, scale: 'minor pentatonic' })).toBe(
+    '2 notes move; 1 note not of D major stays as far above the degree below; 1 note whose degree D minor pentatonic does not have takes its nearest tone.',
+  );
+  expect([D, { ...D, scale: 'minor' }].map((to) => rekeyedText(passage, range, D, to).changes)).toEqual([
+    false,
+    true,
+  ]);
+  expect(said(D, { ...D, tonic: 'B' })).toContain('2 notes to another string to stay on the neck');
+});
+
 // Every action on every range of any passage: what it does to the marked notes, and that it does nothing to the others.
 describe('an action on marked slots', () => {
   const scene = fc.record({ passage: passages, from: fc.nat(60), to: fc.nat(60) });
@@ -123,6 +152,15 @@ describe('an action on marked slots', () => {
       run: (of, range) => ranging.transposed(of, range, caret, 7),
       holds: (before, after, of) =>
         pitches(of, before).every((pitch, i) => before[i]!.dead || pitches(of, after)[i] === pitch + 7),
+    },
+    'in another mode': {
+      run: (of, range) => rekeyed(of, range, caret, MAJOR, { ...MAJOR, scale: 'minor' }),
+      holds: (before, after, of) =>
+        pitches(of, before).every((pitch, i) => {
+          const fell = pitch - pitches(of, after)[i]!;
+          // Of a major scale the third, sixth and seventh fall; a note between two goes with the one below it.
+          return before[i]!.dead ? fell === 0 : fell === (FALLING.has(pitch % 12) ? 1 : 0);
+        }),
     },
     'all with the second finger': {
       run: (of, range) => ranging.fingered(of, range, caret, 2),

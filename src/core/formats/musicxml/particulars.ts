@@ -4,7 +4,9 @@ import { EXERCISE_FIELDS, type Exercise } from '../../model/exercise';
 import { filledWithin } from '../../model/field';
 import { HAND } from '../../model/hand';
 import { canonicalJson } from '../../passage/canonical';
+import type { PreferredDamper } from '../../passage/dampers';
 import type { Lock, Passage } from '../../passage/passage';
+import { noteMarks } from '../project/parts';
 import { exerciseParts } from '../project/schema';
 
 /** The name of the field. */
@@ -26,6 +28,8 @@ export interface Particulars {
   readonly restStrokes?: readonly number[];
   /** By index of a note, the number of its held span; absent where there are none. */
   readonly held?: Readonly<Record<number, number>>;
+  /** By index of a note, what damps first there; absent where no note says it. */
+  readonly dampers?: Readonly<Record<number, PreferredDamper>>;
   /** Of the notes, so that locks and pinned notes are put back only on the notes they were on. */
   readonly notesAre: string;
   readonly locks: Readonly<Record<number, Lock>>;
@@ -51,6 +55,7 @@ export function particularsOf({
   const index = new Map(passage.notes.map((note, at) => [note.id, at]));
   const rests = passage.notes.flatMap(({ restStroke }, at) => (restStroke ? [at] : []));
   const held = passage.notes.flatMap((note, at) => (note.held === undefined ? [] : [[at, note.held]]));
+  const dampers = passage.notes.flatMap(({ damper }, at) => (damper ? [[at, damper]] : []));
   const particulars: Particulars = {
     policy,
     goal,
@@ -62,6 +67,7 @@ export function particularsOf({
     ...(passage.swingPercent === undefined ? {} : { swingPercent: passage.swingPercent }),
     ...(rests.length > 0 ? { restStrokes: rests } : {}),
     ...(held.length > 0 ? { held: Object.fromEntries(held) } : {}),
+    ...(dampers.length > 0 ? { dampers: Object.fromEntries(dampers) } : {}),
     notesAre: digestOf(passage),
     locks: Object.fromEntries(passage.notes.flatMap((note, at) => (note.lock ? [[at, note.lock]] : []))),
     studentNotes: studentNotes.map(({ text, pinnedTo }) => ({
@@ -83,6 +89,7 @@ const schema = Joi.object({
   swingPercent: exerciseParts.swingPercent,
   restStrokes: Joi.array().items(Joi.number().integer().min(0)).max(20_000),
   held: Joi.object().pattern(/^\d+$/, Joi.number().integer().min(1)),
+  dampers: Joi.object().pattern(/^\d+$/, noteMarks.damper),
   notesAre: Joi.string().allow('').max(2_000_000).required(),
   locks: Joi.object().pattern(/^\d+$/, exerciseParts.lock).required(),
   studentNotes: Joi.array()

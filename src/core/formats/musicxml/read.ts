@@ -178,12 +178,13 @@ function studentNotesOf(part: ReadPart, notes: readonly Note[], offset: number):
 }
 
 /** Puts back what travelled in the miscellaneous field. */
-function withMarks(passage: Passage, { restStrokes = [], held = {} }: Particulars): Passage {
+function withMarks(passage: Passage, { restStrokes = [], held = {}, dampers = {} }: Particulars): Passage {
   const rests = new Set(restStrokes);
   const notes = passage.notes.map((note, index): Note => ({
     ...note,
     ...(rests.has(index) ? { restStroke: true } : {}),
     ...(note.held !== undefined && held[index] !== undefined ? { held: held[index] } : {}),
+    ...(dampers[index] ? { damper: dampers[index] } : {}),
   }));
   return { ...passage, notes };
 }

@@ -1,6 +1,6 @@
 /** Exercises for the tests of scores. */
 import fc from 'fast-check';
-import { DAMPERS } from '../../fretting/dampers';
+import { DAMPERS } from '../../passage/dampers';
 import { SLANT_WISHES, TURN_WAYS } from '../../picking/policy';
 import { newExercise, type Exercise } from '../../model/exercise';
 import { MAX_EDGE_ANGLE, MOTIONS, OPEN_HAND } from '../../model/hand';
@@ -19,19 +19,22 @@ export const decorated = fc
       minLength: 1,
       maxLength: 7,
     }),
+    dampers: fc.array(fc.constantFrom(undefined, undefined, ...DAMPERS), { minLength: 1, maxLength: 5 }),
   })
-  .map(({ passage, meter, pickupBeats, loop, fingers }): Passage => {
+  .map(({ passage, meter, pickupBeats, loop, fingers, dampers }): Passage => {
     const stretch = meter.beatTicks / 6720;
     const pickupTicks = Math.min(pickupBeats, meter.beats - 1) * meter.beatTicks;
     const isLong = passage.lengthTicks * stretch > pickupTicks;
     const shift = isLong ? pickupTicks : 0;
     const notes = passage.notes.map((note, at): Note => {
       const finger = fingers[at % fingers.length];
+      const damper = dampers[at % dampers.length];
       return {
         ...note,
         onsetTicks: note.onsetTicks * stretch - shift,
         durationTicks: note.durationTicks * stretch,
         ...(finger ? { finger } : {}),
+        ...(damper ? { damper } : {}),
       };
     });
     const onsets = [...new Set(notes.map((note) => note.onsetTicks)), passage.lengthTicks * stretch - shift];

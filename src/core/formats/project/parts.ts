@@ -2,6 +2,7 @@
 import Joi from 'joi';
 import { MAX_SOURCE_TEXT } from '../../model/exercise';
 import { MAX_TEXT } from '../../model/field';
+import { DAMPERS } from '../../passage/dampers';
 
 /** More than any exercise or library holds; what is larger is refused before it is looked at. */
 export const PROJECT_LIMITS = {
@@ -70,4 +71,5 @@ export const noteMarks = {
   slideIn: Joi.string().valid('from below', 'from above'),
   slideOut: Joi.string().valid('upward', 'downward'),
   held: Joi.number().integer().min(1).max(1_000_000),
+  damper: Joi.string().valid(...DAMPERS),
 };

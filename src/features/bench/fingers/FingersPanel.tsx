@@ -7,11 +7,13 @@ import {
   MAX_STRETCH_MM,
   MIN_STRETCH_MM,
   noteAt,
+  setDamper,
   setFinger,
   spokenNote,
   type Exercise,
   type Passage,
   type Plan,
+  type PreferredDamper,
   type Setup,
   type Place,
 } from '@/core';
@@ -31,6 +33,7 @@ import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Switch } from '@/ui/controls/Switch';
+import { DAMPER_NAMES } from '@/ui/shell/HandChoices';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { attempt } from '@/work/perform';
@@ -56,6 +59,11 @@ const Places = styled.ul`
     white-space: normal;
   }
 `;
+
+const DAMPERS_HERE = [
+  { id: 'hand', name: 'as the hand is set up' },
+  ...Object.entries(DAMPER_NAMES).map(([id, name]) => ({ id: id as PreferredDamper, name })),
+] as const;
 
 interface FingersPanelProps {
   readonly exercise: Exercise;
@@ -209,9 +217,24 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
       <section aria-label="Damping">
         <h2>Damping</h2>
         {held && here ? (
-          <p>
-            {spokenNote(passage, plan, here)}: {dampingText(held)}.
-          </p>
+          <>
+            <p>
+              {spokenNote(passage, plan, here)}: {dampingText(held)}.
+            </p>
+            <FieldRow>
+              <Choice
+                label="Here damps first"
+                value={here.damper ?? 'hand'}
+                options={DAMPERS_HERE}
+                onChange={(damper) =>
+                  edit('Damp a note', (one) => ({
+                    ...one,
+                    passage: setDamper(one.passage, here.id, damper === 'hand' ? null : damper),
+                  }))
+                }
+              />
+            </FieldRow>
+          </>
         ) : (
           <p>Put the caret on a note to read what keeps the other strings silent there.</p>
         )}
