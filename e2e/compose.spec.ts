@@ -53,4 +53,16 @@ test('composes to a brief, tries a line in the lane, takes it, and follows advic
   await expect(page.getByText('The first is proven best')).toBeVisible();
   // Nine there, and the nine ways back are outside too.
   await expect(lines.first()).toContainText('18 outside, 0 inside');
+
+  // Another tab, another view: the lines are found again. After a reload the brief is as it was typed.
+  await page.getByRole('tab', { name: /^Goal/ }).click();
+  await page.getByRole('link', { name: 'Library' }).click();
+  await page.getByRole('link', { name: 'Heron between two reeds' }).click();
+  await page.getByRole('tab', { name: /^Compose/ }).click();
+  await expect(lines.first()).toContainText('18 outside, 0 inside');
+  await saved(page);
+  await page.reload();
+  await page.getByRole('tab', { name: /^Compose/ }).click();
+  await expect(wish.getByRole('textbox', { name: 'Changes' })).toHaveValue('9');
+  await expect(page.getByText(/9 outside changes from 2 to 1/).first()).toBeVisible();
 });

@@ -80,10 +80,7 @@ test('slots are marked by pointer as well: from the button, and with Shift', asy
   await page.getByRole('menuitem', { name: 'Another key or mode …' }).click();
   const dialog = page.getByRole('dialog', { name: 'The marked notes in another key or mode' });
   await expect(dialog.getByRole('status')).toContainText('Every note stays as it is');
-  await dialog
-    .getByRole('group', { name: 'Then in' })
-    .getByRole('button', { name: /Key$/ })
-    .click();
+  await dialog.getByRole('group', { name: 'Then in' }).getByRole('button', { name: /Key$/ }).click();
   await page.getByRole('option', { name: 'F', exact: true }).click();
   await expect(dialog.getByRole('status')).toContainText(/^\d notes? moves?/);
   await dialog.getByRole('button', { name: /^Write them in/ }).click();

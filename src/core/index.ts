@@ -213,7 +213,7 @@ export { type Covered, type CoverageCell, coverageOf } from './picking/coverage'
 export { placesInBeat } from './picking/places';
 export { assignStrokes, type StrokeAssignment } from './picking/strokes';
 export { countText, counted, times } from './picking/counting';
-export { STROKE_NAMES, withArticle, KIND_NAMES } from './picking/names';
+export { capital, STROKE_NAMES, withArticle, KIND_NAMES } from './picking/names';
 export { POLICY_MEANINGS, TURN_MEANINGS } from './picking/meanings';
 export { reasonText, otherCostText, unmetText, policyText, techniqueText, changeText } from './picking/words';
 export {

@@ -106,7 +106,7 @@ export function draftBrief(exercise: Exercise): Brief {
 }
 
 /** The goal that a brief amounts to: what its first wish for changes asks for; inside and outside alike where it asks so. */
-function goalFrom({ targets }: Brief): Partial<Goal> {
+export function goalFrom({ targets }: Brief): Partial<Goal> {
   const [first, second] = targets.filter(({ max, kind }) => max !== 0 && kind !== null);
   if (!first) return {};
   const { strings, direction, skipped } = first;
@@ -114,6 +114,12 @@ function goalFrom({ targets }: Brief): Partial<Goal> {
     second !== undefined && second.kind !== first.kind && second.min === first.min && first.kind !== 'sweep';
   return { kind: isAlike ? 'balanced' : first.kind, strings, direction, skipped };
 }
+
+/** An exercise with its brief as it is typed now: what it says of it, else what its notes were composed to, else a draft of it. */
+export const withTyped = (exercise: Exercise, part: Partial<Brief>): Exercise => ({
+  ...exercise,
+  briefTyped: { ...(exercise.briefTyped ?? exercise.brief ?? draftBrief(exercise)), ...part },
+});
 
 /** An exercise whose notes are those of a candidate; goal (where it has one), tempo, words and meter stay. */
 export function withCandidate(
@@ -128,6 +134,7 @@ export function withCandidate(
     policy,
     recipe,
     brief,
+    briefTyped: brief,
     goal: asksForChanges(exercise.goal) ? exercise.goal : { ...exercise.goal, ...goalFrom(brief) },
   };
 }

@@ -2,8 +2,8 @@
 export type { Candidate } from './candidate';
 export type { Advice } from './conflict';
 export { slantOfBrief } from './brief';
-export { draftBrief, withCandidate } from './draft';
+export { draftBrief, withCandidate, withTyped } from './draft';
 export { PUBLISHED_BRIEFS } from './published';
 export { searching, type Outcome, type SearchEvent } from './search';
-export { adviceText, briefText, outcomeText, targetText, wishText } from './words';
+export { adviceText, briefName, briefText, outcomeText, targetText, wishText } from './words';
 export { CONTOURS, MAX_BRIEF_NOTES, MAX_FINGER_CHANGES, type Brief } from '../model/brief';

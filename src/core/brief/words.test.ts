@@ -7,7 +7,7 @@ import type { Brief, Target } from '../model/brief';
 import { DEFAULT_SCHOOLS } from '../picking/schools';
 import type { Wish } from './brief';
 import { draftBrief } from './draft';
-import { adviceText, outcomeText, targetText, tonesText, wishText } from './words';
+import { adviceText, briefName, briefText, outcomeText, targetText, tonesText, wishText } from './words';
 
 const target = fc.record({
   kind: fc.constantFrom<Target['kind']>(null, 'outside', 'inside', 'sweep'),
@@ -133,4 +133,49 @@ it('tones have their tonic, and chords their name in words', () => {
   expect(tonesText({ ...brief, tones: { kind: 'chromatic' } })).toBe('chromatic');
   expect(tonesText({ ...brief, tones: { kind: 'scale', tonic: 'B', name: 'dorian' } })).toBe('B dorian');
   expect(tonesText({ ...brief, tones: { kind: 'chord', tonic: 'C#', name: 'm7' } })).toBe('C# minor seventh');
+});
+
+describe('the sentence of a brief', () => {
+  const plain: Brief = { ...draftBrief(newExercise('', emptyPassage())), targets: [], start: 'down' };
+  // Each wish by itself, and the words that only it brings.
+  const WISHES: readonly (readonly [Partial<Brief>, string])[] = [
+    [{ notes: 7 }, '7 notes'],
+    [{ subdivision: 3 }, '3 a beat'],
+    [{ tones: { kind: 'chord', tonic: 'D', name: 'm7' } }, 'D minor seventh'],
+    [{ strings: [2, 5] }, 'strings 5, 2,'],
+    [{ strings: [4] }, 'on string 4,'],
+    [{ frets: [3, 9] }, 'frets 3 to 9'],
+    [{ policy: 'economy' }, 'economy picking'],
+    [{ policy: 'oneSlant', slant: 'upward' }, 'one slant, upward'],
+    [{ slant: 'upward' }, 'exits for upward'],
+    [{ start: 'up' }, 'starting with an upstroke'],
+    [{ loop: !plain.loop }, plain.loop ? 'played once' : 'going round'],
+    [{ targets: brief.targets }, 'at least 1 outside change'],
+    [{ fingerChanges: [[4, 1]] }, 'from finger 4 to finger 1'],
+    [{ contour: 'arch' }, 'up, then down'],
+    [{ contour: 'sequence' }, 'three up and one back'],
+    [{ largestLeap: 5 }, 'no leap over 5 semitones'],
+    [{ startsOn: 'Bb' }, 'the first note Bb'],
+    [{ endsOn: 'G#' }, 'the last note G#'],
+    [{ mayRepeat: true }, 'twice in a row'],
+    [{ likeness: { wish: 'like', places: [] } }, 'near to'],
+    [{ likeness: { wish: 'unlike', places: [] } }, 'away from'],
+  ];
+
+  it('names every wish, and none that was not made', () => {
+    for (const [wish, words] of WISHES) {
+      expect(briefText({ ...plain, ...wish }, DEFAULT_SCHOOLS)).toContain(words);
+      expect(briefText(plain, DEFAULT_SCHOOLS)).not.toContain(words);
+    }
+    // No field of a brief is without its words: the tuning and capo are the exercise's.
+    const named = new Set(WISHES.flatMap(([wish]) => Object.keys(wish)));
+    expect(Object.keys(plain).filter((field) => !named.has(field))).toEqual(['tuning', 'capo']);
+  });
+
+  it('gives a line its name: what it trains, how long it is, with which notes', () => {
+    expect(briefName({ ...plain, notes: 8, tones: { kind: 'scale', tonic: 'A', name: 'minor' } })).toBe(
+      '8 notes, A minor',
+    );
+    expect(briefName({ ...brief, tones: { kind: 'chromatic' } })).toBe('Outside, 12 notes, chromatic');
+  });
 });

@@ -1,13 +1,16 @@
 /** Briefs, conflicts and outcomes in words. */
-import { goalText } from '../balance/goal';
+import { asksForChanges, goalText } from '../balance/goal';
 import { chordName } from '../compose/names';
 import { NO_GOAL } from '../model/exercise';
 import { counted } from '../picking/counting';
-import { withArticle } from '../picking/names';
+import { capital, withArticle } from '../picking/names';
+import type { PickingPolicy } from '../picking/policy';
 import { slantText, type Schools } from '../picking/schools';
+import { policyText } from '../picking/words';
 import { slantOfBrief, type Wish } from './brief';
-import { type Target, type Brief } from '../model/brief';
+import { type Brief, type Contour, type Target } from '../model/brief';
 import type { Advice } from './conflict';
+import { goalFrom } from './draft';
 import type { Outcome } from './search';
 
 function countsText({ min, max }: Target): string {
@@ -117,10 +120,52 @@ export function tonesText({ tones }: Brief): string {
   return `${tones.tonic} ${tones.kind === 'chord' ? chordName(tones.name) : tones.name}`;
 }
 
-/** What a brief asks for, said in one sentence. */
-export function briefText(brief: Brief): string {
-  const { notes, strings, frets, targets, loop } = brief;
-  const where = `strings ${[...strings].sort((a, b) => b - a).join(', ')}, frets ${frets[0]} to ${frets[1]}`;
-  const wants = targets.length === 0 ? 'no changes in particular' : targets.map(targetText).join('; ');
-  return `${counted(notes, 'note')}, ${tonesText(brief)}, on ${where}${loop ? ', going round' : ''}: ${wants}.`;
+const CONTOUR_WORDS: Readonly<Record<Contour, string>> = {
+  free: '',
+  rising: 'rising',
+  falling: 'falling',
+  arch: 'up, then down',
+  sequence: 'in groups, three up and one back',
+};
+
+const LIKENESS_WORDS = {
+  like: 'near to the notes of before',
+  unlike: 'away from the notes of before',
+} as const;
+
+/** What a brief asks for, said in one sentence: every wish of it, also those that stand folded away. */
+export function briefText(brief: Brief, schools: Schools): string {
+  const { notes, strings, frets, targets, loop, policy, start, subdivision } = brief;
+  const { contour, largestLeap, startsOn, endsOn, mayRepeat, likeness } = brief;
+  const slant = slantOfBrief(brief);
+  const what = [
+    counted(notes, 'note'),
+    `${subdivision} a beat`,
+    tonesText(brief),
+    `on ${strings.length === 1 ? 'string' : 'strings'} ${[...strings].sort((a, b) => b - a).join(', ')}`,
+    `frets ${frets[0]} to ${frets[1]}`,
+    `${policyText({ kind: policy, slant: slant ?? 'downward' } as PickingPolicy, schools)}`,
+    `starting with ${withArticle(start)}`,
+    slant === null || policy === 'oneSlant' ? '' : `exits for ${slantText(slant, schools)} only`,
+    loop ? 'going round' : 'played once',
+  ];
+  const wants = [
+    ...(targets.length === 0 ? ['no changes in particular'] : targets.map(targetText)),
+    ...brief.fingerChanges.map(([from, to]) => `a change from finger ${from} to finger ${to}`),
+    CONTOUR_WORDS[contour],
+    largestLeap === null ? '' : `no leap over ${counted(largestLeap, 'semitone')}`,
+    startsOn === null ? '' : `the first note ${startsOn}`,
+    endsOn === null ? '' : `the last note ${endsOn}`,
+    mayRepeat ? 'a note may come twice in a row' : '',
+    likeness ? LIKENESS_WORDS[likeness.wish] : '',
+  ];
+  const said = (parts: readonly string[], by: string) => parts.filter((part) => part !== '').join(by);
+  return `${said(what, ', ')}: ${said(wants, '; ')}.`;
+}
+
+/** A name for a line that a brief gave: what it trains, its length and its notes; "Inside between 3 and 2, 8 notes, A minor". */
+export function briefName(brief: Brief): string {
+  const goal = { ...NO_GOAL, ...goalFrom(brief) };
+  const trains = asksForChanges(goal) ? [goalText(goal)] : [];
+  return capital([...trains, counted(brief.notes, 'note'), tonesText(brief)].join(', '));
 }

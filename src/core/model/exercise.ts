@@ -196,6 +196,13 @@ export const EXERCISE_FIELDS = {
   recipe: field(orNull(elsewhere<KeptRecipe>('recipe')), { first: null }),
   /** What its notes were composed to; null where they were not. */
   brief: field(orNull(elsewhere<Brief>('brief')), { first: null }),
+  /** What is being asked for, as it is typed, whether or not lines were composed to it; null: what its notes were, or nothing yet. */
+  briefTyped: field(orNull(elsewhere<Brief>('brief')), {
+    since: 14,
+    was: null,
+    first: null,
+    called: 'brief as typed',
+  }),
   /** What it was cut out of; null for an exercise that stands by itself. */
   drill: field(orNull(DRILL), { first: null, called: 'place among drills' }),
   /** The file it was read from, with what was not taken over; null when it was made here. */

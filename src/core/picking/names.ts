@@ -10,6 +10,9 @@ export function withArticle(stroke: Stroke): string {
   return `${stroke === 'up' ? 'an' : 'a'} ${STROKE_NAMES[stroke]}`;
 }
 
+/** With a capital first letter. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** Kinds of change in words. */
 export const KIND_NAMES: Readonly<Record<ChangeKind, string>> = {
   alternate: 'same string, alternating',

@@ -1,11 +1,10 @@
 /** A name for an exercise that was given none: what it trains, and where on the neck. */
 import { named } from '../picking/counting';
+import { capital } from '../picking/names';
 import type { Passage } from '../passage/passage';
 import type { Plan } from './plan';
 
 const KINDS = ['outside', 'inside', 'sweep'] as const;
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** "strings 3 and 2", "strings 6 to 1" where three or more lie side by side; thickest first. */
 function stringsText(strings: readonly number[]): string {

@@ -158,7 +158,16 @@ export function BenchPanels(props: BenchPanelsProps) {
         {
           id: 'compose',
           name: 'Compose',
-          body: <ComposePanel exercise={exercise} setup={setup} edit={edit} onTry={onTry} onGo={onGo} />,
+          body: (
+            <ComposePanel
+              exerciseId={exerciseId}
+              exercise={exercise}
+              setup={setup}
+              edit={edit}
+              onTry={onTry}
+              onGo={onGo}
+            />
+          ),
         },
         {
           id: 'notes',

@@ -7,6 +7,7 @@ import {
   cuesFor,
   goalText,
   handFor,
+  capital,
   handText,
   noteDampersText,
   KIND_NAMES,
@@ -33,8 +34,6 @@ import { KindIcon, StrokeIcon } from '@/ui/lane/marks';
 import { SystemDrawing } from '@/ui/lane/SystemDrawing';
 import { ladderPieces } from './ladderPieces';
 import type { LoosePiece, SheetItem, SheetPiece } from './sheetPiece';
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 const PASS_NAMES = ['First time round', 'Second time round', 'Third time round', 'Fourth time round'];
 

@@ -13,7 +13,7 @@ import {
 } from '@/core';
 import { draftBrief, searching, type Brief, type Outcome, type SearchEvent } from '@/core/brief';
 import { Search } from '../searching';
-import { compose, type Composed } from './composing';
+import { compose, linesFor, type Composed } from './composing';
 import { mend, mendingKey, type Mended } from './mending';
 
 const heard = () => new Promise((resolve) => setTimeout(resolve));
@@ -101,4 +101,23 @@ it('what mends it comes while it is tried; only a search that tried all says tha
   expect(search.getSnapshot().shown).toEqual({ of: exercise, mendings: found, tried: 9, isWhole: true });
   const keys = found.map(mendingKey);
   expect(new Set(keys).size).toBe(keys.length);
+});
+
+it('lines are found again after leaving, for each of the last eight exercises; the search of an older one ends', () => {
+  const stopped: string[] = [];
+  const searches = Array.from({ length: 9 }, (_, at) => {
+    const search = linesFor(`e${at}`);
+    search.begin(
+      { brief: draftBrief(exercise), candidates: [], outcome: null, stage: 'looking' },
+      () => ({ result: new Promise(() => undefined), stop: () => stopped.push(`e${at}`) }),
+      (now) => now,
+    );
+    // The first is looked at again, so that another one is the oldest.
+    if (at === 4) linesFor('e0');
+    return search;
+  });
+  expect(stopped).toEqual(['e1']);
+  expect(linesFor('e8')).toBe(searches[8]);
+  expect(linesFor('e0').getSnapshot()).toMatchObject({ isRunning: true });
+  expect(linesFor('e1').getSnapshot()).toEqual({ shown: null, isRunning: false, fault: null });
 });

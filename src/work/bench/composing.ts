@@ -2,7 +2,7 @@
 import type { Setup } from '@/core';
 import type { Brief, Candidate, Outcome, SearchEvent } from '@/core/brief';
 import type { Running } from '@/workers';
-import type { Search } from '../searching';
+import { Search } from '../searching';
 
 /** What one search for lines has come to. */
 export interface Composed {
@@ -54,4 +54,21 @@ export function compose(
     (report) => start(brief, setup, seed, (event) => report((now) => composedAfter(now, event))),
     composedAtEnd,
   );
+}
+
+/** Exercises whose lines are remembered, the newest last. */
+const MOST_REMEMBERED = 8;
+const remembered = new Map<string, Search<Composed>>();
+
+/** The lines of an exercise since the application was opened: leaving its Bench, or the tab, does not lose them, nor end the search. */
+export function linesFor(exerciseId: string): Search<Composed> {
+  const search = remembered.get(exerciseId) ?? new Search<Composed>();
+  remembered.delete(exerciseId);
+  remembered.set(exerciseId, search);
+  for (const [id, old] of remembered) {
+    if (remembered.size <= MOST_REMEMBERED) break;
+    old.stop();
+    remembered.delete(id);
+  }
+  return search;
 }

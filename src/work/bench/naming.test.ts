@@ -1,13 +1,18 @@
 /** Names that recipes give: only where nobody gave one, and told from each other. */
 import { describe, expect, it } from 'vitest';
-import { FIRST_TITLE, STANDARD_TUNING } from '@/core';
+import { emptyPassage, FIRST_TITLE, newExercise, STANDARD_TUNING } from '@/core';
+import { briefName, draftBrief } from '@/core/brief';
 import { firstRecipe, recipeName, type Recipe } from '@/core/compose';
-import { titleByRecipe } from './naming';
+import { titleAfter } from './naming';
 
 const recipe = (fret: number): Recipe => {
   const first = firstRecipe('fingers', STANDARD_TUNING, 0);
   return { ...first, source: { kind: 'fingers', order: [1, 2, 3, 4], rotate: false, fret } };
 };
+
+/** The title after `now` is written where `before` had given the notes. */
+const titleByRecipe = (title: string, before: Recipe | null, now: Recipe, taken: readonly string[]) =>
+  titleAfter({ title, recipe: before && { recipe: before, hash: '' }, brief: null }, recipeName(now), taken);
 
 describe('the name of an exercise that a recipe gives', () => {
   it('takes the place of the first title and of the name of the recipe before, numbers and all', () => {
@@ -40,4 +45,15 @@ describe('the name of an exercise that a recipe gives', () => {
     };
     expect(recipeName(long).length).toBeLessThanOrEqual(90);
   });
+});
+
+it('a composed line names its exercise too, and follows what it is composed to next', () => {
+  const brief = draftBrief(newExercise('', emptyPassage()));
+  const shorter = { ...brief, notes: 5 };
+  const began = { title: `${FIRST_TITLE} (2)`, recipe: null, brief: null };
+  const first = titleAfter(began, briefName(brief), []);
+  expect(first).toBe(briefName(brief));
+  expect(titleAfter({ ...began, title: first, brief }, briefName(shorter), [])).toMatch(/5 notes/);
+  expect(titleAfter({ ...began, title: 'Gate', brief }, briefName(shorter), [])).toBe('Gate');
+  expect(titleAfter(began, briefName(brief), [first])).toBe(`${first} (2)`);
 });

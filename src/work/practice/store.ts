@@ -1,5 +1,5 @@
 /** The runner's store: holds its state and does what the machine asks for, with the database, the clock and the sound it is given. */
-import { bareRecord } from '@/core';
+import { bareRecord, capital } from '@/core';
 import {
   addRun,
   addSign,
@@ -59,11 +59,10 @@ const UNKEPT = {
 
 function failed(error: unknown, of: keyof typeof UNKEPT): void {
   const { what, again } = UNKEPT[of];
-  const capital = what[0]!.toUpperCase() + what.slice(1);
   told(
     isNoRoom(error)
       ? `There is no room left in this browser: ${what}. Export all, then delete what is not needed.`
-      : `${capital}; ${again}. (${inWords(error)})`,
+      : `${capital(what)}; ${again}. (${inWords(error)})`,
   );
 }
 

@@ -4,20 +4,25 @@ import styled from 'styled-components';
 import { counted, type Exercise, type Setup, type Place } from '@/core';
 import {
   adviceText,
+  briefName,
   briefText,
   draftBrief,
   outcomeText,
   wishText,
   withCandidate,
+  withTyped,
   type Advice,
   type Candidate,
   type Brief,
 } from '@/core/brief';
 import { Button } from '@/ui/controls/Button';
-import { useSearch } from '@/ui/shell/useSearch';
+import { useFound } from '@/ui/shell/useSearch';
+import { useKept } from '@/ui/shell/useKept';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
-import { compose, type Composed } from '@/work/bench/composing';
+import { compose, linesFor, type Composed } from '@/work/bench/composing';
+import { titleAfter } from '@/work/bench/naming';
+import { database, titlesFrom } from '@/storage';
 import { prepareComposing, startComposing } from '@/workers';
 import type { EditExercise } from '@/work/bench/acting';
 import type { Try } from '@/work/bench/trying';
@@ -67,6 +72,7 @@ const Conflicting = styled.div`
 const NO_LINES: readonly Candidate[] = [];
 
 interface ComposePanelProps {
+  readonly exerciseId: string;
   readonly exercise: Exercise;
   readonly setup: Setup;
   readonly edit: EditExercise;
@@ -108,19 +114,20 @@ function ConflictNote({ composed, onAdvice }: { composed: Composed; onAdvice: (a
 }
 
 /** The teacher says what the exercise must train; the program writes it. */
-export function ComposePanel({ exercise, setup, edit, onTry, onGo }: ComposePanelProps) {
-  const [own, setOwn] = useState<Brief | null>(null);
+export function ComposePanel({ exerciseId, exercise, setup, edit, onTry, onGo }: ComposePanelProps) {
+  const view = useView();
+  const search = useMemo(() => linesFor(exerciseId), [exerciseId]);
+  const { shown: composed, isRunning, fault } = useFound(search);
   const [seed, setSeed] = useState(1);
-  const { search, shown: composed, isRunning, fault } = useSearch<Composed>();
+  const titles = useKept(() => titlesFrom(database(), '')) ?? [];
   useEffect(() => prepareComposing(), []);
-  const drafted = useMemo(() => exercise.brief ?? draftBrief(exercise), [exercise]);
-  const brief = own ?? drafted;
+  const brief = useMemo(() => exercise.briefTyped ?? exercise.brief ?? draftBrief(exercise), [exercise]);
   const set = useCallback(
-    (part: Partial<Brief>) => setOwn((now) => ({ ...(now ?? drafted), ...part })),
-    [drafted],
+    (part: Partial<Brief>) => edit('Brief', (one) => withTyped(one, part), 'brief'),
+    [edit],
   );
   const run = (to: Brief, withSeed: number) => {
-    setOwn(to);
+    if (to !== brief) set(to);
     setSeed(withSeed);
     compose(search, startComposing, to, setup, withSeed);
   };
@@ -137,7 +144,10 @@ export function ComposePanel({ exercise, setup, edit, onTry, onGo }: ComposePane
   );
   const take = (candidate: Candidate) => {
     if (!composed) return;
-    edit('Compose', (one) => withCandidate(one, composed.brief, candidate));
+    edit('Compose', (one) => ({
+      ...withCandidate(one, composed.brief, candidate),
+      title: titleAfter(one, briefName(composed.brief), titles),
+    }));
     const first = candidate.passage.notes[0];
     if (first) onGo({ ticks: first.onsetTicks, string: first.string });
   };
@@ -163,7 +173,7 @@ export function ComposePanel({ exercise, setup, edit, onTry, onGo }: ComposePane
         <summary>More wishes: strings, frets, strokes, slant, fingers, the way the line goes</summary>
         <WishFields brief={brief} set={set} places={places} />
       </details>
-      <p className="brief">{briefText(brief)}</p>
+      <p className="brief">{briefText(brief, view)}</p>
       <FieldRow>
         <Button look="primary" onPress={() => run(brief, isSame ? seed + 1 : 1)}>
           {isSame && stage === null ? 'Compose others' : 'Compose'}
@@ -187,6 +197,9 @@ export function ComposePanel({ exercise, setup, edit, onTry, onGo }: ComposePane
       {composed ? <ConflictNote composed={composed} onAdvice={(advice) => run(advice.brief, 1)} /> : null}
       {candidates.length > 0 ? (
         <>
+          {isSame ? null : (
+            <p>These lines were composed to another brief: {briefText(composed!.brief, view)}</p>
+          )}
           <p>
             Each grants the whole brief. Smoothness is counted in steps: leaps, turns of the line, and what
             the fretting hand shifts, hops, rolls and reaches.

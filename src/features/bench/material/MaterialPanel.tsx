@@ -11,6 +11,7 @@ import {
   firstRecipe,
   isDetached,
   nearestRecipe,
+  recipeName,
   recipeText,
   shortForm,
   takeCell,
@@ -25,7 +26,7 @@ import { database, newId, titlesFrom } from '@/storage';
 import { useKept } from '@/ui/shell/useKept';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '@/work/bench/acting';
-import { titleByRecipe } from '@/work/bench/naming';
+import { titleAfter } from '@/work/bench/naming';
 import { MoreFields } from './MoreFields';
 import { PlaceFields } from './PlaceFields';
 import { SourceFields } from './SourceFields';
@@ -148,7 +149,7 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
     const { passage, policy, recipe: written } = applied.exercise;
     edit('Material', (one) => ({
       ...one,
-      title: titleByRecipe(one.title, one.recipe?.recipe ?? null, next, titles),
+      title: titleAfter(one, recipeName(next), titles),
       passage,
       policy: { ...one.policy, loop: policy.loop === true },
       recipe: written,
