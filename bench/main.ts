@@ -1,10 +1,14 @@
-/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` or `-- record` (of the browser's, those of keys or of the record) prints a part of them. */
-import { benchBriefs } from './brief';
+/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` or `-- record` (of the browser's, those of keys or of the record) prints a part of them; `-- lines` composed lines to be read. */
+import { benchBriefs, printLines } from './brief';
 import { benchBrowser } from './browser';
 import { benchEngine } from './engine';
 import { benchExchange } from './exchange';
 
 const only = process.argv[2];
+if (only === 'lines') {
+  printLines();
+  process.exit(0);
+}
 const part = only === 'keys' || only === 'record' ? only : 'all';
 if (only !== 'browser' && part === 'all') {
   benchEngine();

@@ -170,6 +170,7 @@ export { nameFor } from './plan/naming';
 export { numbered } from './plan/numbered';
 export { planOf, type Plan } from './plan/plan';
 export { planTab } from './formats/tab/planTab';
+export { smallTab } from './formats/tab/smallTab';
 export { type KeptLadder, FRESH_LADDER, ladderSpecOf, passBeats } from './tempo/climb';
 export { tempoSteps } from './tempo/tempoSteps';
 export {

@@ -1,5 +1,6 @@
 /** The best places for a line whose strings, strokes and fingers are set: a shortest path, layer by layer (Viterbi 1967). */
-import { placeCost, wayAfter, wayCost, WAYS, type Lattice } from './lattice';
+import { contourCost, placeCost, wayCost, type Lattice } from './lattice';
+import { DIRECTIONS_COME, directionOf, LeastByWay, wayAfter, wayOf, WAYS } from './ways';
 import type { Node } from './skeleton';
 
 /** A line found: its places and strokes by note, and what it costs. */
@@ -40,32 +41,39 @@ function nextLayer(lattice: Lattice, before: Layer, at: number, places: readonly
   const costs = new Float64Array(places.length * masks * WAYS).fill(Infinity);
   const from = new Int32Array(costs.length).fill(-1);
   const width = lattice.places.length;
+  const least = new LeastByWay();
   before.places.forEach((a, here) => {
-    places.forEach((b, there) => {
-      const step = lattice.steps[a * width + b]!;
-      if (step < 0) return;
-      const way = wayBetween(lattice, a, b);
-      const bits = masks > 1 ? fingerBits(lattice, a, b) : 0;
-      const fixed = step + placeCost(lattice, at, b);
-      for (let came = 0; came < WAYS; came++) {
-        const added = fixed + wayCost(lattice, at - 1, came, way);
-        for (let mask = 0; mask < masks; mask++) {
-          const cost = before.costs[(here * masks + mask) * WAYS + came]! + added;
-          const state = (there * masks + (mask | bits)) * WAYS + wayAfter(came, way);
+    for (let mask = 0; mask < masks; mask++) {
+      const begin = (here * masks + mask) * WAYS;
+      if (!least.take(before.costs, begin)) continue;
+      places.forEach((b, there) => {
+        const step = lattice.steps[a * width + b]!;
+        if (step < 0) return;
+        const way = wayBetween(lattice, a, b);
+        const bits = masks > 1 ? fingerBits(lattice, a, b) : 0;
+        const added = step + placeCost(lattice, at, b) + contourCost(lattice, at - 1, way);
+        const on = (there * masks + (mask | bits)) * WAYS;
+        const reach = (state: number, cost: number, came: number) => {
           if (cost < costs[state]!) {
             costs[state] = cost;
-            from[state] = (here * masks + mask) * WAYS + came;
+            from[state] = begin + came;
           }
+        };
+        if (way === 0)
+          // A pitch that stays leaves the way as it was.
+          for (let came = 0; came < WAYS; came++) reach(on + came, before.costs[begin + came]! + added, came);
+        else {
+          least.look(way);
+          if (least.at >= 0) reach(on + way, least.least + added, least.at);
         }
-      }
-    });
+      });
+    }
   });
   return { places, costs, from };
 }
 
 function wayBetween({ places }: Lattice, a: number, b: number): number {
-  const rise = places[b]!.pitch - places[a]!.pitch;
-  return rise > 0 ? 1 : rise < 0 ? 2 : 0;
+  return wayOf(places[b]!.pitch - places[a]!.pitch);
 }
 
 /** The layers from some first places, which the line came to some way. */
@@ -125,7 +133,7 @@ export function bestAlong(
   }
   // Round: each first place, and each way in which the line may come to it again.
   for (const first of sets[0]!)
-    for (let came = 0; came < WAYS; came++) {
+    for (const came of DIRECTIONS_COME) {
       take(layersFrom(lattice, sets, [first], came), (place, way) => [
         seamCost(lattice, place, way, first, came),
         fingerBits(lattice, place, first),
@@ -145,7 +153,7 @@ export function seamCost(
   const step = lattice.steps[place * lattice.places.length + first]!;
   if (step < 0) return Infinity;
   const way = wayBetween(lattice, place, first);
-  if (wayAfter(came, way) !== supposed) return Infinity;
+  if (directionOf(wayAfter(came, way)) !== supposed) return Infinity;
   return step + wayCost(lattice, lattice.brief.notes - 1, came, way);
 }
 

@@ -4,7 +4,8 @@
  */
 import type { Ends } from './ends';
 import { lineEnds } from './ends';
-import { placeCost, wayAfter, wayCost, WAYS, type Lattice } from './lattice';
+import { contourCost, placeCost, wayCost, type Lattice } from './lattice';
+import { LeastByWay, wayAfter, WAYS } from './ways';
 
 /** Costs to go by note and state (place, stroke, way that the line came). */
 type ToGo = readonly Float64Array[];
@@ -30,20 +31,37 @@ export function costsToGo(lattice: Lattice, ends: Ends, prices: readonly number[
     last[state] = ends.closing(place, stroke, state % WAYS) + priced;
   }
   layers[brief.notes - 1] = last;
+  const least = new LeastByWay();
+  /** By the way that is taken: the least of what comes after. */
+  const taken = new Float64Array(WAYS);
   for (let at = brief.notes - 2; at >= 0; at--) {
     const next = layers[at + 1]!;
     const here = new Float64Array(next.length).fill(Infinity);
-    for (let from = 0; from < places.length * rules.strokes; from++)
+    for (let from = 0; from < places.length * rules.strokes; from++) {
+      taken.fill(Infinity);
       for (let step = first[from]!; step < first[from + 1]!; step++) {
         const on = to[step]!;
+        const going = way[step]!;
         const fixed =
-          cost[step]! + priceOf[gain[step]!]! + placeCost(lattice, at + 1, Math.floor(on / rules.strokes));
-        for (let came = 0; came < WAYS; came++) {
-          const value =
-            fixed + wayCost(lattice, at, came, way[step]!) + next[on * WAYS + wayAfter(came, way[step]!)]!;
-          if (value < here[from * WAYS + came]!) here[from * WAYS + came] = value;
-        }
+          cost[step]! +
+          priceOf[gain[step]!]! +
+          placeCost(lattice, at + 1, Math.floor(on / rules.strokes)) +
+          contourCost(lattice, at, going);
+        if (going !== 0) {
+          const value = fixed + next[on * WAYS + going]!;
+          if (value < taken[going]!) taken[going] = value;
+        } else
+          for (let came = 0; came < WAYS; came++) {
+            const value = fixed + next[on * WAYS + came]!;
+            if (value < here[from * WAYS + came]!) here[from * WAYS + came] = value;
+          }
       }
+      if (!least.take(taken, 0)) continue;
+      for (let came = 0; came < WAYS; came++) {
+        least.look(came);
+        if (least.least < here[from * WAYS + came]!) here[from * WAYS + came] = least.least;
+      }
+    }
     layers[at] = here;
   }
   return layers;

@@ -1,6 +1,6 @@
 /** What a brief says: tones, policy and wishes. */
 import { chordIntervals, pitchClassOf, scaleTones } from '../compose/tones';
-import type { Brief, Tones } from '../model/brief';
+import { MAX_BRIEF_NOTES, type Brief, type Tones } from '../model/brief';
 import type { Slant } from '../picking/changes';
 import type { PickingPolicy } from '../picking/policy';
 
@@ -27,12 +27,31 @@ export function slantOfBrief({ policy, slant }: Brief): Slant | null {
   return slant ?? (policy === 'oneSlant' ? 'downward' : null);
 }
 
+/**
+ * The brief with the length that its line has: where that was not asked exactly and the line is played once, its last note comes to lie on
+ * a beat, at most a beat later (earlier where there are no more notes).
+ */
+export function landed(brief: Brief): Brief {
+  const over = (brief.notes - 1) % brief.subdivision;
+  if (!brief.lands || brief.loop || over === 0) return brief;
+  const later = brief.notes + brief.subdivision - over;
+  return { ...brief, notes: later <= MAX_BRIEF_NOTES ? later : brief.notes - over };
+}
+
 /** One thing that a brief wishes and that can be given up. `at` numbers targets and finger changes. */
 export type Wish =
   | { readonly kind: 'target' | 'fingerChange'; readonly at: number }
   | {
       readonly kind:
-        'notes' | 'slant' | 'start' | 'startsOn' | 'endsOn' | 'largestLeap' | 'noRepeats' | 'loop';
+        | 'notes'
+        | 'slant'
+        | 'start'
+        | 'startsOn'
+        | 'endsOn'
+        | 'largestLeap'
+        | 'noRepeats'
+        | 'noSkips'
+        | 'loop';
     };
 
 /** Every wish of a brief, in the order in which they are tried when one must be given up. */
@@ -42,6 +61,7 @@ export function wishesOf(brief: Brief): Wish[] {
     ...(brief.endsOn === null ? [] : [{ kind: 'endsOn' as const }]),
     ...(brief.largestLeap === null ? [] : [{ kind: 'largestLeap' as const }]),
     ...(brief.mayRepeat ? [] : [{ kind: 'noRepeats' as const }]),
+    ...(brief.noSkips ? [{ kind: 'noSkips' as const }] : []),
     ...brief.fingerChanges.map((_, at) => ({ kind: 'fingerChange' as const, at })),
     { kind: 'start' },
     ...(slantOfBrief(brief) === null ? [] : [{ kind: 'slant' as const }]),

@@ -13,6 +13,7 @@ import { policyOf } from './brief';
 import { STROKES } from './grid';
 import type { Lattice } from './lattice';
 import { unmetWishes } from './meets';
+import { partsOf, type Parts } from './parts';
 
 /** A line that grants the brief. */
 export interface Candidate {
@@ -21,6 +22,8 @@ export interface Candidate {
   readonly recipe: KeptRecipe;
   /** What the line and the hand pay, in the steps of `WEIGHTS`. */
   readonly cost: number;
+  /** The same, by what is paid for. */
+  readonly parts: Parts;
 }
 
 /** The candidate of a line; null when the ordinary analysis does not find the brief granted. */
@@ -48,16 +51,32 @@ export function candidateOf(lattice: Lattice, found: Found, setup: Setup): Candi
     passage = withStrokes(passage, policy, strokes);
   }
   if (unmetWishes(brief, passage, policy, setup).length > 0) return null;
-  return { passage, policy, recipe: applied.exercise.recipe!, cost: found.cost };
+  const parts = partsOf(lattice, setup, found.places);
+  return { passage, policy, recipe: applied.exercise.recipe!, cost: found.cost, parts };
 }
 
-/** Whether at least a quarter of the places differ in string or pitch. */
+/** So many of four places may be the same in lines that differ. */
+const ALIKE_OF_FOUR = 3;
+
+/**
+ * Whether at least a quarter of the places differ in string or fret, also where one line is begun later: the same cell turned, or the
+ * same round begun elsewhere, is the same line.
+ */
 export function differs(a: Candidate, b: Candidate): boolean {
-  const [one, other] = [a.passage.notes, b.passage.notes];
-  const different = one.filter(
-    (note, at) => note.string !== other[at]?.string || note.fret !== other[at].fret,
-  ).length;
-  return different * 4 >= Math.max(one.length, other.length);
+  const [one, other] = [a, b].map(({ passage }) =>
+    passage.notes.map(({ string, fret }) => string * 64 + fret),
+  ) as [number[], number[]];
+  const length = Math.max(one.length, other.length);
+  const isAlike = (from: readonly number[], to: readonly number[], shift: number) => {
+    const isRound = a.policy.loop === true && from.length === to.length;
+    const places = isRound ? length : length - shift;
+    let same = 0;
+    for (let at = 0; at < places; at++) if (from[(at + shift) % length] === to[at]) same++;
+    return same * 4 > places * ALIKE_OF_FOUR;
+  };
+  // Begun more than half a line later there is too little to be told by.
+  const shifts = Array.from({ length: Math.floor(length / 2) + 1 }, (_, shift) => shift);
+  return !shifts.some((shift) => isAlike(one, other, shift) || isAlike(other, one, shift));
 }
 
 /** Best first, without those that hardly differ from a better one. */

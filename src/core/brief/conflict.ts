@@ -1,6 +1,6 @@
 /** Why a brief is impossible: a smallest set of wishes that cannot be granted together, and what would help. */
 import type { Setup } from '../instrument/instrument';
-import { slantOfBrief, wishesOf, type Wish } from './brief';
+import { landed, slantOfBrief, wishesOf, type Wish } from './brief';
 import { MAX_BRIEF_NOTES, type Brief, MIN_BRIEF_NOTES } from '../model/brief';
 import { hasLine } from './bound';
 import { mannersOf, type Manner } from './grid';
@@ -30,8 +30,10 @@ function without(brief: Brief, wishes: readonly Wish[]): Brief {
   const gone = (kind: Wish['kind']) => wishes.some((wish) => wish.kind === kind);
   const isGone = (kind: 'target' | 'fingerChange', at: number) =>
     wishes.some((wish) => wish.kind === kind && wish.at === at);
-  return {
-    ...brief,
+  const { noSkips, ...others } = brief;
+  return landed({
+    ...others,
+    ...(noSkips && !gone('noSkips') ? { noSkips } : {}),
     targets: brief.targets.filter((_, at) => !isGone('target', at)),
     fingerChanges: brief.fingerChanges.filter((_, at) => !isGone('fingerChange', at)),
     ...(gone('startsOn') ? { startsOn: null } : {}),
@@ -42,7 +44,7 @@ function without(brief: Brief, wishes: readonly Wish[]): Brief {
     ...(gone('slant')
       ? { slant: null, policy: brief.policy === 'oneSlant' ? 'alternateByNote' : brief.policy }
       : {}),
-  };
+  });
 }
 
 /** The brief without wishes that change what notes there are; the others are left out of the flow by name. */
@@ -104,8 +106,11 @@ function* changesOf(brief: Brief, wish: Wish): Generator<Brief> {
     }
     case 'notes':
       for (let by = 1; by <= FURTHEST.notes; by++) {
-        if (brief.notes + by <= MAX_BRIEF_NOTES) yield { ...brief, notes: brief.notes + by };
-        if (brief.notes - by >= MIN_BRIEF_NOTES) yield { ...brief, notes: brief.notes - by };
+        for (const notes of [brief.notes + by, brief.notes - by]) {
+          const changed = { ...brief, notes };
+          if (notes >= MIN_BRIEF_NOTES && notes <= MAX_BRIEF_NOTES && landed(changed) === changed)
+            yield changed;
+        }
       }
       return;
     case 'largestLeap':

@@ -17,6 +17,8 @@ const FIRST_FRETS = [7, 11] as const;
 const FIRST_NOTES = 16;
 /** A hand in one place, with a reach: common practice, no source. */
 const WINDOW_FRETS = 5;
+/** A wider leap is a wish of its own. */
+const OCTAVE = 12;
 /** Of so many notes one change is asked for. */
 const NOTES_A_CHANGE = 4;
 
@@ -97,7 +99,8 @@ export function draftBrief(exercise: Exercise): Brief {
     targets: targetsFrom(goal, notes),
     fingerChanges: [],
     contour: 'free',
-    largestLeap: null,
+    ...(passage.notes.length > 1 ? {} : { lands: true as const }),
+    largestLeap: OCTAVE,
     mayRepeat: false,
     startsOn: null,
     endsOn: null,
@@ -116,10 +119,27 @@ export function goalFrom({ targets }: Brief): Partial<Goal> {
 }
 
 /** An exercise with its brief as it is typed now: what it says of it, else what its notes were composed to, else a draft of it. */
-export const withTyped = (exercise: Exercise, part: Partial<Brief>): Exercise => ({
-  ...exercise,
-  briefTyped: { ...(exercise.briefTyped ?? exercise.brief ?? draftBrief(exercise)), ...part },
-});
+export function withTyped(exercise: Exercise, part: BriefPart): Exercise {
+  const now = exercise.briefTyped ?? exercise.brief ?? draftBrief(exercise);
+  const said = Object.entries({ ...now, ...part }).filter(([, value]) => value !== undefined);
+  return { ...exercise, briefTyped: Object.fromEntries(said) as unknown as Brief };
+}
+
+/** Fields of a brief; one that is given as undefined is taken away. */
+export type BriefPart = { readonly [Name in keyof Brief]?: Brief[Name] | undefined };
+
+/** Changes that ask for as many inside as outside on each pair of neighbours among its strings, as many as its notes have room for. */
+export function equalOnPairs({ strings, notes }: Brief): Target[] {
+  const row = [...strings].sort((a, b) => b - a);
+  const pairs = row.slice(1).map((thinner, at) => [row[at]!, thinner] as const);
+  // Of each kind; half of the notes stay on their string.
+  const each = Math.max(1, Math.floor(notes / (NOTES_A_CHANGE * pairs.length)));
+  return pairs.flatMap((pair) =>
+    (['inside', 'outside'] as const).map((kind): Target => ({
+      ...{ kind, strings: pair, direction: null, skipped: null, min: each, max: each },
+    })),
+  );
+}
 
 /** An exercise whose notes are those of a candidate; goal (where it has one), tempo, words and meter stay. */
 export function withCandidate(

@@ -1,6 +1,7 @@
 /** Where a search over the lattice begins and ends. */
 import { seamCost } from './along';
-import { WAYS, type Lattice } from './lattice';
+import type { Lattice } from './lattice';
+import { DIRECTIONS_COME } from './ways';
 
 /** Where a search begins and ends: a loop is searched once for each first place and way to it. */
 export interface Ends {
@@ -30,7 +31,7 @@ export function loopEnds(lattice: Lattice): Ends[] {
   return [...places.keys()]
     .filter((place) => lattice.begins[place] === 1)
     .flatMap((place) =>
-      Array.from({ length: WAYS }, (_, came): Ends[] =>
+      DIRECTIONS_COME.map((came): Ends[] =>
         rules.firstStrokes.map((stroke): Ends => {
           const goal = place * rules.strokes + stroke;
           const stepTo = (from: number) => {

@@ -5,7 +5,9 @@
 import type { Found } from './along';
 import { costsToGo, layerSize, owed, priceOfGains, raisedBound, reachOf, type Raised } from './bound';
 import { lineEnds, loopEnds, type Ends } from './ends';
-import { placeCost, wayAfter, wayCost, WAYS, type Lattice } from './lattice';
+import { placeCost, wayCost, type Lattice } from './lattice';
+import { DIRECTIONS_COME, directionOf, wayAfter, WAYS } from './ways';
+import { WEIGHTS } from './weights';
 
 /** A list of numbers that grows. */
 class Growing {
@@ -109,6 +111,8 @@ function* search(
   const paid: number[] = [];
   /** What was spent to reach a state with some counters, by note and state, then by the counters as one number. */
   const cheapest: (Map<number, number> | undefined)[] = [];
+  /** The same whatever the interval that it came by, by direction: going on may cost no more than turning in place besides. */
+  const nearly: (Map<number, number> | undefined)[] = [];
   const open = new Buckets();
   const counter = new Int32Array(count);
   const push = (note: number, state: number, spent: number, priced: number, before: number) => {
@@ -131,6 +135,13 @@ function* search(
     const here = (cheapest[note * size + state] ??= new Map<number, number>());
     const known = here.get(code);
     if (known !== undefined && known <= spent) return;
+    const came =
+      (note * places.length * strokes + Math.floor(state / WAYS)) * DIRECTIONS_COME.length +
+      directionOf(state % WAYS);
+    const alike = (nearly[came] ??= new Map<number, number>());
+    const lowest = alike.get(code);
+    if (lowest !== undefined && lowest + WEIGHTS.inPlace <= spent) return;
+    if (lowest === undefined || spent < lowest) alike.set(code, spent);
     here.set(code, spent);
     entry.code.push(code);
     for (let at = 0; at < count; at++) counters.push(counter[at]!);
@@ -193,6 +204,9 @@ export interface ProofBudget {
   readonly looks: number;
 }
 
+/** A step of the lattice with the ways that lead to it. */
+const LOOKS_A_STEP = 3;
+
 /** Steps of raising the bound: few more are worth their time. */
 const RAISES = 120;
 
@@ -208,7 +222,7 @@ export interface Proven {
  */
 export function* proven(lattice: Lattice, known: number, budget: ProofBudget): Generator<void, Proven> {
   const left = { left: budget.expansions };
-  const looksEach = Math.max(1, lattice.to.length * lattice.brief.notes * WAYS);
+  const looksEach = Math.max(1, lattice.to.length * lattice.brief.notes * LOOKS_A_STEP);
   const all = lattice.brief.loop ? loopEnds(lattice) : [lineEnds(lattice)];
   const raises = Math.min(RAISES, Math.floor(budget.looks / looksEach / all.length));
   if (raises < 1) return { proof: { state: 'open', bound: 0 }, prices: null };

@@ -4,7 +4,8 @@
  */
 import type { Setup } from '../instrument/instrument';
 import { fretMm } from '../instrument/neck';
-import { pitchClassOf } from '../compose/tones';
+import { pitchClassOf, triadOf } from '../compose/tones';
+import { leapCost, WEIGHTS, type Weighed } from './weights';
 import type { Stroke } from '../passage/passage';
 import { contactOf, kindOf, slantOf, type ChangeKind } from '../picking/changes';
 import { isTravelled, strokeFor } from '../picking/policy';
@@ -21,32 +22,6 @@ export interface Place {
   /** The fret at which the first finger lies. */
   readonly position: number;
 }
-
-/**
- * What a line is weighed by, in whole steps of how much they are felt. Judged, no source: steps before leaps, one way before to
- * and fro, the hand in its place.
- */
-export const WEIGHTS = {
-  /** By semitones; the last holds for all wider ones. */
-  leap: [3, 0, 0, 1, 1, 2, 3, 3, 4, 4, 4, 5, 5, 7],
-  /** The line turns round. */
-  turn: 1,
-  shift: 4,
-  /** For each fret of a shift. */
-  shiftFret: 1,
-  /** One finger hops to another fret. */
-  hop: 4,
-  /** One finger rolls over to the next string; over a string, twice. */
-  roll: 1,
-  /** A finger reaches a fret out of its place. */
-  reach: 1,
-  /** The last note is not the tonic. */
-  noCadence: 3,
-  /** An interval against the contour. */
-  offContour: 3,
-  /** A place that is like, or unlike, the exercise that it should not be like, or should. */
-  likeness: 2,
-} as const;
 
 /** A finger may reach one fret below and above its four. */
 const FINGER_BY_OFFSET = [1, 1, 2, 3, 4, 4] as const;
@@ -76,30 +51,73 @@ export function placesOf(brief: Brief, setup: Setup): Place[] {
   return places;
 }
 
-/** What the line and the hand pay from one place to the next; null where the brief or the hand forbids it. */
-export function stepCost(brief: Brief, setup: Setup, a: Place, b: Place): number | null {
+/** Whether a brief asks for changes over a string. */
+const wishesSkips = ({ targets }: Brief) =>
+  targets.some(
+    ({ max, skipped, strings }) =>
+      max !== 0 && ((skipped ?? 0) > 0 || (strings !== null && strings[0] - strings[1] > 1)),
+  );
+
+/** Told what is paid for and how much. */
+export type Pay = (what: Weighed, steps: number) => void;
+
+/**
+ * What the line and the hand pay from one place to the next; null where the brief or the hand forbids it.
+ * @param pay is told each part of it.
+ */
+export function stepCost(
+  brief: Brief,
+  setup: Setup,
+  a: Place,
+  b: Place,
+  pay: Pay = () => undefined,
+): number | null {
   const semitones = Math.abs(b.pitch - a.pitch);
   if (semitones === 0 && !brief.mayRepeat) return null;
   if (brief.largestLeap !== null && semitones > brief.largestLeap) return null;
-  let cost: number = WEIGHTS.leap[Math.min(semitones, WEIGHTS.leap.length - 1)]!;
+  let cost = 0;
+  const add = (what: Weighed, steps: number) => {
+    cost += steps;
+    pay(what, steps);
+  };
+  add('leap', leapCost(semitones));
+  const skipped = Math.abs(a.string - b.string) - 1;
+  if (skipped > 0 && !wishesSkips(brief)) add('skip', WEIGHTS.skip * skipped);
   if (a.position !== b.position) {
-    cost += WEIGHTS.shift + WEIGHTS.shiftFret * Math.abs(a.position - b.position);
+    add('shift', WEIGHTS.shift + WEIGHTS.shiftFret * Math.abs(a.position - b.position));
   } else if (a.finger !== 0 && b.finger !== 0) {
     const mm = (fret: number) => fretMm(fret + brief.capo, setup.scaleLengthMm);
     if (Math.abs(mm(a.fret) - mm(b.fret)) > setup.stretchLimitMm) return null;
-    if (a.finger === b.finger && a.fret !== b.fret) cost += WEIGHTS.hop;
+    if (a.finger === b.finger && a.fret !== b.fret) add('hop', WEIGHTS.hop);
     else if (a.finger === b.finger && a.string !== b.string)
-      cost += WEIGHTS.roll * (Math.abs(a.string - b.string) > 1 ? 2 : 1);
+      add('roll', WEIGHTS.roll * (skipped > 0 ? 2 : 1));
   }
   const offset = b.fret - b.position;
-  if (b.finger !== 0 && (offset < 0 || offset > 3)) cost += WEIGHTS.reach;
+  if (b.finger !== 0 && (offset < 0 || offset > 3)) add('reach', WEIGHTS.reach);
   return cost;
 }
 
-/** What the last note pays. */
-export function endCost(brief: Brief, place: Place): number {
-  if (brief.endsOn !== null || brief.tones.kind === 'chromatic') return 0;
-  return place.pitch % 12 === pitchClassOf(brief.tones.tonic) ? 0 : WEIGHTS.noCadence;
+/** Whether a place is a note that the line should come home to, where it comes home to one. */
+const isHome = ({ tones }: Brief, name: string | null, { pitch }: Place) =>
+  name !== null || tones.kind === 'chromatic' || pitch % 12 === pitchClassOf(tones.tonic);
+
+/** What the last note of a line pays. */
+export const endCost = (brief: Brief, place: Place): number =>
+  brief.loop || isHome(brief, brief.endsOn, place) ? 0 : WEIGHTS.noTonic;
+
+/** What note `at` pays for where it is: on a beat, as the first of a round, beside the exercise that is named. */
+export function placedCost(brief: Brief, at: number, place: Place, pay: Pay = () => undefined): number {
+  const { tones, subdivision, loop, startsOn } = brief;
+  let cost = 0;
+  const add = (what: Weighed, steps: number) => {
+    cost += steps;
+    if (steps > 0) pay(what, steps);
+  };
+  if (tones.kind === 'scale' && at % subdivision === 0)
+    add('offTriad', triadOf(tones.tonic, tones.name).includes(place.pitch % 12) ? 0 : WEIGHTS.offTriad);
+  if (loop && at === 0) add('noTonic', isHome(brief, startsOn, place) ? 0 : WEIGHTS.noTonic);
+  add('likeness', likenessCost(brief, at, place));
+  return cost;
 }
 
 /** Whether a place may begin or end the line. */
@@ -131,7 +149,7 @@ export function wantedWay({ contour, notes }: Brief, at: number): number {
 }
 
 /** What note `at` pays for being like or unlike the exercise that is named. */
-export function likenessCost({ likeness }: Brief, at: number, place: Place): number {
+function likenessCost({ likeness }: Brief, at: number, place: Place): number {
   const other = likeness?.places[at];
   if (!likeness || !other) return 0;
   const isSame = other.string === place.string && other.fret === place.fret;
@@ -196,6 +214,7 @@ function kindsFrom(brief: Brief, manner: Manner, stringFrom: number, stroke: Str
   if (manner === 'swapping' && isTravelled(policy, stringFrom - stringTo)) return [];
   const slant = slantOfBrief(brief);
   const isStrict = given === null && manner !== 'against the grain';
+  if (brief.noSkips && Math.abs(stringFrom - stringTo) > 1) return [];
   return (given === null ? STROKES : [given]).flatMap((to) => {
     const kind = kindOf(stroke, to, stringFrom - stringTo);
     const skipped = Math.max(0, Math.abs(stringFrom - stringTo) - 1);

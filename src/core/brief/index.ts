@@ -2,8 +2,9 @@
 export type { Candidate } from './candidate';
 export type { Advice } from './conflict';
 export { slantOfBrief } from './brief';
-export { draftBrief, withCandidate, withTyped } from './draft';
-export { PUBLISHED_BRIEFS } from './published';
+export { draftBrief, equalOnPairs, withCandidate, withTyped, type BriefPart } from './draft';
+export { partsText, reachText } from './parts';
+export { LESSON_BRIEFS, PUBLISHED_BRIEFS } from './published';
 export { searching, type Outcome, type SearchEvent } from './search';
 export { adviceText, briefName, briefText, outcomeText, targetText, wishText } from './words';
 export { CONTOURS, MAX_BRIEF_NOTES, MAX_FINGER_CHANGES, type Brief } from '../model/brief';

@@ -6,29 +6,25 @@ import type { Setup } from '../instrument/instrument';
 import type { Brief } from '../model/brief';
 import {
   endCost,
-  likenessCost,
   mayBegin,
   mayEnd,
   pickRules,
+  placedCost,
   placesOf,
   stepCost,
   wantedWay,
-  WEIGHTS,
   type Manner,
   type PickRules,
   type Place,
 } from './grid';
+import { directionOf, turnCost, wayOf } from './ways';
+import { WEIGHTS } from './weights';
 
 /** How often something must occur, in units of a pass. Null: no upper end. */
 export interface Demand {
   readonly min: number;
   readonly max: number | null;
 }
-
-/** The way that a line came: not yet any, up, down. */
-export const WAYS = 3;
-const UP = 1;
-const DOWN = 2;
 
 export interface Lattice {
   readonly brief: Brief;
@@ -43,7 +39,7 @@ export interface Lattice {
   /** Place and stroke that a step goes to. */
   readonly to: Int32Array;
   readonly cost: Int16Array;
-  /** `UP`, `DOWN`, or 0 where the pitch stays. */
+  /** The way that a step goes, as `wayOf` numbers it. */
   readonly way: Int8Array;
   /** Number of the gains that a step brings. */
   readonly gain: Int32Array;
@@ -52,23 +48,21 @@ export interface Lattice {
   /** By place. */
   readonly ends: Int16Array;
   readonly begins: Uint8Array;
-  /** By note and place. */
-  readonly likeness: Int8Array | null;
-  /** By note: the way that costs nothing, 0 where any does. */
+  /** By note and place: what being there costs. */
+  readonly placed: Int8Array;
+  /** By note: the direction that costs nothing, 0 where any does. */
   readonly wanted: Int8Array;
+}
+
+/** What a direction costs from note `note` on for going against the contour. */
+export function contourCost({ wanted }: Lattice, note: number, way: number): number {
+  const direction = wanted[note]!;
+  return direction !== 0 && directionOf(way) !== direction ? WEIGHTS.offContour : 0;
 }
 
 /** What the way costs from the note before: turning round, and going against the contour. */
 export function wayCost(lattice: Lattice, note: number, came: number, way: number): number {
-  let cost = came !== 0 && way !== 0 && came !== way ? WEIGHTS.turn : 0;
-  const wanted = lattice.wanted[note]!;
-  if (wanted !== 0 && way !== wanted) cost += WEIGHTS.offContour;
-  return cost;
-}
-
-/** The way that a line has come after a step. */
-export function wayAfter(came: number, way: number): number {
-  return way === 0 ? came : way;
+  return turnCost(came, way) + contourCost(lattice, note, way);
 }
 
 function matrixOf(brief: Brief, setup: Setup, places: readonly Place[]): Int16Array {
@@ -110,18 +104,16 @@ export function latticeOf(brief: Brief, setup: Setup, manner: Manner): Lattice {
         for (const on of rules.ways(a.string, stroke, b.string)) {
           lists.to.push(to * rules.strokes + on.stroke);
           lists.cost.push(cost);
-          lists.way.push(b.pitch > a.pitch ? UP : b.pitch < a.pitch ? DOWN : 0);
+          lists.way.push(wayOf(b.pitch - a.pitch));
           lists.gain.push(numberOf([...on.gains, ...fingers]));
         }
       });
       first[from * rules.strokes + stroke + 1] = lists.to.length;
     }
   });
-  const likeness = brief.likeness
-    ? Int8Array.from({ length: brief.notes * places.length }, (_, at) =>
-        likenessCost(brief, Math.floor(at / places.length), places[at % places.length]!),
-      )
-    : null;
+  const placed = Int8Array.from({ length: brief.notes * places.length }, (_, at) =>
+    placedCost(brief, Math.floor(at / places.length), places[at % places.length]!),
+  );
   return {
     brief,
     rules,
@@ -140,20 +132,18 @@ export function latticeOf(brief: Brief, setup: Setup, manner: Manner): Lattice {
     way: Int8Array.from(lists.way),
     gain: Int32Array.from(lists.gain),
     gains,
-    ends: Int16Array.from(places, (place) =>
-      mayEnd(brief, place) ? (brief.loop ? 0 : endCost(brief, place)) : -1,
-    ),
+    ends: Int16Array.from(places, (place) => (mayEnd(brief, place) ? endCost(brief, place) : -1)),
     begins: Uint8Array.from(places, (place) => (mayBegin(brief, place) ? 1 : 0)),
-    likeness,
+    placed,
     wanted: Int8Array.from({ length: brief.notes }, (_, at) => {
       // The way back to the first note of a loop is as it comes.
       const wanted = at < brief.notes - 1 ? wantedWay(brief, at) : 0;
-      return wanted > 0 ? UP : wanted < 0 ? DOWN : 0;
+      return directionOf(wayOf(wanted));
     }),
   };
 }
 
 /** What note `at` pays for where it is. */
-export function placeCost({ likeness, places }: Lattice, at: number, place: number): number {
-  return likeness ? likeness[at * places.length + place]! : 0;
+export function placeCost({ placed, places }: Lattice, at: number, place: number): number {
+  return placed[at * places.length + place]!;
 }

@@ -5,7 +5,7 @@ import type { Setup } from '../instrument/instrument';
 import { isStringChange } from '../picking/changes';
 import type { PickingPolicy } from '../picking/policy';
 import { pitchClassOf } from '../compose/tones';
-import { pitchClasses, slantOfBrief, wishesOf, type Wish } from './brief';
+import { landed, pitchClasses, slantOfBrief, wishesOf, type Wish } from './brief';
 import { type Brief } from '../model/brief';
 import { counts } from './grid';
 
@@ -46,7 +46,7 @@ export function unmetWishes(
         );
       }
       case 'notes':
-        return notes.length === brief.notes;
+        return notes.length === landed(brief).notes;
       case 'slant':
         return analysis.transitions.every((change) => change.slant === null || change.slant === slant);
       case 'start':
@@ -59,6 +59,8 @@ export function unmetWishes(
         return leaps.every((leap) => leap <= brief.largestLeap!);
       case 'noRepeats':
         return leaps.every((leap) => leap > 0);
+      case 'noSkips':
+        return analysis.transitions.every(({ skipped }) => skipped === 0);
       case 'loop':
         return analysis.loop;
     }

@@ -1,4 +1,4 @@
-/** Ten fixed briefs that the search is measured and checked by. Invented. */
+/** Fixed briefs that the search is measured and checked by: ten of hard kinds, fourteen as a teacher would write them. Invented. */
 import { STANDARD_TUNING } from '../instrument/instrument';
 import type { Target, Brief } from '../model/brief';
 
@@ -41,7 +41,7 @@ const PLAIN: Brief = {
   targets: [],
   fingerChanges: [],
   contour: 'free',
-  largestLeap: null,
+  largestLeap: 12,
   mayRepeat: false,
   startsOn: null,
   endsOn: null,
@@ -179,3 +179,153 @@ export const PUBLISHED_BRIEFS: readonly PublishedBrief[] = [
     brief: { ...PLAIN, notes: 16, targets: [between('outside', 3, 2, 9)] },
   },
 ];
+
+/** As a teacher begins: a position, a key, a length that may end on the next beat. */
+const LESSON: Brief = { ...PLAIN, lands: true, strings: [4, 3, 2, 1], frets: [5, 9] };
+const minor = (tonic: string) => ({ kind: 'scale', tonic, name: 'minor' }) as const;
+
+/** Briefs of what is given out in lessons. */
+export const LESSON_BRIEFS: readonly PublishedBrief[] = [
+  {
+    name: 'inside only, two strings, eight notes round',
+    brief: {
+      ...LESSON,
+      loop: true,
+      notes: 8,
+      strings: [3, 2],
+      tones: minor('D'),
+      targets: [all('inside', 4), all('outside', 0, 0)],
+    },
+  },
+  {
+    name: 'outside only, three strings, 16 notes',
+    brief: {
+      ...LESSON,
+      strings: [3, 2, 1],
+      tones: minor('A'),
+      targets: [all('outside', 4, null), all('inside', 0, 0)],
+    },
+  },
+  {
+    name: 'both kinds alike, four strings, pentatonic',
+    brief: {
+      ...LESSON,
+      tones: { kind: 'scale', tonic: 'A', name: 'minor pentatonic' },
+      targets: [all('inside', 4), all('outside', 4)],
+    },
+  },
+  {
+    name: 'equal on each pair',
+    brief: {
+      ...LESSON,
+      notes: 24,
+      tones: minor('E'),
+      targets: [4, 3, 2].flatMap((thick) =>
+        (['inside', 'outside'] as const).map((kind) => ({
+          ...all(kind, 1),
+          strings: [thick, thick - 1] as const,
+        })),
+      ),
+    },
+  },
+  {
+    name: 'triplets, one change a beat',
+    brief: { ...LESSON, subdivision: 3, notes: 12, tones: minor('G'), targets: [all(null, 4, null)] },
+  },
+  {
+    name: 'an arpeggio swept, minor seventh',
+    brief: {
+      ...LESSON,
+      policy: 'sweep',
+      notes: 12,
+      frets: [5, 9],
+      tones: { kind: 'chord', tonic: 'A', name: 'm7' },
+      targets: [all('sweep', 4, null)],
+    },
+  },
+  {
+    name: 'economy up and down a mode',
+    brief: {
+      ...LESSON,
+      policy: 'economy',
+      notes: 24,
+      contour: 'arch',
+      strings: [6, 5, 4, 3, 2, 1],
+      tones: { kind: 'scale', tonic: 'D', name: 'mixolydian' },
+      targets: [all('sweep', 5, null)],
+    },
+  },
+  {
+    name: 'one slant for a beginner, no skips',
+    brief: {
+      ...LESSON,
+      policy: 'oneSlant',
+      slant: 'downward',
+      noSkips: true,
+      tones: minor('B'),
+      targets: [all(null, 5, null)],
+    },
+  },
+  {
+    name: 'two skips, said',
+    brief: { ...LESSON, notes: 16, tones: minor('C'), targets: [{ ...ANY, skipped: 1, min: 2, max: 2 }] },
+  },
+  {
+    name: 'a bar that goes round on the tonic',
+    brief: {
+      ...LESSON,
+      loop: true,
+      notes: 16,
+      tones: { kind: 'scale', tonic: 'F', name: 'major' },
+      targets: [all('inside', 2), all('outside', 2)],
+    },
+  },
+  {
+    name: 'falling, from the fifth to the root',
+    brief: {
+      ...LESSON,
+      contour: 'falling',
+      notes: 12,
+      tones: minor('A'),
+      startsOn: 'E',
+      endsOn: 'A',
+      targets: [all(null, 3, null)],
+    },
+  },
+  {
+    name: 'in groups, up three and back one',
+    brief: {
+      ...LESSON,
+      contour: 'sequence',
+      notes: 24,
+      strings: [6, 5, 4, 3, 2, 1],
+      tones: { kind: 'scale', tonic: 'G', name: 'major' },
+      targets: [all(null, 6, null)],
+    },
+  },
+  {
+    name: 'first to fourth finger over the strings',
+    brief: {
+      ...LESSON,
+      notes: 16,
+      tones: minor('C#'),
+      frets: [4, 8],
+      targets: [all('outside', 2, null)],
+      fingerChanges: [
+        [1, 4],
+        [4, 1],
+      ],
+    },
+  },
+  {
+    name: 'seven strings, low, inside',
+    brief: {
+      ...LESSON,
+      tuning: [64, 59, 55, 50, 45, 40, 35],
+      strings: [7, 6, 5],
+      frets: [1, 5],
+      tones: { kind: 'scale', tonic: 'E', name: 'phrygian' },
+      targets: [all('inside', 4), all('outside', 0, 0)],
+    },
+  },
+].map(({ name, brief }) => ({ name, brief: brief as Brief, isPossible: true }));

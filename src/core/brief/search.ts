@@ -8,6 +8,7 @@ import { costOf, type Found } from './along';
 import type { Brief } from '../model/brief';
 import { candidateOf, differs, lineIn, ranked, type Candidate } from './candidate';
 import { chanceOf } from './chance';
+import { landed } from './brief';
 import { conflictIn, type Conflict } from './conflict';
 import { oneMore, proven } from './exact';
 import { mannersOf, type Manner } from './grid';
@@ -56,10 +57,11 @@ export interface Outcome {
  * @throws RangeError for names of tones that are none.
  */
 export function* searching(
-  brief: Brief,
+  asked: Brief,
   setup: Setup,
   options: SearchOptions = {},
 ): Generator<SearchEvent, Outcome> {
+  const brief = landed(asked);
   const outcomes: Outcome[] = [];
   const isSettled = (some: readonly Outcome[]) =>
     some.every(({ state }) => state === 'best' || state === 'impossible');
@@ -169,14 +171,14 @@ function* more(
   wanted: number,
 ): Generator<SearchEvent, void> {
   const { lattice, setup } = ground;
-  const { places, brief } = lattice;
-  const extra = new Int8Array(lattice.likeness ?? new Int8Array(brief.notes * places.length));
+  const { places } = lattice;
+  const extra = new Int8Array(lattice.placed);
   const avoid = ({ places: line }: Pick<Found, 'places'>) =>
     line.forEach((place, note) => (extra[note * places.length + place]! += USED_BEFORE));
   let last = lineIn(lattice, ranked(candidates)[0]!);
   for (let count = 0; count < wanted; count++) {
     avoid(last);
-    const found = yield* ticking(oneMore({ ...lattice, likeness: extra }, prices, last.places[0]!));
+    const found = yield* ticking(oneMore({ ...lattice, placed: extra }, prices, last.places[0]!));
     if (!found) return;
     last = found;
     const cost = costOf(lattice, found.places);

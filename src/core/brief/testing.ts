@@ -4,7 +4,8 @@ import { DEFAULT_SETUP, STANDARD_TUNING } from '../instrument/instrument';
 import type { Finger, Stroke } from '../passage/passage';
 import { describeChanges } from '../picking/changes';
 import { CONTOURS, type Target, type Brief, BRIEF_POLICIES } from '../model/brief';
-import { placesOf, WEIGHTS, type Place } from './grid';
+import { placesOf, type Place } from './grid';
+import { WEIGHTS } from './weights';
 
 export const otherWay = (stroke: Stroke): Stroke => (stroke === 'down' ? 'up' : 'down');
 const anyTarget = (notes: number): fc.Arbitrary<Target> =>
@@ -24,33 +25,37 @@ export const anyBrief = (
   strings: number[],
   frets: [number, number],
 ): fc.Arbitrary<Brief> =>
-  fc.integer({ min: lengths[0], max: lengths[1] }).chain((notes) =>
-    fc.record({
-      tuning: fc.constant(STANDARD_TUNING),
-      capo: fc.constantFrom(0, 2),
-      policy: fc.constantFrom(...BRIEF_POLICIES),
-      start: fc.constantFrom('down', 'up'),
-      slant: fc.constantFrom(null, null, 'downward', 'upward'),
-      tones: fc.constantFrom(
-        { kind: 'chromatic' as const },
-        { kind: 'scale' as const, tonic: 'B', name: 'dorian' },
-        { kind: 'chord' as const, tonic: 'C#', name: 'm7' },
-      ),
-      strings: fc.constant(strings),
-      frets: fc.constant(frets),
-      notes: fc.constant(notes),
-      subdivision: fc.constantFrom(3, 4),
-      loop: fc.boolean(),
-      targets: fc.array(anyTarget(notes), { maxLength: 2 }),
-      fingerChanges: fc.constantFrom([], [], [[1, 3] as [Finger, Finger]]),
-      contour: fc.constantFrom(...CONTOURS),
-      largestLeap: fc.constantFrom(null, 5, 9),
-      mayRepeat: fc.boolean(),
-      startsOn: fc.constantFrom(null, null, 'B'),
-      endsOn: fc.constantFrom(null, null, 'E'),
-      likeness: fc.constantFrom(null, null, { wish: 'unlike' as const, places: [{ string: 3, fret: 7 }] }),
-    }),
-  );
+  fc
+    .integer({ min: lengths[0], max: lengths[1] })
+    .chain((notes) =>
+      fc.record({
+        tuning: fc.constant(STANDARD_TUNING),
+        capo: fc.constantFrom(0, 2),
+        policy: fc.constantFrom(...BRIEF_POLICIES),
+        start: fc.constantFrom('down', 'up'),
+        slant: fc.constantFrom(null, null, 'downward', 'upward'),
+        tones: fc.constantFrom(
+          { kind: 'chromatic' as const },
+          { kind: 'scale' as const, tonic: 'B', name: 'dorian' },
+          { kind: 'chord' as const, tonic: 'C#', name: 'm7' },
+        ),
+        strings: fc.constant(strings),
+        frets: fc.constant(frets),
+        notes: fc.constant(notes),
+        subdivision: fc.constantFrom(3, 4),
+        loop: fc.boolean(),
+        targets: fc.array(anyTarget(notes), { maxLength: 2 }),
+        fingerChanges: fc.constantFrom([], [], [[1, 3] as [Finger, Finger]]),
+        contour: fc.constantFrom(...CONTOURS),
+        largestLeap: fc.constantFrom(null, 5, 9),
+        noSkips: fc.constantFrom(true as const, undefined, undefined),
+        mayRepeat: fc.boolean(),
+        startsOn: fc.constantFrom(null, null, 'B'),
+        endsOn: fc.constantFrom(null, null, 'E'),
+        likeness: fc.constantFrom(null, null, { wish: 'unlike' as const, places: [{ string: 3, fret: 7 }] }),
+      }),
+    )
+    .map(({ noSkips, ...brief }) => ({ ...brief, ...(noSkips ? { noSkips } : {}) }));
 
 /** A target counted anew from the picks of all passes, by pass. */
 export function recount(
@@ -100,15 +105,25 @@ function plainCost(brief: Brief, line: readonly Place[]): number | null {
   const steps = brief.loop ? [...line, line[0]!] : line;
   const mmOf = (fret: number) => 648 * (1 - 2 ** (-(fret + brief.capo) / 12));
   let cost = 0;
-  const ways: number[] = [];
   for (const [at, b] of steps.entries()) {
     if (at < line.length && brief.likeness?.places[at])
       cost += b.string === 3 && b.fret === 7 ? WEIGHTS.likeness : 0;
+    // The triad of B dorian: B, D, F#.
+    if (at < line.length && at % brief.subdivision === 0 && brief.tones.kind === 'scale')
+      cost += [11, 2, 6].includes(b.pitch % 12) ? 0 : WEIGHTS.offTriad;
     const a = steps[at - 1];
     if (!a) continue;
     const leap = Math.abs(a.pitch - b.pitch);
     if ((leap === 0 && !brief.mayRepeat) || leap > (brief.largestLeap ?? 99)) return null;
-    cost += WEIGHTS.leap[Math.min(leap, 13)]!;
+    // Seven semitones are a fifth; each more costs two more.
+    cost += leap > 7 ? 3 + 2 * (leap - 7) : WEIGHTS.leap[leap]!;
+    const over = Math.abs(a.string - b.string) - 1;
+    if (over > 0 && brief.noSkips) return null;
+    const isAsked = brief.targets.some(
+      ({ max, skipped, strings }) =>
+        max !== 0 && (skipped === 1 || (strings && Math.abs(strings[0] - strings[1]) > 1)),
+    );
+    if (over > 0 && !isAsked) cost += WEIGHTS.skip * over;
     if (a.position !== b.position) cost += WEIGHTS.shift + Math.abs(a.position - b.position);
     else if (Math.abs(mmOf(a.fret) - mmOf(b.fret)) > DEFAULT_SETUP.stretchLimitMm) return null;
     else if (a.finger === b.finger && a.fret !== b.fret) cost += WEIGHTS.hop;
@@ -126,13 +141,23 @@ function plainCost(brief: Brief, line: readonly Place[]): number | null {
             sequence: at % 4 === 0 ? -1 : 1,
           }[brief.contour];
     if (wanted !== 0 && way !== wanted) cost += WEIGHTS.offContour;
-    ways.push(way);
   }
-  const moved = ways.filter((way) => way !== 0);
-  const rounds = brief.loop && moved.length > 0 ? [...moved, moved[0]!] : moved;
-  cost += rounds.slice(1).filter((way, at) => way !== rounds[at]).length * WEIGHTS.turn;
-  if (!brief.loop && brief.endsOn === null && brief.tones.kind !== 'chromatic')
-    cost += line.at(-1)!.pitch % 12 === { B: 11, 'C#': 1 }[brief.tones.tonic] ? 0 : WEIGHTS.noCadence;
+  const moved = steps
+    .slice(1)
+    .map((b, at) => b.pitch - steps[at]!.pitch)
+    .filter((rise) => rise !== 0);
+  moved.slice(1).forEach((rise, at) => {
+    if (Math.sign(rise) === Math.sign(moved[at]!)) return;
+    cost += WEIGHTS.turn + (rise === -moved[at]! ? WEIGHTS.inPlace : 0);
+  });
+  // Round the seam only which way it goes is told.
+  if (brief.loop && moved.length > 0 && Math.sign(moved[0]!) !== Math.sign(moved.at(-1)!))
+    cost += WEIGHTS.turn;
+  if (brief.tones.kind === 'chromatic') return cost;
+  const tonic = { B: 11, 'C#': 1 }[brief.tones.tonic];
+  const home = brief.loop ? line[0]! : line.at(-1)!;
+  if ((brief.loop ? brief.startsOn : brief.endsOn) === null && home.pitch % 12 !== tonic)
+    cost += WEIGHTS.noTonic;
   return cost;
 }
 

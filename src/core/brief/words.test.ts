@@ -136,10 +136,13 @@ it('tones have their tonic, and chords their name in words', () => {
 });
 
 describe('the sentence of a brief', () => {
-  const plain: Brief = { ...draftBrief(newExercise('', emptyPassage())), targets: [], start: 'down' };
+  const { lands: _, ...drafted } = draftBrief(newExercise('', emptyPassage()));
+  const plain: Brief = { ...drafted, targets: [], start: 'down', largestLeap: null };
   // Each wish by itself, and the words that only it brings.
   const WISHES: readonly (readonly [Partial<Brief>, string])[] = [
     [{ notes: 7 }, '7 notes'],
+    [{ notes: 7, lands: true }, '9 notes, so that it ends on a beat'],
+    [{ noSkips: true }, 'no skips'],
     [{ subdivision: 3 }, '3 a beat'],
     [{ tones: { kind: 'chord', tonic: 'D', name: 'm7' } }, 'D minor seventh'],
     [{ strings: [2, 5] }, 'strings 5, 2,'],
@@ -176,6 +179,6 @@ describe('the sentence of a brief', () => {
     expect(briefName({ ...plain, notes: 8, tones: { kind: 'scale', tonic: 'A', name: 'minor' } })).toBe(
       '8 notes, A minor',
     );
-    expect(briefName({ ...brief, tones: { kind: 'chromatic' } })).toBe('Outside, 12 notes, chromatic');
+    expect(briefName({ ...brief, tones: { kind: 'chromatic' } })).toBe('Outside, 13 notes, chromatic');
   });
 });

@@ -7,7 +7,7 @@ import { capital, withArticle } from '../picking/names';
 import type { PickingPolicy } from '../picking/policy';
 import { slantText, type Schools } from '../picking/schools';
 import { policyText } from '../picking/words';
-import { slantOfBrief, type Wish } from './brief';
+import { landed, slantOfBrief, type Wish } from './brief';
 import { type Brief, type Contour, type Target } from '../model/brief';
 import type { Advice } from './conflict';
 import { goalFrom } from './draft';
@@ -55,6 +55,8 @@ export function wishText(wish: Wish, brief: Brief, schools: Schools): string {
       return `no leap over ${counted(brief.largestLeap!, 'semitone')}`;
     case 'noRepeats':
       return 'no note twice in a row';
+    case 'noSkips':
+      return 'no skip';
     case 'loop':
       return 'that it goes round';
   }
@@ -88,6 +90,8 @@ function changeText({ wish, brief }: Advice, schools: Schools): string {
       return `Allow leaps up to ${counted(brief.largestLeap!, 'semitone')}`;
     case 'noRepeats':
       return 'Allow a note twice in a row';
+    case 'noSkips':
+      return 'Allow skips';
     case 'loop':
       return 'Play it once instead of round';
   }
@@ -133,13 +137,19 @@ const LIKENESS_WORDS = {
   unlike: 'away from the notes of before',
 } as const;
 
+/** "17 notes, so that it ends on a beat". */
+export function lengthText(brief: Brief): string {
+  const { notes } = landed(brief);
+  return `${counted(notes, 'note')}${brief.lands && !brief.loop ? ', so that it ends on a beat' : ''}`;
+}
+
 /** What a brief asks for, said in one sentence: every wish of it, also those that stand folded away. */
 export function briefText(brief: Brief, schools: Schools): string {
-  const { notes, strings, frets, targets, loop, policy, start, subdivision } = brief;
-  const { contour, largestLeap, startsOn, endsOn, mayRepeat, likeness } = brief;
+  const { strings, frets, targets, loop, policy, start, subdivision } = brief;
+  const { contour, largestLeap, startsOn, endsOn, mayRepeat, noSkips, likeness } = brief;
   const slant = slantOfBrief(brief);
   const what = [
-    counted(notes, 'note'),
+    lengthText(brief),
     `${subdivision} a beat`,
     tonesText(brief),
     `on ${strings.length === 1 ? 'string' : 'strings'} ${[...strings].sort((a, b) => b - a).join(', ')}`,
@@ -157,6 +167,7 @@ export function briefText(brief: Brief, schools: Schools): string {
     startsOn === null ? '' : `the first note ${startsOn}`,
     endsOn === null ? '' : `the last note ${endsOn}`,
     mayRepeat ? 'a note may come twice in a row' : '',
+    noSkips ? 'no skips' : '',
     likeness ? LIKENESS_WORDS[likeness.wish] : '',
   ];
   const said = (parts: readonly string[], by: string) => parts.filter((part) => part !== '').join(by);
@@ -167,5 +178,5 @@ export function briefText(brief: Brief, schools: Schools): string {
 export function briefName(brief: Brief): string {
   const goal = { ...NO_GOAL, ...goalFrom(brief) };
   const trains = asksForChanges(goal) ? [goalText(goal)] : [];
-  return capital([...trains, counted(brief.notes, 'note'), tonesText(brief)].join(', '));
+  return capital([...trains, counted(landed(brief).notes, 'note'), tonesText(brief)].join(', '));
 }

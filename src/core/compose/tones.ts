@@ -20,6 +20,25 @@ export function scaleTones(tonic: string, scale: string): number[] {
   return semitones(intervals).map((steps) => (pitchClassOf(tonic) + steps) % 12);
 }
 
+const triads = new Map<string, readonly number[]>();
+
+/** Pitch classes of the triad that a scale has on its tonic: of its first, third and fifth degrees, as far as it has them. */
+export function triadOf(tonic: string, scale: string): readonly number[] {
+  const key = `${tonic} ${scale}`;
+  const known = triads.get(key);
+  if (known) return known;
+  const { intervals } = ScaleType.get(scale);
+  const degree = (number: number) => {
+    const named = intervals.filter((name) => Interval.get(name).num === number);
+    // Where a scale has a perfect fifth beside another one, that is the triad's.
+    return named.find((name) => name.endsWith('P')) ?? named[0];
+  };
+  const names = [1, 3, 5].map(degree).filter((name) => name !== undefined);
+  const triad = semitones(names).map((steps) => (pitchClassOf(tonic) + steps) % 12);
+  triads.set(key, triad);
+  return triad;
+}
+
 /** Semitones of a chord's tones above its root, ascending (a ninth is 14); throws a RangeError where there is no such chord. */
 export function chordIntervals(chord: string): number[] {
   const { intervals, empty } = Chord.getChord(chord, 'C');

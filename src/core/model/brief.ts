@@ -52,6 +52,12 @@ export interface Brief {
   /** Changes from one finger to another that must occur at least once. */
   readonly fingerChanges: readonly (readonly [Finger, Finger])[];
   readonly contour: Contour;
+  /** No change goes over a string. */
+  readonly noSkips?: true;
+  /**
+   * The length was not asked exactly: a line that is played once is made so long that its last note is on a beat.
+   */
+  readonly lands?: true;
   /** Semitones; null allows any. */
   readonly largestLeap: number | null;
   /** Whether a pitch may follow itself. */

@@ -1,6 +1,6 @@
 'use client';
 import styled from 'styled-components';
-import { trainsSentence } from '@/core';
+import { trainsSentence, type Plan } from '@/core';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import { AnswerParts, type AnswerPartsProps } from './AnswerParts';
@@ -25,19 +25,28 @@ const Says = styled.div`
   }
 `;
 
-/** What the strokes come to, under the lane whatever panel is open: the balance with its picture, who decides, what is tightest. */
-export function AnswerLine({ hasPins, ...props }: AnswerPartsProps & { readonly hasPins: boolean }) {
+interface AnswerLineProps extends AnswerPartsProps {
+  readonly hasPins: boolean;
+  /** Of what the lane shows where that is only tried; else null. */
+  readonly triedPlan: Plan | null;
+}
+
+/**
+ * What the strokes come to, under the lane whatever panel is open: the balance with its picture, who decides, what is tightest. Where
+ * something is only tried it says what that comes to, and the exercise's own beside it.
+ */
+export function AnswerLine({ hasPins, triedPlan, ...props }: AnswerLineProps) {
   const { exercise, plan } = props;
-  const { figures } = plan.analysis;
+  const { analysis } = triedPlan ?? plan;
   const view = useView();
   return (
     <Answer aria-label="What it comes to">
       <Says>
-        <BalanceBar figures={figures} goal={exercise.goal} />
-        <p data-trains>{trainsSentence(plan.analysis, view)}</p>
-        {figures.picks > 0 ? <Legend kinds={figures.kinds} hasPins={hasPins} /> : null}
+        <BalanceBar figures={analysis.figures} goal={exercise.goal} />
+        <p data-trains>{trainsSentence(analysis, view)}</p>
+        {analysis.figures.picks > 0 ? <Legend kinds={analysis.figures.kinds} hasPins={hasPins} /> : null}
       </Says>
-      <AnswerParts {...props} />
+      {triedPlan ? <small>Yours: {trainsSentence(plan.analysis, view)}</small> : <AnswerParts {...props} />}
     </Answer>
   );
 }

@@ -112,8 +112,9 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
       pinned,
       playing,
       tried,
+      triedPlan: tried ? trying.plan : null,
     }),
-    [exercise, plan, check, pass, caret, isChosen, remark, range, pinned, playing, tried],
+    [exercise, plan, check, pass, caret, isChosen, remark, range, pinned, playing, tried, trying.plan],
   );
   const later = useAfterPaint(shown);
   const round = where.fromLane ? later : shown;

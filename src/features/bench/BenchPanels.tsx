@@ -160,6 +160,7 @@ export function BenchPanels(props: BenchPanelsProps) {
           name: 'Compose',
           body: (
             <ComposePanel
+              key={exerciseId}
               exerciseId={exerciseId}
               exercise={exercise}
               setup={setup}

@@ -48,6 +48,8 @@ export interface ShownExercise {
   readonly pinned: ReadonlyMap<string, string>;
   readonly playing: Playing;
   readonly tried: Tried | null;
+  /** Of what is tried; null where nothing is. */
+  readonly triedPlan: Plan | null;
 }
 
 /** Whether the first picture has been painted; what can wait until then does. */
@@ -122,7 +124,8 @@ interface UnderProps {
 /** What stands under the lane: what the strokes come to, the note or the marked slots that were chosen, and one question at a time. */
 export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
   const { exerciseId, shown, actions, tab, asked, onTab, onTry, onPass, onMark, onLetGo } = props;
-  const { exercise, plan, check, pass, caret, isChosen, remark, range, pinned, playing, tried } = shown;
+  const { exercise, plan, check, pass, caret, isChosen, remark, range, pinned, playing } = shown;
+  const { tried, triedPlan } = shown;
   const { passage } = exercise;
   const player = usePlayer();
   const isPainted = usePainted();
@@ -135,6 +138,7 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
         setup={player.setup}
         bpm={playing.bpm}
         hasPins={pinned.size > 0}
+        triedPlan={triedPlan}
         edit={actions.edit}
         onTab={onTab}
       />

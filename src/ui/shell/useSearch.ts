@@ -6,7 +6,8 @@ import { Search, type Searched } from '@/work/searching';
 export function useFound<Shown>(search: Search<Shown>): Searched<Shown> {
   const [state, setState] = useState(search.getSnapshot);
   useEffect(() => {
-    setState(search.getSnapshot());
+    // What was found between drawing and now.
+    startTransition(() => setState(search.getSnapshot()));
     return search.subscribe((isUrgent) => {
       if (isUrgent) setState(search.getSnapshot());
       else startTransition(() => setState(search.getSnapshot()));

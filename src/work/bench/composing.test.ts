@@ -13,7 +13,7 @@ import {
 } from '@/core';
 import { draftBrief, searching, type Brief, type Outcome, type SearchEvent } from '@/core/brief';
 import { Search } from '../searching';
-import { compose, linesFor, type Composed } from './composing';
+import { compose, composedAfter, composedText, linesFor, type Composed } from './composing';
 import { mend, mendingKey, type Mended } from './mending';
 
 const heard = () => new Promise((resolve) => setTimeout(resolve));
@@ -108,7 +108,7 @@ it('lines are found again after leaving, for each of the last eight exercises; t
   const searches = Array.from({ length: 9 }, (_, at) => {
     const search = linesFor(`e${at}`);
     search.begin(
-      { brief: draftBrief(exercise), candidates: [], outcome: null, stage: 'looking' },
+      { brief: draftBrief(exercise), candidates: [], outcome: null, stage: 'looking', isProven: false },
       () => ({ result: new Promise(() => undefined), stop: () => stopped.push(`e${at}`) }),
       (now) => now,
     );
@@ -120,4 +120,29 @@ it('lines are found again after leaving, for each of the last eight exercises; t
   expect(linesFor('e8')).toBe(searches[8]);
   expect(linesFor('e0').getSnapshot()).toMatchObject({ isRunning: true });
   expect(linesFor('e1').getSnapshot()).toEqual({ shown: null, isRunning: false, fault: null });
+});
+
+it('stopped, it says what is proven so far and no more', () => {
+  const begun: Composed = {
+    brief: draftBrief(exercise),
+    candidates: [],
+    outcome: null,
+    stage: 'looking',
+    isProven: false,
+  };
+  const candidate = { passage: exercise.passage } as Composed['candidates'][number];
+  const found = composedAfter(begun, { kind: 'candidate', candidate });
+  const proving = composedAfter(found, { kind: 'proving' });
+  const settled = [true, false].map((isProven) => composedAfter(proving, { kind: 'settled', isProven }));
+  expect(composedText(begun, false)).toMatch(/^Stopped before a line was found; that says nothing/);
+  for (const one of [found, proving, settled[1]!])
+    expect(composedText(one, false)).toMatch(
+      /^Stopped: 1 line; .*whether a smoother one exists is not known/,
+    );
+  expect(composedText(settled[0]!, false)).toMatch(/^Stopped: 1 line; the smoothest is proven best/);
+  expect([begun, proving, settled[0]!].map((one) => composedText(one, true))).toEqual([
+    'Looking for lines: 0 so far …',
+    '1 line; looking whether a smoother one exists …',
+    '1 line; looking for others nearly as smooth …',
+  ]);
 });

@@ -1,6 +1,6 @@
 /** Composing as the Bench shows it: the lines as they come, and what came of it. */
-import type { Setup } from '@/core';
-import type { Brief, Candidate, Outcome, SearchEvent } from '@/core/brief';
+import { counted, type Setup } from '@/core';
+import { outcomeText, type Brief, type Candidate, type Outcome, type SearchEvent } from '@/core/brief';
 import type { Running } from '@/workers';
 import { Search } from '../searching';
 
@@ -12,6 +12,8 @@ export interface Composed {
   /** Null until it has ended. */
   readonly outcome: Outcome | null;
   readonly stage: 'looking' | 'proving' | 'more';
+  /** The best of them is proven: no line is smoother. */
+  readonly isProven: boolean;
 }
 
 /** Starts the search for lines that grant a brief. */
@@ -22,10 +24,28 @@ export type StartComposing = (
   report: (event: SearchEvent) => void,
 ) => Running<Outcome>;
 
+/** What a search has come to, in a sentence: while it runs, when it was stopped, and at its end. */
+export function composedText(now: Composed, isRunning: boolean): string {
+  const { candidates, outcome, stage, isProven } = now;
+  if (outcome) return outcome.state === 'impossible' ? '' : outcomeText(outcome);
+  const lines = counted(candidates.length, 'line');
+  if (isRunning)
+    return stage === 'looking'
+      ? `Looking for lines: ${candidates.length} so far …`
+      : stage === 'proving'
+        ? `${lines}; looking whether a smoother one exists …`
+        : `${lines}; looking for others nearly as smooth …`;
+  if (candidates.length === 0)
+    return 'Stopped before a line was found; that says nothing of whether there is one.';
+  return isProven
+    ? `Stopped: ${lines}; the smoothest is proven best, others nearly as smooth were not all looked for.`
+    : `Stopped: ${lines}; each grants the brief, whether a smoother one exists is not known.`;
+}
+
 /** What a message of the search makes of what is shown. */
 export function composedAfter(now: Composed, event: SearchEvent): Composed {
   if (event.kind === 'proving') return { ...now, stage: 'proving' };
-  if (event.kind === 'settled') return { ...now, stage: 'more' };
+  if (event.kind === 'settled') return { ...now, stage: 'more', isProven: event.isProven };
   if (event.kind !== 'candidate') return now;
   // Lines that were there stay where they are until the end, so that nothing moves under the hand.
   return { ...now, candidates: [...now.candidates, event.candidate] };
@@ -50,7 +70,7 @@ export function compose(
   seed: number,
 ): void {
   search.begin<Outcome>(
-    { brief, candidates: [], outcome: null, stage: 'looking' },
+    { brief, candidates: [], outcome: null, stage: 'looking', isProven: false },
     (report) => start(brief, setup, seed, (event) => report((now) => composedAfter(now, event))),
     composedAtEnd,
   );

@@ -66,6 +66,8 @@ export const briefSchema = Joi.object({
   mayRepeat: Joi.boolean().required(),
   startsOn: orNull(noteName),
   endsOn: orNull(noteName),
+  noSkips: Joi.boolean().valid(true),
+  lands: Joi.boolean().valid(true),
   likeness: orNull(
     Joi.object({
       wish: one('like', 'unlike').required(),

@@ -1,7 +1,7 @@
 'use client';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { counted, type Exercise, type Setup, type Place } from '@/core';
+import { type Exercise, type Setup, type Place } from '@/core';
 import {
   adviceText,
   briefName,
@@ -14,13 +14,14 @@ import {
   type Advice,
   type Candidate,
   type Brief,
+  type BriefPart,
 } from '@/core/brief';
 import { Button } from '@/ui/controls/Button';
 import { useFound } from '@/ui/shell/useSearch';
 import { useKept } from '@/ui/shell/useKept';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
-import { compose, linesFor, type Composed } from '@/work/bench/composing';
+import { compose, composedText, linesFor, type Composed } from '@/work/bench/composing';
 import { titleAfter } from '@/work/bench/naming';
 import { database, titlesFrom } from '@/storage';
 import { prepareComposing, startComposing } from '@/workers';
@@ -122,10 +123,7 @@ export function ComposePanel({ exerciseId, exercise, setup, edit, onTry, onGo }:
   const titles = useKept(() => titlesFrom(database(), '')) ?? [];
   useEffect(() => prepareComposing(), []);
   const brief = useMemo(() => exercise.briefTyped ?? exercise.brief ?? draftBrief(exercise), [exercise]);
-  const set = useCallback(
-    (part: Partial<Brief>) => edit('Brief', (one) => withTyped(one, part), 'brief'),
-    [edit],
-  );
+  const set = useCallback((part: BriefPart) => edit('Brief', (one) => withTyped(one, part), 'brief'), [edit]);
   const run = (to: Brief, withSeed: number) => {
     if (to !== brief) set(to);
     setSeed(withSeed);
@@ -151,8 +149,7 @@ export function ComposePanel({ exerciseId, exercise, setup, edit, onTry, onGo }:
     const first = candidate.passage.notes[0];
     if (first) onGo({ ticks: first.onsetTicks, string: first.string });
   };
-  const { candidates = NO_LINES, outcome = null } = composed ?? {};
-  const stage = isRunning && composed ? composed.stage : null;
+  const { candidates = NO_LINES } = composed ?? {};
   const best = Math.min(...candidates.map(({ cost }) => cost));
   const isSame = composed !== null && JSON.stringify(composed.brief) === JSON.stringify(brief);
   return (
@@ -176,22 +173,12 @@ export function ComposePanel({ exerciseId, exercise, setup, edit, onTry, onGo }:
       <p className="brief">{briefText(brief, view)}</p>
       <FieldRow>
         <Button look="primary" onPress={() => run(brief, isSame ? seed + 1 : 1)}>
-          {isSame && stage === null ? 'Compose others' : 'Compose'}
+          {isSame && !isRunning ? 'Compose others' : 'Compose'}
         </Button>
-        <Button isDisabled={stage === null} onPress={() => search.stop()}>
+        <Button isDisabled={!isRunning} onPress={() => search.stop()}>
           Stop
         </Button>
-        <span role="status">
-          {stage === 'looking'
-            ? `Looking for lines: ${candidates.length} so far …`
-            : stage === 'proving'
-              ? `${counted(candidates.length, 'line')}; looking whether a smoother one exists …`
-              : stage === 'more'
-                ? `${counted(candidates.length, 'line')}; looking for others nearly as smooth …`
-                : outcome && outcome.state !== 'impossible'
-                  ? outcomeText(outcome)
-                  : ''}
-        </span>
+        <span role="status">{composed ? composedText(composed, isRunning) : ''}</span>
       </FieldRow>
       {fault ? <p role="alert">{fault} The exercise is as it was.</p> : null}
       {composed ? <ConflictNote composed={composed} onAdvice={(advice) => run(advice.brief, 1)} /> : null}

@@ -1,36 +1,52 @@
 'use client';
 import { memo, useMemo } from 'react';
 import styled from 'styled-components';
-import { counted, planOf, trainsSentence, type Setup } from '@/core';
-import type { Candidate } from '@/core/brief';
+import { counted, planOf, smallTab, trainsSentence, type Setup } from '@/core';
+import { partsText, reachText, type Candidate } from '@/core/brief';
 import { Button } from '@/ui/controls/Button';
-import { SmallLane } from '@/ui/lane/SmallLane';
 import { useView } from '@/ui/shell/viewSettings';
-import { cardList } from '../cards';
+import { colour, MONO } from '@/ui/theme/tokens';
 
 const List = styled.ol`
-  ${cardList}
+  display: grid;
+  gap: 0;
+  margin: 0;
+  padding: 0;
+  list-style: none;
   li {
-    grid-template:
-      'lane name buttons' auto
-      'lane said buttons' auto / 230px minmax(0, 1fr) auto;
-    gap: 0 0.6rem;
+    display: grid;
+    grid-template-columns: minmax(0, auto) minmax(14rem, 1fr) auto;
+    align-items: center;
+    gap: 0.2rem 1.25rem;
+    padding: 0.5rem 0;
+    border-top: 1px solid ${colour.line};
   }
-  svg {
-    grid-area: lane;
+  pre {
+    margin: 0;
+    overflow-x: auto;
+    font-family: ${MONO};
+    font-size: 0.75rem;
+    line-height: 1.15;
   }
-  .name {
-    grid-area: name;
-    align-self: end;
+  p {
+    margin: 0;
   }
   small {
-    grid-area: said;
-    align-self: start;
+    display: block;
+    color: ${colour.inkSoft};
   }
   .buttons {
-    grid-area: buttons;
-    display: grid;
-    gap: 0.2rem;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem;
+  }
+  @media (max-width: 60rem) {
+    li {
+      grid-template-columns: minmax(0, 1fr) auto;
+    }
+    pre {
+      grid-column: 1 / -1;
+    }
   }
 `;
 
@@ -44,18 +60,28 @@ interface LinesProps {
 
 /** What is drawn and said of a line: made once, however often others come after it. */
 const Shown = memo(function Shown({ candidate, setup }: { candidate: Candidate; setup: Setup }) {
-  const view = useView();
   const { passage, policy } = candidate;
   const plan = useMemo(() => planOf(passage, policy, setup), [passage, policy, setup]);
+  // Said below: to a screen reader a tab is a row of signs.
+  return <pre aria-hidden>{smallTab(plan)}</pre>;
+});
+
+const Said = memo(function Said({ candidate, setup }: { candidate: Candidate; setup: Setup }) {
+  const view = useView();
+  const { passage, policy, parts } = candidate;
+  const plan = useMemo(() => planOf(passage, policy, setup), [passage, policy, setup]);
+  const costs = partsText(parts);
   return (
     <>
-      <SmallLane plan={plan} width={230} />
-      <small>{trainsSentence(plan.analysis, view)}</small>
+      <p>{trainsSentence(plan.analysis, view)}</p>
+      <small>
+        It {reachText(passage, policy.loop === true)}.{costs === '' ? '' : ` Steps: ${costs}.`}
+      </small>
     </>
   );
 });
 
-/** The lines that were found, each to be heard and taken. */
+/** The lines that were found, each to be read, heard and taken. */
 export function Lines({ candidates, best, setup, onTry, onTake }: LinesProps) {
   return (
     <List aria-label="Lines that grant the brief">
@@ -65,10 +91,13 @@ export function Lines({ candidates, best, setup, onTry, onTake }: LinesProps) {
         const smooth = cost === best ? 'the smoothest' : `${counted(cost - best, 'step')} less smooth`;
         return (
           <li key={passage.notes.map(({ string, fret }) => `${string}.${fret}`).join(' ')}>
-            <span className="name">
-              {name}, {smooth}
-            </span>
             <Shown candidate={candidate} setup={setup} />
+            <div>
+              <b>
+                {name}, {smooth}
+              </b>
+              <Said candidate={candidate} setup={setup} />
+            </div>
             <span className="buttons">
               <Button
                 aria-label={`Try ${name} in the lane`}

@@ -2,8 +2,7 @@
 import { Plus, X } from 'lucide-react';
 import { memo } from 'react';
 import styled from 'styled-components';
-import type { Brief } from '@/core/brief';
-import { targetText } from '@/core/brief';
+import { equalOnPairs, targetText, type Brief, type BriefPart } from '@/core/brief';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
@@ -89,7 +88,7 @@ function withWhere(target: Target, where: string): Target {
 
 interface TargetFieldsProps {
   readonly brief: Brief;
-  readonly set: (part: Partial<Brief>) => void;
+  readonly set: (part: BriefPart) => void;
 }
 
 const FRESH: Target = { kind: 'inside', strings: null, direction: null, skipped: null, min: 2, max: 2 };
@@ -172,11 +171,18 @@ export const TargetFields = memo(function TargetFields({ brief, set }: TargetFie
           </li>
         ))}
       </List>
-      <div>
+      <FieldRow style={{ alignItems: 'center' }}>
         <Button look="quiet" onPress={() => set({ targets: [...targets, FRESH] })}>
           <Plus size={16} aria-hidden /> Another kind of change
         </Button>
-      </div>
+        <Button
+          look="quiet"
+          isDisabled={brief.strings.length < 2}
+          onPress={() => set({ targets: equalOnPairs(brief) })}
+        >
+          Inside and outside equal on each pair
+        </Button>
+      </FieldRow>
     </>
   );
 });

@@ -2,7 +2,14 @@
 import { memo } from 'react';
 import styled from 'styled-components';
 import type { Finger } from '@/core';
-import { CONTOURS, MAX_BRIEF_NOTES, MAX_FINGER_CHANGES, slantOfBrief, type Brief } from '@/core/brief';
+import {
+  type BriefPart,
+  CONTOURS,
+  MAX_BRIEF_NOTES,
+  MAX_FINGER_CHANGES,
+  slantOfBrief,
+  type Brief,
+} from '@/core/brief';
 import { CHORDS, SCALES, TONICS } from '@/core/compose';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
@@ -13,7 +20,7 @@ import { FieldRow } from '../TwoColumns';
 
 export interface BriefFieldsProps {
   readonly brief: Brief;
-  readonly set: (part: Partial<Brief>) => void;
+  readonly set: (part: BriefPart) => void;
 }
 
 const OPEN = 'open';
@@ -74,6 +81,11 @@ export const NoteFields = memo(function NoteFields({ brief, set }: BriefFieldsPr
         max={MAX_BRIEF_NOTES}
         onChange={(count) => count !== null && set({ notes: count })}
       />
+      {brief.loop ? null : (
+        <Switch isOn={brief.lands === true} onChange={(lands) => set({ lands: lands || undefined })}>
+          and on to a beat
+        </Switch>
+      )}
     </>
   );
 });
@@ -219,6 +231,9 @@ export const WishFields = memo(function WishFields({
         />
         <Switch isOn={brief.mayRepeat} onChange={(mayRepeat) => set({ mayRepeat })}>
           a note may come twice in a row
+        </Switch>
+        <Switch isOn={brief.noSkips === true} onChange={(noSkips) => set({ noSkips: noSkips || undefined })}>
+          no skips
         </Switch>
         {places || brief.likeness ? (
           <Select
