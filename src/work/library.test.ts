@@ -9,6 +9,7 @@ import { Asking } from './asking';
 import { archive, duplicate, remove, rename } from './library';
 import { openTab, prepareReading } from './pasting';
 import { listening, soon } from './testing';
+import { undoIn } from './undoing';
 
 const db = tables(database());
 const all = () => db.exercises.toArray();
@@ -72,6 +73,28 @@ describe('each action is said, and its offer takes it back', () => {
     }
     expect([went, await all()]).toEqual([[], []]);
   });
+});
+
+it('an undo with which a later change went offers to do it again, and that brings all of it back', async () => {
+  duplicate(record);
+  const { offer } = await next(1);
+  const copy = (await all()).find(({ id }) => id !== record.id)!;
+  rename(copy, 'Weir');
+  await next(2);
+  offer!.run();
+  const undone = await next(3);
+  expect(undone.text).toMatch(/^Undone: .*With it went “Weir”/);
+  expect([undone.offer!.name, undone.offer!.about]).toEqual(['Redo', offer!.about]);
+  expect((await all()).map(({ title }) => title)).toEqual(['Gate']);
+  undone.offer!.run();
+  const again = await next(4);
+  expect(again.text).toMatch(/^Done again: /);
+  expect(again.offer).toBeUndefined();
+  expect((await all()).map(({ title }) => title).sort()).toEqual(['Gate', 'Weir']);
+  undoIn('nowhere', 'undo');
+  expect((await next(5)).text).toBe('There is nothing to undo.');
+  undoIn('nowhere', 'redo');
+  expect((await next(6)).text).toBe('There is nothing to redo.');
 });
 
 describe('pasting', () => {

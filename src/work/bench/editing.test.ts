@@ -6,6 +6,7 @@ import {
   deleteHere,
   digitMemory,
   firstDifference,
+  fretBefore,
   lockHere,
   moveCaret,
   moveNoteAcross,
@@ -32,6 +33,38 @@ const passage: Passage = [5, 5, 4, 3].reduce(
   emptyPassage(),
 );
 const at = (slot: number, string: number) => ({ ticks: slot * SLOT_TICKS, string });
+
+describe('what an edit is called, and why there is none', () => {
+  const told = (edit: Edit) => edit && ('fault' in edit ? edit.fault : edit.label);
+  it.each([
+    ['a fret', putFret(passage, at(0, 5), 7), 'Fret'],
+    ['a fret lower', stepFret(passage, at(0, 5), -1), 'Fret'],
+    [
+      'below the open string',
+      stepFret(putNote(passage, 0, 5, 0), at(0, 5), -1),
+      'Lower than the open string there is nothing.',
+    ],
+    ['the open string', stepFret(putNote(passage, 0, 5, 1), at(0, 5), -1), 'Fret'],
+    ['beyond the last fret', stepFret(putNote(passage, 0, 5, 30), at(0, 5), 1), 'Fret 30 is the last.'],
+    ['a fret where no note is', stepFret(passage, at(0, 1), 1), null],
+    ['a moved note', moveNoteTo(passage, passage.notes[0]!, at(0, 2)), 'Move'],
+    [
+      'a note moved on to another',
+      moveNoteTo(passage, passage.notes[0]!, at(1, 5)),
+      'String 5 has a note at this moment already: one string sounds one note. Nothing was moved.',
+    ],
+    ['a note moved nowhere', moveNoteTo(passage, passage.notes[0]!, at(0, 5)), null],
+    ['a note moved off the strings', moveNoteTo(passage, passage.notes[0]!, at(0, 9)), null],
+    ['a rest', restHere(passage, at(0, 5)), 'Rest'],
+  ])('%s', (_, edit, words) => {
+    expect(told(edit)).toBe(words);
+  });
+
+  it('a note put by pointer begins with the fret of the one before it, not its own', () => {
+    expect([0, 1, 2, 9].map((slot) => fretBefore(passage, at(slot, 3)))).toEqual([5, 5, 6, 8]);
+    expect(fretBefore(emptyPassage(), at(3, 3))).toBe(5);
+  });
+});
 
 describe('the caret', () => {
   it('follows the notes from string to string, keeps its string in empty slots, and jumps beside the last note', () => {

@@ -122,6 +122,17 @@ it('what another key would do is said in figures that hold, before it is done', 
   expect(said(D, { ...D, tonic: 'B' })).toContain('2 notes to another string to stay on the neck');
 });
 
+it('a transposed note that leaves its string is said; one that stays is not', () => {
+  const passage = putNote(putNote(emptyPassage(), 0, 1, 2), 1680, 2, 9);
+  const range = { fromTicks: 0, toTicks: 3360 };
+  const remarkOf = (edit: Edit) => (edit && 'passage' in edit ? edit.remark : edit?.fault);
+  expect(remarkOf(ranging.transposed(passage, range, caret, -2))).toBeUndefined();
+  expect(remarkOf(ranging.transposed(passage, range, caret, -5))).toBe(
+    '1 note moved to another string to stay on the neck.',
+  );
+  expect(remarkOf(ranging.transposed(passage, range, caret, -48))).toMatch(/nothing was moved/);
+});
+
 // Every action on every range of any passage: what it does to the marked notes, and that it does nothing to the others.
 describe('an action on marked slots', () => {
   const scene = fc.record({ passage: passages, from: fc.nat(60), to: fc.nat(60) });

@@ -264,3 +264,32 @@ describe('a sitting', () => {
     expect(runner(givenOf('ladder'), again.state.sitting!, pain).state.phase).toBe('ready');
   });
 });
+
+it('slides within a run on a ladder alone, and goes on from step to step only where the same notes are played at a steady tempo', () => {
+  const sliding = (mode: PracticeMode) => {
+    const given = givenOf(mode, 'even');
+    const steps = given.steps.map((one) => ({ ...one, toBpm: one.bpm + 4, restSeconds: 0 }));
+    const one = runner({ ...given, steps });
+    const effects = PRESSES.start(one);
+    return effects.flatMap((effect) => (effect.do === 'play' ? [effect.toBpm] : []));
+  };
+  expect(sliding('ladder')).toEqual([64]);
+  expect(sliding('lesson')).toEqual([null]);
+  // While it plays a step further is a tempo of the same run, or it stops and plays anew.
+  const further = (change: Partial<Given['steps'][number]>) => {
+    const given = givenOf('ladder', 'even');
+    const steps = given.steps.map((one, index) => (index === 1 ? { ...one, ...change } : one));
+    const one = runner({ ...given, steps });
+    PRESSES.start(one);
+    return one.does({ is: 'go to', at: 1, place: place(0) }).map((effect) => effect.do);
+  };
+  expect(further({})).toEqual(['set tempo', 'keep']);
+  const others: Partial<Given['steps'][number]>[] = [
+    { subdivision: 3 },
+    { part: 'pair' },
+    { toBpm: 90 },
+    { passes: 9 },
+  ];
+  for (const change of others)
+    expect([change, further(change).includes('set tempo')]).toEqual([change, false]);
+});

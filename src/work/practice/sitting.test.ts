@@ -214,3 +214,24 @@ describe('a move in words', () => {
     ]);
   });
 });
+
+it('a probe goes up step by step while it is clean, and is at its end after the last or when it is not', () => {
+  const after = (at: number, verdict: 'clean' | 'not clean') =>
+    afterVerdict(fresh(at), 'probe', climb.steps, { passes: 1, verdict, stoppedIn: null }.verdict, true, 4);
+  const last = climb.steps.length - 1;
+  for (let at = 0; at < last; at++) {
+    const { standing, move } = after(at, 'clean');
+    expect([move, standing.climb.at]).toEqual(['up', at + 1]);
+  }
+  for (const [at, verdict] of [
+    [last, 'clean'],
+    [0, 'not clean'],
+    [last, 'not clean'],
+  ] as const) {
+    const { standing, move } = after(at, verdict);
+    expect([move, standing.climb.at]).toEqual(['top', at]);
+  }
+  // What was played in parts changes nothing, nor does a lesson.
+  expect(afterVerdict(fresh(1), 'ladder', climb.steps, 'clean', false, 4)).toMatchObject({ move: 'stay' });
+  expect(afterVerdict(fresh(1), 'lesson', climb.steps, 'clean', true, 4)).toMatchObject({ move: 'stay' });
+});
