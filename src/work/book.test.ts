@@ -5,7 +5,7 @@ import { emptyPassage, newExercise, type Exercise, type PlayerRecord } from '@/c
 import { dayAfter, NO_KINDS } from '@/core/record';
 import { addExercise, addRun, database, deleteExercise, newId, setLadder } from '@/storage';
 import { tables } from '@/storage/database';
-import { bookOf, chosen, readBook } from './book';
+import { bookOf, chosen, judgedOn, judging, readBook, type Book } from './book';
 
 const db = tables(database());
 const TODAY = '2026-03-10';
@@ -57,6 +57,20 @@ async function practised(
   );
 }
 
+/** All judged, one at a time; each as it is judged by itself. */
+function allJudged(book: Book) {
+  const steps = judging(book);
+  let count = 0;
+  for (let next = steps.next(); ; next = steps.next()) {
+    if (next.done) {
+      expect(count).toBe(book.practised.length);
+      for (const [id, one] of next.value) expect(judgedOn(book, id)).toEqual(one);
+      return next.value;
+    }
+    count++;
+  }
+}
+
 it('is empty before it is read, and for a student without runs', async () => {
   const before = bookOf(player, undefined);
   expect([before.isRead, before.days, before.practised, before.today]).toEqual([false, [], [], '']);
@@ -75,12 +89,13 @@ it('holds what was practised, last first, with its measure and clean tempo; othe
   const book = bookOf(player, await readBook(db, 'ash', TODAY));
   expect(book.practised.map(({ exerciseId }) => book.titleOf(exerciseId))).toEqual(['Ford', 'Gate']);
   expect(book.measures.get(ford)).toEqual({ subdivision: 3, goalBpm: 99 });
-  expect(book.stated.get(ford)).toEqual({ says: 'at least', bpm: 70 });
+  const judged = allJudged(book);
+  expect(judged.get(ford)!.stated).toEqual({ says: 'at least', bpm: 70 });
   // Between what was clean and what was not, in the same measure as the tempos.
-  const gateTempo = book.tempos.get(gate)!;
+  const gateTempo = judged.get(gate)!.tempo!;
   expect(gateTempo.bpm).toBeGreaterThan(70);
   expect(gateTempo.bpm).toBeLessThan(106);
-  expect(book.stated.get(gate)).toEqual({ says: 'estimate', ...gateTempo });
+  expect(judged.get(gate)!.stated).toEqual({ says: 'estimate', ...gateTempo });
   expect(bookOf(player, await readBook(db, 'rowan', TODAY)).practised).toEqual([]);
 });
 
@@ -91,7 +106,7 @@ it('an exercise that was deleted is named as such, and its runs stay; a clock th
   const book = bookOf(player, await readBook(db, 'ash', TODAY));
   expect(book.practised).toHaveLength(1);
   expect(book.titleOf(id)).toBe('an exercise that was deleted');
-  expect(book.tempos.get(id)).toBeNull();
+  expect(allJudged(book).get(id)).toEqual({ tempo: null, stated: null });
   expect([book.now, book.today]).toEqual([dayAfter(TODAY, 3), TODAY]);
   expect(book.techniques).toEqual([]);
 });

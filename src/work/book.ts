@@ -69,10 +69,6 @@ export interface Book {
   readonly practised: readonly ExerciseInBook[];
   readonly techniques: readonly string[];
   readonly measures: ReadonlyMap<string, Measure>;
-  /** The clean tempo of now on each exercise, by all that came before. */
-  readonly tempos: ReadonlyMap<string, TempoNow | null>;
-  /** What may be said of it. */
-  readonly stated: ReadonlyMap<string, StatedTempo | null>;
   /** What the hand said, newest first. */
   readonly signs: readonly SignRecord[];
   readonly titleOf: (exerciseId: string) => string;
@@ -129,18 +125,6 @@ export function bookOf(player: PlayerRecord, read: ReadBook | undefined): Book {
     const record = exercises.get(exerciseId);
     return record ? [techniqueOf(record)] : [];
   });
-  const tempos = new Map(
-    practised.map(({ exerciseId, days: mine }) => {
-      const slots = measures.get(exerciseId)?.subdivision;
-      return [exerciseId, slots ? cleanTempoOn(mine, now, slots, halfLifeDays) : null] as const;
-    }),
-  );
-  const stated = new Map(
-    practised.map(({ exerciseId, days: mine }) => {
-      const slots = measures.get(exerciseId)?.subdivision ?? 1;
-      return [exerciseId, statedTempo(mine, tempos.get(exerciseId) ?? null, slots, now)] as const;
-    }),
-  );
   return {
     isRead: read !== undefined,
     player,
@@ -152,11 +136,35 @@ export function bookOf(player: PlayerRecord, read: ReadBook | undefined): Book {
     practised,
     techniques: [...new Set(names)].sort(),
     measures,
-    tempos,
-    stated,
     signs,
     titleOf: (id) => exercises.get(id)?.title ?? 'an exercise that was deleted',
   };
+}
+
+/** The clean tempo of now on an exercise, by all that came before, and what may be said of it; null where nothing is known. */
+export interface Judged {
+  readonly tempo: TempoNow | null;
+  readonly stated: StatedTempo | null;
+}
+
+/** What the record says of one exercise; of one that was never practised nothing. */
+export function judgedOn({ practised, measures, now, halfLifeDays }: Book, exerciseId: string): Judged {
+  const mine = practised.find((one) => one.exerciseId === exerciseId)?.days ?? [];
+  const slots = measures.get(exerciseId)?.subdivision;
+  // Without its notes no tempo says how fast that was.
+  if (slots === undefined) return { tempo: null, stated: null };
+  const tempo = cleanTempoOn(mine, now, slots, halfLifeDays);
+  return { tempo, stated: statedTempo(mine, tempo, slots, now) };
+}
+
+/** The same of every exercise that was practised, one at a time: whoever runs it can let the page go on between two. */
+export function* judging(book: Book): Generator<void, ReadonlyMap<string, Judged>> {
+  const all = new Map<string, Judged>();
+  for (const { exerciseId } of book.practised) {
+    all.set(exerciseId, judgedOn(book, exerciseId));
+    yield;
+  }
+  return all;
 }
 
 /** What technique and time leave of a record. */

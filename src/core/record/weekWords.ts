@@ -57,14 +57,15 @@ export function loadText(load: {
   /** Days of every exercise: a hand that picks without a break does so whatever it plays. */
   readonly allDays: readonly DayRecord[];
   readonly limits: Limits;
-  readonly secondsAtClean: number;
+  /** Null: not known yet, and not said. */
+  readonly secondsAtClean: number | null;
 }): string {
   const { days, allDays, limits, secondsAtClean } = load;
   const most = limits.exerciseMinutes;
   const over = days.map(({ longestSeconds }) => longestSeconds).filter((seconds) => seconds > most * 60);
   const rule = `more than ${most} minutes on one exercise without a minute’s rest`;
   return [
-    `${durationText(secondsAtClean)} at or above the clean tempo.`,
+    ...(secondsAtClean === null ? [] : [`${durationText(secondsAtClean)} at or above the clean tempo.`]),
     over.length > 0
       ? `On ${counted(over.length, 'day')} ${rule}, the longest ${minutesOf(over)} minutes.`
       : `No day with ${rule}.`,

@@ -2,8 +2,9 @@
 import Link from 'next/link';
 import { memo } from 'react';
 import { durationText, type ExerciseRecord } from '@/core';
-import { rangeText, statedShort, type ExerciseInBook, type StatedTempo } from '@/core/record';
+import { rangeText, statedShort, type ExerciseInBook } from '@/core/record';
 import { dayText } from '@/ui/dayText';
+import type { Judged } from '@/work/book';
 import { Panel, Table } from './look';
 
 // Links are slow to make and stay the same when the figures beside them change.
@@ -28,13 +29,14 @@ const GoOn = memo(function GoOn({ id }: { id: string }) {
 
 interface ExercisesProps {
   readonly listed: readonly ExerciseInBook[];
-  readonly stated: ReadonlyMap<string, StatedTempo | null>;
+  /** Null: not worked out yet. */
+  readonly judged: ReadonlyMap<string, Judged> | null;
   readonly exercises: ReadonlyMap<string, ExerciseRecord>;
   readonly titleOf: (id: string) => string;
 }
 
 /** The exercises of the time that is shown, each with its figures. */
-export const Exercises = memo(function Exercises({ listed, stated, exercises, titleOf }: ExercisesProps) {
+export const Exercises = memo(function Exercises({ listed, judged, exercises, titleOf }: ExercisesProps) {
   return (
     <Panel aria-label="Exercises">
       <h2>Exercises, last practised first</h2>
@@ -61,7 +63,8 @@ export const Exercises = memo(function Exercises({ listed, stated, exercises, ti
         </thead>
         <tbody>
           {listed.map(({ exerciseId: id, lastDay, runs, clean, seconds }) => {
-            const tempo = stated.get(id) ?? null;
+            const tempo = judged?.get(id)?.stated ?? null;
+            const unknown = judged ? '–' : '…';
             const isThere = exercises.has(id);
             return (
               <tr key={id}>
@@ -69,8 +72,10 @@ export const Exercises = memo(function Exercises({ listed, stated, exercises, ti
                   <Title id={id} title={titleOf(id)} isThere={isThere} />
                 </th>
                 <td>{dayText(lastDay)}</td>
-                <td className="number">{statedShort(tempo) === '' ? '–' : `${statedShort(tempo)} bpm`}</td>
-                <td>{tempo?.says === 'estimate' ? rangeText(tempo) : (tempo?.says ?? '–')}</td>
+                <td className="number">
+                  {statedShort(tempo) === '' ? unknown : `${statedShort(tempo)} bpm`}
+                </td>
+                <td>{tempo?.says === 'estimate' ? rangeText(tempo) : (tempo?.says ?? unknown)}</td>
                 <td className="number">{runs}</td>
                 <td className="number">{Math.round((100 * clean) / runs)} %</td>
                 <td>{durationText(seconds)}</td>

@@ -11,8 +11,8 @@ import { colour } from '@/ui/theme/tokens';
 import { undoIn } from '@/work/undoing';
 import { Exercises } from './Exercises';
 import { Filters } from './Filters';
-import { chosen, type Book, type Wanted } from '@/work/book';
-import { useBook } from './useBook';
+import { chosen, judgedOn, type Book, type Wanted } from '@/work/book';
+import { useBook, useJudged } from './useBook';
 import { dayText } from '@/ui/dayText';
 
 const TempoChart = dynamic(() => import('./charts').then((module) => module.TempoChart), { ssr: false });
@@ -81,19 +81,9 @@ interface ShownProps {
 
 // Drawn after the choice that was made is, and not again while a choice is only being made.
 const Shown = memo(function Shown({ book, wanted }: ShownProps) {
-  const {
-    player,
-    days: all,
-    practised,
-    exercises,
-    measures,
-    tempos,
-    stated,
-    titleOf,
-    now,
-    halfLifeDays,
-  } = book;
+  const { player, days: all, practised, exercises, measures, titleOf, now, halfLifeDays } = book;
   const { exercise, technique, period } = wanted;
+  const judged = useJudged(book);
   const ofAll = useMemo(() => chosen(book, { technique, period }), [book, technique, period]);
   const { from, among } = ofAll;
   // Of all exercises, whichever is chosen: the table stays as it is behind the one.
@@ -114,11 +104,17 @@ const Shown = memo(function Shown({ book, wanted }: ShownProps) {
   const onExercise = practised.find(({ exerciseId }) => exerciseId === exercise)?.days ?? NO_DAYS;
   const secondsAtClean = useMemo(
     () =>
+      judged &&
       secondsFrom(days, (exerciseId) => {
-        const [tempo, slots] = [tempos.get(exerciseId), measures.get(exerciseId)?.subdivision];
+        const [tempo, slots] = [judged.get(exerciseId)?.tempo, measures.get(exerciseId)?.subdivision];
         return tempo && slots ? (tempo.bpm * slots) / 60 : null;
       }),
-    [days, tempos, measures],
+    [days, judged, measures],
+  );
+  // One alone is judged at once.
+  const chosenStated = useMemo(
+    () => (exercise === 'all' ? null : (judged?.get(exercise) ?? judgedOn(book, exercise)).stated),
+    [book, judged, exercise],
   );
   const file = exercises.get(exercise)?.title || player.name;
   const measure = measures.get(exercise);
@@ -142,7 +138,7 @@ const Shown = memo(function Shown({ book, wanted }: ShownProps) {
       {days.length > 0 ? (
         <>
           <div hidden={exercise !== 'all'}>
-            <Exercises listed={listed} stated={stated} exercises={exercises} titleOf={titleOf} />
+            <Exercises listed={listed} judged={judged} exercises={exercises} titleOf={titleOf} />
           </div>
           <Charts>
             {exercise === 'all' ? null : (
@@ -153,7 +149,7 @@ const Shown = memo(function Shown({ book, wanted }: ShownProps) {
                 goalBpm={measure?.goalBpm ?? null}
                 today={now}
                 halfLifeDays={halfLifeDays}
-                stated={stated.get(exercise) ?? null}
+                stated={chosenStated}
                 file={file}
               />
             )}

@@ -172,7 +172,7 @@ export const WeekCharts = memo(function WeekCharts({
   allDays: readonly DayRecord[];
   limits: Limits;
   /** Under the hand at or above the clean tempo of now. */
-  secondsAtClean: number;
+  secondsAtClean: number | null;
   file: string;
 }) {
   const weeks = useMemo(() => weeksOf(days), [days]);
