@@ -21,7 +21,7 @@ export { playedFigures } from './played';
 export { type SignKind, type Sign, CAUTION } from '../model/sign';
 export { rangeText, statedShort, statedText, statedTempo, type StatedTempo, type TempoNow } from './stated';
 export { cleanTempoOn, type HalfLife, type TempoOfDay, tempoOverDays, forecastOf } from './tempo';
-export { checkSpeed, dueOn, recallOf, recallText, type Due } from './recall';
+export { checkSpeed, coldRuns, dueOn, recallOf, recallText, type Due } from './recall';
 export { sessionOrder } from './order';
 export { type NextStart, nextStart } from './start';
 export { fitUpTo } from './drifting';

@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayAfter, dayNumber } from './day';
 import { sessionOrder } from './order';
-import { dueOn, RECALL_DAYS, recallOf, recallText } from './recall';
+import { coldRuns, dueOn, RECALL_DAYS, recallOf, recallText } from './recall';
 
 const FIRST = '2026-03-02';
 const FAST = 6;
@@ -127,5 +127,33 @@ it('a session begins with what comes back, then goes from hard to easy, and not 
         });
       },
     ),
+  );
+});
+
+it('of the runs of a list the first whole one of each exercise and day is cold, as far as the list shows it', () => {
+  const run = fc.record({
+    exerciseId: fc.constantFrom('a', 'b'),
+    day: fc.constantFrom('2026-03-01', '2026-03-02', '2026-03-03'),
+    part: fc.constantFrom(null, null, 'pair' as const),
+  });
+  fc.assert(
+    fc.property(fc.array(run, { maxLength: 20 }), fc.nat(20), (some, cut) => {
+      // As they were played: oldest first.
+      const played = some
+        .toSorted((a, b) => a.day.localeCompare(b.day))
+        .map((one, at) => ({ ...one, id: `${at}` }));
+      const isFirst = played.filter(
+        ({ part, exerciseId, day }, at) =>
+          part === null &&
+          !played
+            .slice(0, at)
+            .some((other) => other.part === null && other.exerciseId === exerciseId && other.day === day),
+      );
+      const newest = played.toReversed();
+      expect([...coldRuns(newest, true)].sort()).toEqual(isFirst.map(({ id }) => id).sort());
+      // Of a list that is cut nothing is called cold that is not.
+      for (const id of coldRuns(newest.slice(0, cut), false))
+        expect(isFirst.some((one) => one.id === id)).toBe(true);
+    }),
   );
 });

@@ -2,6 +2,7 @@
  * What comes back: an exercise that was clean is due again after 1, 3, 7, 14, 30 and 60 days. The intervals are common practice, no
  * source; that spacing helps: Cepeda et al. 2006 and 2008. The first run of a day on which it is due is the check: played cold.
  */
+import type { RunRecord } from '../model/records';
 import { dayAfter, dayNumber, type DayRecord } from './day';
 
 /** Days until an exercise comes back, by how often it was clean when cold. */
@@ -94,4 +95,21 @@ export function recallText({ interval }: Pick<Recall, 'interval'>): string {
     return count === 1 ? 'tomorrow' : `in ${count} days`;
   };
   return `clean, it comes back ${days(interval + 1)}; not clean, ${days(interval - BACK)}`;
+}
+
+/**
+ * The runs of a list that were cold: the first of the whole exercise on their day. Of its oldest day, which may go on beyond the list, none is
+ * told unless the list is all there is.
+ * @param runs newest first. @returns their ids.
+ */
+export function coldRuns(
+  runs: readonly Pick<RunRecord, 'id' | 'exerciseId' | 'day' | 'part'>[],
+  isAll: boolean,
+): ReadonlySet<string> {
+  const oldest = runs.at(-1)?.day;
+  const first = new Map<string, string>();
+  // The older of two of one day stands later in the list, and is kept.
+  for (const { id, exerciseId, day, part } of runs)
+    if (part === null && (isAll || day !== oldest)) first.set(`${exerciseId} ${day}`, id);
+  return new Set(first.values());
 }

@@ -1,8 +1,8 @@
 'use client';
 import { Download } from 'lucide-react';
-import { memo, useCallback, useRef, useState } from 'react';
+import { memo, useCallback, useMemo, useRef, useState } from 'react';
 import { bpmText, counted, KIND_NAMES, PART_NAMES, type ExerciseRecord, type RunRecord } from '@/core';
-import { REASON_MENDINGS } from '@/core/record';
+import { coldRuns, REASON_MENDINGS } from '@/core/record';
 import { addRuns, correctRun, database, readRuns, removeRuns } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { RowButton } from '@/ui/controls/RowButton';
@@ -42,17 +42,20 @@ async function remove(run: RunRecord): Promise<void> {
 
 interface RowProps {
   readonly run: RunRecord;
+  /** The first of its exercise on its day. */
+  readonly isCold: boolean;
   /** Of its exercise; null where all are of one. */
   readonly title: string | null;
   readonly onChange: (id: string) => void;
   readonly onDelete: (run: RunRecord) => void;
 }
 
-const Row = memo(function Row({ run, title, onChange, onDelete }: RowProps) {
+const Row = memo(function Row({ run, isCold, title, onChange, onDelete }: RowProps) {
   const moment = run.at.slice(0, 16);
   const name = `the run at ${bpmText(run.bpm)} of ${moment.replace('T', ', ')}`;
   const { place, reason, part, seen, stoppedIn } = run;
   const why = [
+    isCold ? 'cold' : '',
     reason ? REASON_MENDINGS[reason].name : '',
     place ? `${KIND_NAMES[place.kind]} ${place.stringFrom} → ${place.stringTo}` : '',
     part ? `${PART_NAMES[part]} only` : '',
@@ -92,6 +95,10 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
   // Until others are read, those before stay as they were.
   const isOfAll = found?.isOfAll ?? exerciseId === 'all';
   const runs = found?.newest.slice(0, shown) ?? [];
+  const cold = useMemo(
+    () => coldRuns(found?.newest ?? [], (found?.newest.length ?? 0) <= shown),
+    [found, shown],
+  );
 
   const panel = useRef<HTMLElement>(null);
   const onDelete = useCallback((run: RunRecord) => {
@@ -139,6 +146,9 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
   return (
     <Panel aria-label="Runs one by one" ref={panel} tabIndex={-1}>
       <h2>Runs one by one</h2>
+      {cold.size > 0 ? (
+        <small>Cold: the first run of an exercise on its day; where it had come back, it is the check.</small>
+      ) : null}
       {open === 'new' && first ? (
         <RunForm
           exercises={all}
@@ -214,6 +224,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
                 <Row
                   key={run.id}
                   run={run}
+                  isCold={cold.has(run.id)}
                   title={isOfAll ? titleOf(run.exerciseId) : null}
                   onChange={setOpen}
                   onDelete={onDelete}
