@@ -106,6 +106,7 @@ export {
   lastAgain,
   slotsNeeded,
 } from './rhythm/lay';
+export { RHYTHMS, RHYTHM_WORDS, inRhythm, type Rhythm } from './rhythm/variants';
 export { MAX_SWING, STRAIGHT } from './time/swing';
 export {
   GOAL_TECHNIQUES,
@@ -250,6 +251,7 @@ export {
   LADDER_KINDS,
   type LadderKind,
   type DensityPart,
+  AS_WRITTEN,
   PART_NAMES,
   type LadderSpec,
   type Look,
@@ -282,6 +284,7 @@ export {
   probeTempos,
   startFromProbe,
 } from './tempo/practice';
+export { ACCENT_WORDS, stepWords } from './tempo/stepWords';
 export { equalSpeeds, bpmText, durationText, tappedBpm } from './tempo/speeds';
 export { courseMap } from './tempo/course';
 export { type TempoMap, steadyTempo, changeTempo, rampTempo, frameAt, ticksAtFrame } from './tempo/tempoMap';

@@ -8,7 +8,10 @@ import { DEFAULT_SETUP } from '../instrument/instrument';
 import { putNote } from '../passage/edits';
 import { emptyPassage } from '../passage/empty';
 import { isStringChange } from '../picking/changes';
+import { ACCENTS } from '../rhythm/lay';
+import { RHYTHMS } from '../rhythm/variants';
 import { buildLadder } from '../tempo/ladder';
+import { stepWords } from '../tempo/stepWords';
 import { densityParts } from './density';
 import { climbOf } from './stepped';
 
@@ -34,6 +37,35 @@ const densityOf = ({ passage, policy }: Exercise) => {
   const changes = analysis.transitions.filter(isStringChange).length / analysis.passes;
   return changes / passBeats({ passage, policy });
 };
+
+it('a step in another rhythm, or with accents, has the same strokes, at the speed of the notes as written', () => {
+  fc.assert(
+    fc.property(
+      exercise,
+      fc.constantFrom(null, ...RHYTHMS),
+      fc.constantFrom(null, ...ACCENTS),
+      (one, rhythm, accents) => {
+        const [step] = buildLadder({ startBpm: 80, goalBpm: 80 });
+        const steps = [{ ...step!, rhythm, accents }];
+        const climb = climbOf(one, { ...FRESH_LADDER, startBpm: 80, steps }, DEFAULT_SETUP);
+        const { plan, exercise: played, subdivision } = climb.stepped(steps[0]!);
+        const { assignment } = planOf(one.passage, one.policy, DEFAULT_SETUP);
+        expect(plan.assignment.passes).toEqual(assignment.passes);
+        expect(subdivision).toBe(one.passage.subdivision);
+        if (!rhythm && !accents) expect(played).toBe(one);
+        if (accents && accents !== 'none')
+          expect(played.passage.notes.some(({ accent }) => accent) || one.passage.notes.length < 2).toBe(
+            true,
+          );
+        if (rhythm === 'with stops')
+          expect(climb.times[0]!.passSeconds).toBeCloseTo((2 * one.passage.notes.length * 60) / 80 / 4, 9);
+        const words = stepWords(steps[0]!, one.passage.subdivision);
+        expect(words.includes(rhythm ?? 'as written')).toBe(rhythm !== null);
+        expect(words.some((word) => word.includes('accent'))).toBe(accents !== null);
+      },
+    ),
+  );
+});
 
 describe('density', () => {
   it('has more string changes a beat in every part than in the one before, and ends on the whole', () => {

@@ -4,6 +4,8 @@ import type { Exercise } from '../model/exercise';
 import { planOf, type Plan } from '../plan/plan';
 import type { Setup } from '../instrument/instrument';
 import { setSubdivision } from '../passage/edits';
+import { accentNotes } from '../rhythm/lay';
+import { inRhythm } from '../rhythm/variants';
 import { tightestChanges, type TightestChange } from '../picking/analysis';
 import { buildLadder, ladderTimes, passesInRun, type StepTime } from '../tempo/ladder';
 import { type LadderSpec, type LadderStep } from '../model/ladder';
@@ -17,6 +19,9 @@ export interface Stepped {
   readonly subdivision: number;
 }
 
+/** What of a step says which notes are played, and how. */
+type Played = Pick<LadderStep, 'part' | 'subdivision' | 'rhythm' | 'accents'>;
+
 /** A ladder with the exercise of each of its steps. */
 export interface Climbing {
   readonly spec: LadderSpec;
@@ -26,7 +31,7 @@ export interface Climbing {
   readonly passes: readonly number[];
   readonly parts: readonly DensePart[];
   /** What a step has played. */
-  readonly stepped: (step: Pick<LadderStep, 'part' | 'subdivision'>) => Stepped;
+  readonly stepped: (step: Played) => Stepped;
   /** The change that leaves the least room at a step; null where no string is changed. */
   readonly fastest: (step: LadderStep) => TightestChange | null;
 }
@@ -40,17 +45,22 @@ export function climbOf(exercise: Exercise, kept: KeptLadder | undefined, setup:
   const steps = kept?.steps ?? buildLadder(spec, isDense ? parts.map(({ part }) => part) : undefined);
 
   const made = new Map<string, Stepped>();
-  const stepped = ({ part, subdivision }: Pick<LadderStep, 'part' | 'subdivision'>): Stepped => {
-    const key = `${part} ${subdivision}`;
+  const stepped = ({ part, subdivision, rhythm, accents }: Played): Stepped => {
+    const key = [part, subdivision, rhythm, accents].join();
     const known = made.get(key);
     if (known) return known;
     const whole = parts.find((one) => one.part === part)?.exercise ?? exercise;
     const isOther = subdivision !== null && subdivision !== whole.passage.subdivision;
-    const played = isOther ? { ...whole, passage: setSubdivision(whole.passage, subdivision) } : whole;
+    const even = isOther ? setSubdivision(whole.passage, subdivision) : whole.passage;
+    // Accents are on the notes, wherever another rhythm puts them.
+    const accented = accents ? accentNotes(even, accents) : even;
+    const passage = rhythm ? inRhythm(accented, rhythm) : accented;
+    const played = passage === whole.passage ? whole : { ...whole, passage };
     const one: Stepped = {
       exercise: played,
       plan: played === exercise ? plan : planOf(played.passage, played.policy, setup),
-      subdivision: played.passage.subdivision,
+      // In another rhythm the beat may be divided finer; the tempo is that of the notes as they are written.
+      subdivision: even.subdivision,
     };
     made.set(key, one);
     return one;

@@ -1,4 +1,6 @@
 /** What a ladder is made from and what its steps say; apart from building it, which pages do late. */
+import { ACCENTS } from '../rhythm/lay';
+import { RHYTHMS } from '../rhythm/variants';
 import { MAX_SLOTS_PER_BEAT } from '../time/slots';
 import {
   field,
@@ -93,6 +95,10 @@ const STEP = group({
   }),
   /** Slots a beat; null: as the exercise is written. */
   subdivision: orNull(whole(1, MAX_SLOTS_PER_BEAT)),
+  /** The rhythm of the notes; null: as written. */
+  rhythm: field(orNull(oneOf(RHYTHMS)), { first: null, since: 14, was: null }),
+  /** Which notes are accented; null: as written. */
+  accents: field(orNull(oneOf(ACCENTS)), { first: null, since: 14, was: null }),
   /** The part of the exercise that is played; null: the whole. */
   part: orNull(oneOf(DENSITY_PARTS)),
   passes: orNull(whole(1, MAX_LADDER_PASSES)),
@@ -112,6 +118,9 @@ const STEP = group({
 });
 /** One step of a ladder. */
 export type LadderStep = ValueOf<typeof STEP>;
+
+/** What a step says that plays the exercise as it is written. */
+export const AS_WRITTEN = { part: null, subdivision: null, rhythm: null, accents: null } as const;
 
 /** The most sessions a week that are planned with. */
 export const MAX_SESSIONS_A_WEEK = 21;

@@ -99,9 +99,11 @@ it('accents stand where their rule says and nowhere else, and a new rule takes t
             ? false
             : rule === 'beats'
               ? note.onsetTicks % BEAT === 0
-              : rule === 'new strings'
-                ? at === 0 || made.notes[at - 1]!.string !== note.string
-                : moment % every[rule] === 0;
+              : rule === 'after the beats'
+                ? note.onsetTicks % BEAT === SLOT
+                : rule === 'new strings'
+                  ? at === 0 || made.notes[at - 1]!.string !== note.string
+                  : moment % every[rule] === 0;
         expect([at, note.accent === true]).toEqual([at, wanted]);
       });
       expect(accentNotes(made, 'none')).toEqual(plain);

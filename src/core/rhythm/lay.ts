@@ -12,6 +12,7 @@ export type Gap = (typeof GAPS)[number];
 export const ACCENTS = [
   'none',
   'beats',
+  'after the beats',
   'new strings',
   'every third',
   'every fourth',
@@ -26,25 +27,26 @@ export function slotsInPass(passage: Passage, startTicks: number, endTicks: numb
   return Number.isInteger(slots) && slots > 0 ? slots : null;
 }
 
+/** How one moment is laid: slots to the next, and slots that its notes sound. */
+interface Laid {
+  readonly until: number;
+  readonly sounds: number;
+}
+
 /**
- * Lays all moments one slot after the other, with a slot between groups of some sizes over and over; no groups: without
- * gaps. Beats that are divided otherwise go back to the common division.
+ * Lays all moments one after the other on a grid of so many slots a beat, each as long as is said of it. Beats that are divided
+ * otherwise go back to the common division.
  */
-export function groupNotes(passage: Passage, groups: readonly number[], gap: Gap): Passage {
-  const slotTicks = passage.meter.beatTicks / passage.subdivision;
+export function layMoments(passage: Passage, subdivision: number, laidAt: (moment: number) => Laid): Passage {
+  const slotTicks = passage.meter.beatTicks / subdivision;
   const onsets = [...new Set(passage.notes.map(({ onsetTicks }) => onsetTicks))];
-  const sizes = groups.filter((size) => size > 0);
   const laid = new Map<number, { onsetTicks: number; durationTicks: number }>();
   let ticks = 0 - passage.pickupTicks;
-  let [group, inGroup] = [0, 0];
-  for (const onset of onsets) {
-    inGroup++;
-    const ends = sizes.length > 0 && inGroup === sizes[group % sizes.length];
-    const held = ends && gap === 'long note' ? 2 : 1;
-    laid.set(onset, { onsetTicks: ticks, durationTicks: held * slotTicks });
-    ticks += (ends ? 2 : 1) * slotTicks;
-    if (ends) [group, inGroup] = [group + 1, 0];
-  }
+  onsets.forEach((onset, moment) => {
+    const { until, sounds } = laidAt(moment);
+    laid.set(onset, { onsetTicks: ticks, durationTicks: sounds * slotTicks });
+    ticks += until * slotTicks;
+  });
   const newTicks = (old: number) => {
     const next = onsets.find((onset) => onset >= old);
     return next === undefined ? ticks : laid.get(next)!.onsetTicks;
@@ -52,6 +54,7 @@ export function groupNotes(passage: Passage, groups: readonly number[], gap: Gap
   const { loopBounds } = passage;
   return {
     ...passage,
+    subdivision,
     beatSubdivisions: {},
     lengthTicks: Math.max(slotTicks, ticks),
     ...(loopBounds
@@ -64,6 +67,21 @@ export function groupNotes(passage: Passage, groups: readonly number[], gap: Gap
       : {}),
     notes: passage.notes.map((note) => ({ ...note, ...laid.get(note.onsetTicks)! })),
   };
+}
+
+/**
+ * Lays all moments one slot after the other, with a slot between groups of some sizes over and over; no groups: without
+ * gaps. Beats that are divided otherwise go back to the common division.
+ */
+export function groupNotes(passage: Passage, groups: readonly number[], gap: Gap): Passage {
+  const sizes = groups.filter((size) => size > 0);
+  let [group, inGroup] = [0, 0];
+  return layMoments(passage, passage.subdivision, () => {
+    inGroup++;
+    const ends = sizes.length > 0 && inGroup === sizes[group % sizes.length];
+    if (ends) [group, inGroup] = [group + 1, 0];
+    return { until: ends ? 2 : 1, sounds: ends && gap === 'long note' ? 2 : 1 };
+  });
 }
 
 function isAccented(
@@ -79,6 +97,8 @@ function isAccented(
       return false;
     case 'beats':
       return slotAt(passage, note.onsetTicks).indexInBeat === 0;
+    case 'after the beats':
+      return slotAt(passage, note.onsetTicks).indexInBeat === 1;
     case 'new strings':
       return at === 0 || notes[at - 1]!.string !== note.string;
     case 'every third':

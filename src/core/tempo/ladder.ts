@@ -93,6 +93,8 @@ export function buildLadder(ask: LadderAsk, parts: readonly DensityPart[] = DENS
       toBpm: null,
       course: 'even',
       subdivision: null,
+      rhythm: null,
+      accents: null,
       part: part === undefined || part === 'whole' ? null : part,
       passes: isBurst ? spec.burstPasses : passes,
       minutes: null,

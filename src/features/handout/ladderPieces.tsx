@@ -1,5 +1,5 @@
 /** A ladder on paper. */
-import { bpmText, counted, durationText, PART_NAMES, type LadderStep, type Setup } from '@/core';
+import { bpmText, counted, durationText, stepWords, type LadderStep, type Setup } from '@/core';
 import { climbOf } from '@/core/drills';
 import type { LoosePiece, SheetItem } from './sheetPiece';
 
@@ -12,21 +12,13 @@ const LETTER_WIDTH = 6.5;
 const STEP_GAP = 18;
 
 /** What of a step must be said beside its tempo. */
-function stepNote({ subdivision, part, isBurst, sound }: LadderStep): string {
-  const words = [
-    part && PART_NAMES[part],
-    subdivision && `${subdivision} a beat`,
-    isBurst && 'burst',
-    sound,
-  ].filter(Boolean);
-  return words.join(', ');
-}
+const stepNote = (step: LadderStep, written: number) => stepWords(step, written).join(', ');
 
 /** How many steps stand beside each other: as many as the widest allows. */
-function columnsOf(steps: readonly LadderStep[], width: number): number {
+function columnsOf(steps: readonly LadderStep[], written: number, width: number): number {
   const widths = steps.map((step) => {
     const boxes = step.upAfter > MOST_BOXES ? 3 : Math.max(1, step.upAfter);
-    const note = stepNote(step).length * LETTER_WIDTH;
+    const note = stepNote(step, written).length * LETTER_WIDTH;
     return TEMPO_WIDTH + boxes * BOX_WIDTH + (note > 0 ? note + 10 : 0);
   });
   return Math.max(1, Math.floor((width + STEP_GAP) / (Math.max(...widths) + STEP_GAP)));
@@ -41,7 +33,8 @@ export function ladderPieces(
 ): LoosePiece[] {
   // The same climb as the Ladder and the runner have, parts of a density ladder included.
   const { spec, steps, times } = climbOf(exercise, ladder, setup);
-  const columns = columnsOf(steps, width);
+  const written = exercise.passage.subdivision;
+  const columns = columnsOf(steps, written, width);
   const rows = Array.from({ length: Math.ceil(steps.length / columns) }, (_, row) =>
     steps.slice(row * columns, (row + 1) * columns),
   );
@@ -71,7 +64,7 @@ export function ladderPieces(
             return (
               <li key={at}>
                 <b>{bpmText(step.bpm)}</b>
-                {stepNote(step) === '' ? null : <small>{stepNote(step)}</small>}
+                {stepNote(step, written) === '' ? null : <small>{stepNote(step, written)}</small>}
                 {boxes > MOST_BOXES ? (
                   <span>
                     <i className="box" /> × {boxes}

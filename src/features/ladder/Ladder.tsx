@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { bpmText, durationText, FRESH_LADDER, type Exercise } from '@/core';
+import { AS_WRITTEN, bpmText, durationText, FRESH_LADDER, type Exercise } from '@/core';
 import { climbOf } from '@/core/drills';
 import type { ExerciseEditor, LadderFields, EditorState } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -104,9 +104,6 @@ const focusOnce = (element: HTMLElement | null) => element?.focus({ preventScrol
 
 const LANE_WIDTH = 260;
 
-/** Stands for the exercise as it is written. */
-const WHOLE = { part: null, subdivision: null };
-
 interface LadderProps {
   readonly editor: ExerciseEditor;
   readonly state: EditorState;
@@ -127,7 +124,7 @@ export function Ladder({ editor, state, exercise }: LadderProps) {
   const chosen = Math.min(wanted, steps.length - 1);
   const step = steps[chosen]!;
   const { plan } = climb.stepped(step);
-  const whole = climb.stepped(WHOLE).plan;
+  const whole = climb.stepped(AS_WRITTEN).plan;
   const sound = usePlayback(plan, step.part !== null || policy.loop === true, step.bpm);
   const partNames = climb.parts.map(({ part }) => part);
   const setSpec = (fields: LadderFields) =>

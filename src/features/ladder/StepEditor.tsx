@@ -1,6 +1,8 @@
 'use client';
 import styled from 'styled-components';
 import {
+  ACCENTS,
+  ACCENT_WORDS,
   BPM_DECIMALS,
   MAX_BPM,
   MAX_LADDER_PASSES,
@@ -8,6 +10,7 @@ import {
   MAX_SLOTS_PER_BEAT,
   MAX_STEP_MINUTES,
   MIN_BPM,
+  RHYTHMS,
   type LadderStep,
   type Look,
 } from '@/core';
@@ -65,6 +68,7 @@ const COURSES = [
   { id: 'by turns', name: 'pass by pass' },
   { id: 'at random', name: 'at random' },
 ] as const;
+const WRITTEN = 'as written';
 const RUN_LENGTHS = [
   { id: 'passes', name: 'passes' },
   { id: 'minutes', name: 'minutes' },
@@ -137,6 +141,25 @@ export function StepEditor(props: StepEditorProps) {
           />
         </div>
       )}
+      <div className="choice">
+        <Select
+          label="Rhythm"
+          value={step.rhythm ?? WRITTEN}
+          onChange={(rhythm) => onChange({ rhythm: rhythm === WRITTEN ? null : rhythm })}
+          options={[{ id: WRITTEN, name: 'as written' }, ...RHYTHMS.map((id) => ({ id, name: id }))]}
+        />
+      </div>
+      <div className="choice">
+        <Select
+          label="Accents"
+          value={step.accents ?? WRITTEN}
+          onChange={(accents) => onChange({ accents: accents === WRITTEN ? null : accents })}
+          options={[
+            { id: WRITTEN, name: 'as written' },
+            ...ACCENTS.map((id) => ({ id, name: ACCENT_WORDS[id] })),
+          ]}
+        />
+      </div>
       <div className="choice">
         <Select
           label="A run is counted in"

@@ -3,13 +3,13 @@ import { Pencil, Play, Square } from 'lucide-react';
 import { Fragment, type ReactNode } from 'react';
 import styled from 'styled-components';
 import {
+  AS_WRITTEN,
   bpmText,
   durationText,
   KIND_NAMES,
   notesPerSecond,
-  PART_NAMES,
+  stepWords,
   type LadderStep,
-  type TempoCourse,
 } from '@/core';
 import type { Climbing } from '@/core/drills';
 import { Button } from '@/ui/controls/Button';
@@ -101,43 +101,19 @@ interface StepTableProps {
   readonly onEdit: (step: number) => void;
 }
 
-function courseText(course: TempoCourse, toBpm: number): string {
-  const to = bpmText(toBpm);
-  switch (course) {
-    case 'even':
-      return `rising to ${to}`;
-    case 'there and back':
-      return `up to ${to} and back`;
-    case 'by turns':
-      return `every other pass at ${to}`;
-    case 'at random':
-      return `each pass at random up to ${to}`;
-  }
-}
-
 /** What is particular about a step, in a few words. */
-function stepWords(step: LadderStep, subdivision: number, isOver: boolean): string {
-  const { part, sound, movement, look, isBurst, byHand, toBpm, course } = step;
-  return [
-    part && PART_NAMES[part],
-    step.subdivision === null || step.subdivision === subdivision ? null : `${step.subdivision} a beat`,
-    toBpm === null ? null : courseText(course, toBpm),
-    isBurst ? 'burst' : null,
-    movement ? `${movement} movements` : null,
-    sound,
-    look ? look.with : null,
-    byHand ? 'by hand' : null,
-    isOver ? 'above the clean tempo' : null,
-  ]
-    .filter(Boolean)
-    .join(' · ');
-}
+const particulars = (step: LadderStep, written: number, isOver: boolean) =>
+  [
+    ...stepWords(step, written),
+    ...(step.byHand ? ['by hand'] : []),
+    ...(isOver ? ['above the clean tempo'] : []),
+  ].join(' · ');
 
 /** The steps, first to last; each can be heard, and one is chosen. */
 export function StepTable(props: StepTableProps) {
   const { climb, chosen, isPlaying, cleanBpm, onChoose, onToggle, editor, isEditing, onEdit } = props;
   const { steps, times, passes } = climb;
-  const written = climb.stepped({ part: null, subdivision: null }).subdivision;
+  const written = climb.stepped(AS_WRITTEN).subdivision;
   return (
     <Frame>
       <Table>
@@ -191,7 +167,7 @@ export function StepTable(props: StepTableProps) {
                       ? `${KIND_NAMES[fastest.change.kind]} ${fastest.change.stringFrom} → ${fastest.change.stringTo} in ${Math.round(fastest.seconds * 1000)} ms`
                       : '–'}
                   </td>
-                  <td className="as">{stepWords(step, written, isOver)}</td>
+                  <td className="as">{particulars(step, written, isOver)}</td>
                   <td>
                     <Button
                       square

@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { counted, type Exercise } from '@/core';
+import { AS_WRITTEN, counted, type Exercise } from '@/core';
 import { dueOn, loadOf, loadWarnings, REASONS, type Reason } from '@/core/record';
 import { database, keepPracticeSettings, type PracticeMode, type PracticeSettings } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -137,7 +137,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
     attempt('Keeping the setting', () => keepPracticeSettings(database(), next));
   const found = probed(runs, given.steps);
   const worst = worstPlace(runs);
-  const { passage } = given.climb.stepped({ part: null, subdivision: null }).exercise;
+  const { passage } = given.climb.stepped(AS_WRITTEN).exercise;
   const makeDrill = async (of: { fromNote: string; toNote: string }, why: Reason | null) => {
     const spot = { fromNote: of.fromNote, toNote: of.toNote, reasons: why ? { [why]: 1 } : {} };
     const id = await mendingDrill(exerciseId, exercise, passage, spot, player.setup);

@@ -75,7 +75,10 @@ function start(state: PracticeState, event: Extract<PracticeEvent, { is: 'start'
 function isSameRun(a: LadderStep, b: LadderStep, { stepped }: Climbing): boolean {
   const passesOf = (step: LadderStep) => passesInRun(step, passBeats(stepped(step).exercise));
   const isSteady = a.toBpm === null && b.toBpm === null;
-  return isSteady && a.part === b.part && a.subdivision === b.subdivision && passesOf(a) === passesOf(b);
+  const isAlike = (['part', 'subdivision', 'rhythm', 'accents'] as const).every(
+    (what) => a[what] === b[what],
+  );
+  return isSteady && isAlike && passesOf(a) === passesOf(b);
 }
 
 /** From the next pass on at another tempo. */
