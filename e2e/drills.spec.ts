@@ -9,7 +9,7 @@ test('the hardest change becomes a group of drills under its exercise, with its 
   await page.getByRole('link', { name: 'Inside knot on four and three' }).click();
   await page.getByRole('tab', { name: 'Drills' }).click();
   const cards = page.getByRole('list', { name: 'Drills to choose from' }).getByRole('listitem');
-  await expect(page.getByRole('button', { name: /The change$/ })).toContainText('breaks first');
+  await expect(page.getByRole('button', { name: /The change$/ })).toContainText('leaves the least time');
   await expect(cards.getByRole('checkbox', { checked: true })).toHaveCount(4);
   await page.getByRole('textbox', { name: 'Minutes for all' }).fill('3');
   await page.keyboard.press('Tab');
@@ -19,6 +19,10 @@ test('the hardest change becomes a group of drills under its exercise, with its 
   await page.getByRole('button', { name: 'Make 3 drills' }).click();
   const group = page.getByRole('region', { name: 'Drills of this exercise' });
   await expect(group.getByRole('link')).toHaveCount(3);
+  // What is there already says so, and is not ticked again.
+  await expect(cards.filter({ hasText: 'there already' })).toHaveCount(3);
+  for (const made of await cards.filter({ hasText: 'there already' }).all())
+    await expect(made.getByRole('checkbox')).not.toBeChecked();
 
   // A drill has its exercise's tempo, and says where it belongs.
   const tempo = page.getByRole('textbox', { name: 'Tempo' });

@@ -116,6 +116,8 @@ export {
   type StudentNote,
   type Exercise,
   DRILL_HANDS,
+  type DrillHands,
+  type DrillStage,
   type DrillOf,
   type Origin,
   type TabStrings,

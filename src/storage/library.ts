@@ -6,6 +6,8 @@ import {
   numbered,
   saidOf,
   titledAs,
+  type DrillHands,
+  type DrillStage,
   type Exercise,
   type ExerciseRecord,
   type LadderRecord,
@@ -218,6 +220,9 @@ export interface GroupedDrill {
   readonly id: string;
   readonly title: string;
   readonly order: number;
+  readonly stage: DrillStage;
+  readonly hands: DrillHands;
+  readonly passageHash: string;
 }
 
 /** The drills that were cut out of an exercise, in order; those that are put away are left out. */
@@ -225,7 +230,10 @@ export async function drillsCutFrom(db: DatabaseHandle, parentId: string): Promi
   const records = await tables(db).exercises.where('drill.parentId').equals(parentId).toArray();
   return records
     .filter(({ archivedAt }) => archivedAt === null)
-    .map(({ id, title, drill }) => ({ id, title, order: drill!.order }))
+    .map(({ id, title, drill, passageHash: hash }) => {
+      const { order, stage, hands } = drill!;
+      return { id, title, order, stage, hands, passageHash: hash };
+    })
     .sort((a, b) => a.order - b.order);
 }
 

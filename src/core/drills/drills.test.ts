@@ -11,7 +11,8 @@ import { emptyPassage } from '../passage/empty';
 import type { Stroke } from '../passage/passage';
 import { describeChanges, isStringChange } from '../picking/changes';
 import { modulo } from '../time/periods';
-import { drillExercises, drillsOf, fittedTo, passesIn } from './group';
+import { drillExercises, drillRemarks, drillsOf, fittedTo, passesIn } from './group';
+import { hardestChanges, hardText } from './hardest';
 import { problemExercise } from './problem';
 
 const strings = fc.array(fc.integer({ min: 1, max: 5 }), { minLength: 4, maxLength: 40 });
@@ -45,6 +46,7 @@ const anyExercise: fc.Arbitrary<Exercise> = fc
     return { ...newExercise('Line', passage), policy: { kind, start, loop } };
   });
 
+const OF_THE_WHOLE = ['section', 'join', 'build-up', 'rhythm'];
 const opposite = { outside: 'inside', inside: 'outside' } as Record<string, string>;
 
 describe('drills of a change', () => {
@@ -59,7 +61,7 @@ describe('drills of a change', () => {
         const change = changes[number % changes.length]!;
         const from = exercise.passage.notes.find(({ id }) => id === change.fromNote)!;
         for (const drill of drillsOf(exercise, plan, change, DEFAULT_SETUP)) {
-          if (['section', 'join', 'build-up'].includes(drill.stage)) continue;
+          if (OF_THE_WHOLE.includes(drill.stage)) continue;
           const its = planOf(drill.passage, drill.policy, DEFAULT_SETUP).analysis;
           const there = its.transitions.filter(
             (one) => one.stringFrom === change.stringFrom && one.stringTo === change.stringTo,
@@ -146,7 +148,9 @@ describe('drills of a change', () => {
         const plan = planOf(exercise.passage, exercise.policy, DEFAULT_SETUP);
         const count = exercise.passage.notes.length;
         const starts = [...new Set([1, ...asked])].filter((at) => at <= count).sort((a, b) => a - b);
-        const made = drillsOf(exercise, plan, null, DEFAULT_SETUP, asked);
+        const made = drillsOf(exercise, plan, null, DEFAULT_SETUP, asked).filter(
+          ({ stage }) => stage !== 'rhythm',
+        );
         if (starts.length === 1) {
           expect(made).toEqual([]);
           return;
@@ -167,5 +171,107 @@ describe('drills of a change', () => {
       }),
       { numRuns: 60 },
     );
+  });
+
+  it('of parts and rhythms take the goal of the whole; their figures are a recount without what leads back over a rest', () => {
+    fc.assert(
+      fc.property(
+        anyExercise,
+        fc.constantFrom('inside' as const, 'balanced' as const, null),
+        (line, kind) => {
+          const exercise = { ...line, goal: { ...line.goal, kind, bpm: 100 } };
+          const plan = planOf(exercise.passage, exercise.policy, DEFAULT_SETUP);
+          const drills = drillsOf(exercise, plan, null, DEFAULT_SETUP);
+          const made = drillExercises(exercise, drills, null, ['both'], 'p', 0);
+          drills.forEach((drill, at) => {
+            expect(made[at]!.goal).toEqual(exercise.goal);
+            const { notes } = drill.passage;
+            const row = notes.map(({ string }) => string);
+            const within = row.slice(1).filter((string, index) => string !== row[index]).length;
+            if (drill.stage === 'rhythm') {
+              expect(row).toEqual(exercise.passage.notes.map(({ string }) => string));
+              const round = exercise.policy.loop && row[0] !== row.at(-1) ? 1 : 0;
+              expect([drill.part, drill.changes]).toEqual([drill.part, within + round]);
+              const its = planOf(drill.passage, drill.policy, DEFAULT_SETUP).assignment.passes[0]!;
+              const own = plan.assignment.passes[0]!;
+              if (drill.part !== 'the other start') expect([drill.part, its]).toEqual([drill.part, own]);
+              else if (exercise.policy.kind === 'alternateByNote')
+                expect(its).toEqual(own.map((stroke) => (stroke === 'down' ? 'up' : 'down')));
+            } else expect([drill.part, drill.changes]).toEqual([drill.part, within]);
+            for (const remark of drillRemarks(drill)) {
+              expect(remark).toMatch(/^[A-Z].*\.$/);
+              expect(remark).not.toContain('Both ways');
+            }
+          });
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('the hardest change', () => {
+  const of = (exercise: Exercise, failing: Parameters<typeof hardestChanges>[4] = []) =>
+    hardestChanges(
+      planOf(exercise.passage, exercise.policy, DEFAULT_SETUP),
+      exercise.goal,
+      100,
+      DEFAULT_SETUP,
+      failing,
+    );
+
+  it('is each change once: those of the goal before all others, then what the record names by how often, then the rest', () => {
+    const kinds = fc.constantFrom(
+      'outside' as const,
+      'inside' as const,
+      'sweep' as const,
+      'balanced' as const,
+      null,
+    );
+    fc.assert(
+      fc.property(
+        anyExercise,
+        kinds,
+        fc.array(fc.tuple(fc.nat(40), fc.integer({ min: 1, max: 9 }))),
+        (line, kind, failed) => {
+          const exercise = { ...line, goal: { ...line.goal, kind } };
+          const all = of(exercise).map(({ change }) => change);
+          const named = failed.flatMap(([at, runs]) => {
+            const change = all[at % Math.max(1, all.length)];
+            return change ? [{ fromNote: change.fromNote, toNote: change.toNote, runs }] : [];
+          });
+          const failing = [...new Map(named.map((one) => [one.fromNote, one])).values()];
+          const hard = of(exercise, failing);
+          expect(new Set(hard.map(({ change }) => change))).toEqual(new Set(all));
+          const rank = hard.map(({ change, runs }) => {
+            const isAsked = kind !== null && kind !== 'balanced' && change.kind === kind;
+            expect(runs).toBe(failing.find(({ fromNote }) => fromNote === change.fromNote)?.runs ?? 0);
+            return [isAsked ? 0 : 1, isAsked && kind === 'sweep' ? 0 : -runs] as const;
+          });
+          rank.slice(1).forEach(([asked, runs], at) => {
+            const [before, runsBefore] = rank[at]!;
+            expect(before < asked || (before === asked && runsBefore <= runs)).toBe(true);
+          });
+          for (const one of hard) expect(hardText(one, 'Wren').includes('for Wren')).toBe(one.runs > 0);
+        },
+      ),
+    );
+  });
+
+  it('of a sweep is beside its turn, not the inside change that turns it', () => {
+    const row = [3, 2, 1, 2, 3];
+    const notes = row.map((string, at) => ({
+      ...{ id: `n${at}`, string, fret: 7, technique: 'pick' as const },
+      ...{ onsetTicks: at * 1680, durationTicks: 1680 },
+    }));
+    const passage = { ...emptyPassage(), notes, lengthTicks: 6720 * 2 };
+    const line = {
+      ...newExercise('Sweep', passage),
+      policy: { kind: 'sweep' as const, start: 'down' as const },
+    };
+    const [first] = of({ ...line, goal: { ...line.goal, kind: 'sweep' } });
+    expect(first!.change.kind).toBe('sweep');
+    expect(first!.why[0]).toBe('turn');
+    expect(hardText(first!, '')).toMatch(/^where the sweep turns, what the goal asks for/);
   });
 });

@@ -11,10 +11,11 @@ import { BPM_DECIMALS, MAX_BPM, MIN_BPM } from '../model/tempo';
 import type { Plan } from '../plan/plan';
 import type { Setup } from '../instrument/instrument';
 import type { Transition } from '../picking/analysis';
-import { KIND_NAMES } from '../picking/names';
+import { capital, KIND_NAMES } from '../picking/names';
 import { secondsOf } from '../time/slots';
 import { sectionDrills } from './sections';
-import { forHands, spotOf, stagesOf, type Drill } from './stages';
+import { rhythmDrills } from './rhythms';
+import { forHands, RESTS_BACK, spotOf, stagesOf, type Drill } from './stages';
 
 export { changesPerSecond, type Drill } from './stages';
 
@@ -30,7 +31,11 @@ export function drillsOf(
   begins: readonly number[] = [],
 ): Drill[] {
   const spot = change && spotOf(exercise, plan, change);
-  return [...(spot ? stagesOf(exercise, spot, setup) : []), ...sectionDrills(exercise, plan, setup, begins)];
+  return [
+    ...(spot ? stagesOf(exercise, spot, setup) : []),
+    ...sectionDrills(exercise, plan, setup, begins),
+    ...rhythmDrills(exercise, setup),
+  ];
 }
 
 /** The stages that are offered first, in the order in which they are given up when minutes are short. */
@@ -76,7 +81,11 @@ const STAGE_NAMES: Readonly<Record<DrillStage, string>> = {
   section: 'section',
   join: 'join',
   'build-up': 'build-up',
+  rhythm: 'rhythm',
 };
+
+/** Stages that are parts of the exercise, or all of it, and not one change of it: what it asks for is asked of them. */
+const OF_THE_WHOLE: ReadonlySet<DrillStage> = new Set(['section', 'join', 'build-up', 'rhythm']);
 
 /** What a drill is called: "with a stop, picking hand alone". */
 export function drillName({ stage, hands, part }: Pick<Drill, 'stage' | 'hands' | 'part'>): string {
@@ -89,24 +98,21 @@ export const drillTitle = (
   drill: Pick<Drill, 'stage' | 'hands' | 'part'>,
 ) => titledAs(`${title}:`, drillName(drill));
 
-/** Stages that come round over a rest. */
-const RESTS_BACK: ReadonlySet<DrillStage> = new Set([
-  'two notes',
-  'as written, there and back',
-  'neighbours',
-  'stop',
-]);
-
 /** A kind of change as it is said. */
 function spokenKind(kind: string): string {
   return kind.replace('backtrack', KIND_NAMES.backtrack).replace('sweep', 'a sweep');
 }
 
 /** What to know about a drill, each a sentence. */
-export function drillRemarks({ stage, kinds, keepsPlace, hands }: Drill): string[] {
+export function drillRemarks({ stage, kinds, keepsPlace, hands, trains }: Drill): string[] {
   const { there, back } = kinds;
   const remarks: string[] = [];
   if (hands === 'fretting') return ['The picking hand rests; the fretting hand sounds the notes alone.'];
+  if (OF_THE_WHOLE.has(stage)) {
+    if (trains !== '') remarks.push(`${capital(trains)}.`);
+    if (there !== null && stage !== 'rhythm') remarks.push(`String changes in it: ${spokenKind(there)}.`);
+    return remarks;
+  }
   if (stage === 'stop')
     remarks.push(
       'Stop after the exit stroke and compare the pick with the one that Pick in motion draws; the stop shortens from a beat to nothing.',
@@ -127,6 +133,7 @@ export function drillRemarks({ stage, kinds, keepsPlace, hands }: Drill): string
 }
 
 function goalOf({ goal }: Exercise, drill: Drill, change: Transition | null): Goal {
+  if (OF_THE_WHOLE.has(drill.stage) && drill.hands !== 'fretting') return goal;
   if (!change || drill.hands === 'fretting') return { ...NO_GOAL, bpm: goal.bpm };
   const { stringFrom, stringTo, skipped } = change;
   const { there, back } = drill.kinds;

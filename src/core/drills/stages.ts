@@ -27,8 +27,10 @@ export interface Drill {
   readonly kinds: { readonly there: string | null; readonly back: string | null };
   /** Whether the change stands at the same place of the beat as in the exercise. */
   readonly keepsPlace: boolean;
-  /** Names what of a long figure it is: "notes 1 to 8". */
+  /** Names what of the figure it is, "notes 1 to 8", or how it is played; empty: its stage says it. */
   readonly part: string;
+  /** What it trains, where that is not the change: in a sentence without its stop, or empty. */
+  readonly trains: string;
 }
 
 /** The picks of a plan's pass in order, with their strokes and gaps; of a pick over several strings the first note. */
@@ -93,6 +95,17 @@ function alternating(pick: CellPick, count: number, side: 'from' | 'to', gapTick
   });
 }
 
+/** Stages that come round over a rest: what leads back over it is no part of them. */
+export const RESTS_BACK: ReadonlySet<DrillStage> = new Set([
+  'two notes',
+  'as written, there and back',
+  'neighbours',
+  'stop',
+  'section',
+  'join',
+  'build-up',
+]);
+
 /** Where in the beat the change leaves its note. */
 const placeOf = ({ from }: Spot, beatTicks: number) => modulo(from.note.onsetTicks, beatTicks);
 
@@ -129,10 +142,11 @@ export function judged(
     hands: 'both',
     passage: laid.passage,
     policy: laid.policy,
-    changes: between.length / analysis.passes,
+    changes: between.filter(({ seam }) => !seam || !RESTS_BACK.has(stage)).length / analysis.passes,
     kinds: { there: kindOf(true), back: kindOf(false) },
     keepsPlace,
     part,
+    trains: '',
   };
 }
 

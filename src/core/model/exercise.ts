@@ -54,6 +54,7 @@ export const DRILL_STAGES = [
   'section',
   'join',
   'build-up',
+  'rhythm',
 ] as const;
 export type DrillStage = (typeof DRILL_STAGES)[number];
 

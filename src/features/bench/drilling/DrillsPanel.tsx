@@ -1,16 +1,13 @@
 'use client';
-import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import {
+  capital,
   counted,
   DRILL_HANDS,
-  isStringChange,
-  KIND_NAMES,
   noteAt,
   planOf,
-  tightestChanges,
+  passageHash,
   type Exercise,
   type Plan,
   type Range,
@@ -43,15 +40,10 @@ import { cardList } from '../cards';
 import { HandsAlone } from '../HandsAlone';
 import { NumberList } from '../material/NumberList';
 import { FieldRow } from '../TwoColumns';
+import { DrillsThere } from './DrillsThere';
+import { useChanges } from './useChanges';
 import type { Try } from '@/work/bench/trying';
 import { useKept } from '@/ui/shell/useKept';
-
-const SessionDialog = dynamic(
-  () => import('@/ui/session/SessionDialog').then((module) => module.SessionDialog),
-  {
-    ssr: false,
-  },
-);
 
 const Panel = styled.div`
   display: grid;
@@ -92,28 +84,6 @@ interface DrillsPanelProps {
   readonly onTry: Try;
 }
 
-/** String changes as they are offered: each once, those that leave the least room first. */
-function useChanges({ exercise, plan, setup, bpm, caret }: DrillsPanelProps) {
-  const { passage } = exercise;
-  return useMemo(() => {
-    const tightest = tightestChanges(passage, plan.analysis, bpm, setup).map(({ change }) => change);
-    const changes = plan.analysis.transitions.filter((change) => isStringChange(change) && change.pass === 0);
-    const here = noteAt(passage, caret.ticks, caret.string);
-    const atCaret = changes.find(({ fromNote }) => fromNote === here?.id);
-    const numbers = new Map(passage.notes.map(({ id }, at) => [id, at + 1]));
-    const nameOf = (change: Transition) => {
-      const { kind, stringFrom, stringTo, fromNote, toNote, seam } = change;
-      const place = `notes ${numbers.get(fromNote)} to ${numbers.get(toNote)}${seam ? ', round' : ''}`;
-      const marks = change === atCaret ? ' (at the caret)' : change === tightest[0] ? ' (breaks first)' : '';
-      return `${place}: ${KIND_NAMES[kind]} from ${stringFrom} to ${stringTo}${marks}`;
-    };
-    const first = changes.find((change) => change === tightest[0]) ?? changes[0] ?? null;
-    // On the first note the caret stands by itself; further on it was put there.
-    const isPut = here !== undefined && here.id !== passage.notes[0]?.id;
-    return { changes, nameOf, suggested: (isPut ? atCaret : null) ?? first };
-  }, [passage, plan, bpm, setup, caret]);
-}
-
 /** Why some beginnings of parts will not do; null if they will. */
 function partsFault(numbers: readonly number[], notes: number): string | null {
   if (numbers.some((number) => number < 1 || number > notes)) return `Each from 1 to ${notes}`;
@@ -132,35 +102,6 @@ function withCut(
   return [...new Set([...begins, ...more.filter((number) => number > 1)])].sort((a, b) => a - b);
 }
 
-/** The drills that were made before, in order. */
-function Group({ exerciseId }: { exerciseId: string }) {
-  const [plans, setPlans] = useState(false);
-  const drills = useKept(() => drillsCutFrom(database(), exerciseId), [exerciseId]);
-  if (!drills || drills.length === 0) return null;
-  return (
-    <section aria-label="Drills of this exercise">
-      <h2>{counted(drills.length, 'drill')} of this exercise</h2>
-      <Button onPress={() => setPlans(true)}>Practise them in a session, then the whole</Button>
-      {plans ? (
-        <SessionDialog
-          exerciseIds={[...drills.map(({ id }) => id), exerciseId]}
-          isInOrder
-          onClose={() => setPlans(false)}
-        />
-      ) : null}
-      <ol>
-        {drills.map(({ id, title }) => (
-          <li key={id}>
-            <Link href={`/bench/${id}`} prefetch={false}>
-              {title}
-            </Link>
-          </li>
-        ))}
-      </ol>
-    </section>
-  );
-}
-
 /** Cutting the hard spot out: the drills from its two notes toward the whole, of which some are kept as a group. */
 export function DrillsPanel(props: DrillsPanelProps) {
   const { exerciseId, exercise, plan, setup, bpm, onTry } = props;
@@ -176,7 +117,18 @@ export function DrillsPanel(props: DrillsPanelProps) {
     () => drillsOf(exercise, plan, change, setup, begins),
     [exercise, plan, change, setup, begins],
   );
-  const fitted = useMemo(() => new Set(fittedTo(drills, minutes).map(keyOf)), [drills, minutes]);
+  const there = useKept(() => drillsCutFrom(database(), exerciseId), [exerciseId]);
+  const isThere = useMemo(() => {
+    const made = new Set(there?.map(({ stage, passageHash: hash }) => `${stage} ${hash}`));
+    return new Set(
+      drills.filter(({ stage, passage }) => made.has(`${stage} ${passageHash(passage)}`)).map(keyOf),
+    );
+  }, [there, drills]);
+  // Where some are there already the teacher says which more.
+  const fitted = useMemo(
+    () => new Set(isThere.size > 0 ? [] : fittedTo(drills, minutes).map(keyOf)),
+    [drills, minutes, isThere],
+  );
   const keys = picked?.of === drills ? picked.keys : fitted;
   const wanted = drills.filter((drill) => keys.has(keyOf(drill)));
   const minutesEach = minutes / Math.max(1, wanted.length) / (byHands ? DRILL_HANDS.length : 1);
@@ -201,13 +153,13 @@ export function DrillsPanel(props: DrillsPanelProps) {
       <Panel>
         <p>There is no string change to cut out, and the figure is short enough as it is.</p>
         {exercise.passage.notes.length > 1 ? whole : null}
-        <Group exerciseId={exerciseId} />
+        <DrillsThere drills={there} exerciseId={exerciseId} />
       </Panel>
     );
   const make = async () => {
     const hands = byHands ? DRILL_HANDS : (['both'] as const);
-    const there = await drillsCutFrom(database(), exerciseId);
-    const first = (there.at(-1)?.order ?? -1) + 1;
+    const before = await drillsCutFrom(database(), exerciseId);
+    const first = (before.at(-1)?.order ?? -1) + 1;
     const made = drillExercises(exercise, wanted, change, hands, exerciseId, first);
     const label = `Drills of “${exercise.title}”`;
     const entry = await addExercises(
@@ -215,6 +167,7 @@ export function DrillsPanel(props: DrillsPanelProps) {
       made.map((one) => ({ exercise: one })),
       label,
     );
+    setPicked(null);
     say(
       `${counted(made.length, 'drill')} stand under “${exercise.title}”, here and in the Library.`,
       undoOf(entry),
@@ -222,7 +175,7 @@ export function DrillsPanel(props: DrillsPanelProps) {
   };
   return (
     <Panel>
-      <Group exerciseId={exerciseId} />
+      <DrillsThere drills={there} exerciseId={exerciseId} />
       <FieldRow>
         {change ? (
           <Select
@@ -262,7 +215,8 @@ export function DrillsPanel(props: DrillsPanelProps) {
               />
               <SmallLane plan={planOf(drill.passage, drill.policy, setup)} width={210} />
               <div>
-                {name[0]!.toUpperCase() + name.slice(1)}
+                {capital(name)}
+                {isThere.has(keyOf(drill)) ? <b> · there already</b> : null}
                 <small>
                   {drillRemarks(drill).join(' ')}{' '}
                   {changesPerSecond(drill, bpm) === 0
