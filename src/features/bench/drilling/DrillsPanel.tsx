@@ -5,7 +5,6 @@ import {
   capital,
   counted,
   DRILL_HANDS,
-  noteAt,
   planOf,
   passageHash,
   type Exercise,
