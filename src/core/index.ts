@@ -244,7 +244,7 @@ export { type Exposure, exposureOf, exposedPairs } from './balance/exposure';
 export { exposureText, setAfterText, setMendingText, setVerdictText } from './balance/setWords';
 export { setMendings, type SetMember, type SetMending } from './balance/mendSet';
 export { gapOf, mendings, scopedShare, type Mending } from './balance/mend';
-export { mendText, shareText } from './balance/mendWords';
+export { costsText, mendText, shareText } from './balance/mendWords';
 export { composeToBrief } from './brief/search';
 export { buildLadder, passesInRun, withHandMade } from './tempo/ladder';
 export {

@@ -23,6 +23,11 @@ export interface SetMending {
 
 /** An exercise is not played more often than this many times its passes. */
 const MOST_TIMES = 3;
+/** Fewer passes train nothing: common practice, no source. */
+const LEAST_PASSES = 4;
+/** At least half of the passes of each exercise stay, and never less than four where it has as many. */
+const leastPasses = (passes: number) => Math.max(Math.min(passes, LEAST_PASSES), Math.ceil(passes / 2));
+
 /** The set may get longer or shorter by this part of its time. */
 const TIME_SLACK = 0.15;
 /** Steps of the solver, so that the same set always ends the same way. */
@@ -47,7 +52,7 @@ export function balancedPasses(members: readonly SetMember[]): Record<string, nu
     seconds += each * passes;
     put(`x ${id}`, 'seconds', each);
     put(`x ${id}`, `least ${id}`, 1);
-    rows.set(`least ${id}`, { min: 1, max: Math.max(passes * MOST_TIMES, 4) });
+    rows.set(`least ${id}`, { min: leastPasses(passes), max: Math.max(passes * MOST_TIMES, LEAST_PASSES) });
     for (const { stringFrom, stringTo, outside, inside } of plan.analysis.figures.pairs) {
       put(`x ${id}`, `pair ${stringFrom} ${stringTo}`, inside - outside);
       put(`x ${id}`, 'all', inside - outside);
@@ -130,5 +135,10 @@ export function setMendings(
   }
   for (const other of others) found.push(option('add', other.id, [...members, other]));
   const now = rank(exposureOf(members));
-  return found.filter(({ after }) => rank(after) < now - 1e-6).sort((a, b) => rank(a.after) - rank(b.after));
+  const off = setVerdict(exposureOf(members)).gap ?? 1;
+  // What does not halve how far the set is off in all is no mending.
+  const isEnough = (after: Exposure) => off === 0 || (setVerdict(after).gap ?? 1) <= off / 2 + 1e-9;
+  return found
+    .filter(({ after }) => rank(after) < now - 1e-6 && isEnough(after))
+    .sort((a, b) => rank(a.after) - rank(b.after));
 }

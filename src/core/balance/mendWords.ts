@@ -1,6 +1,6 @@
 /** Mendings in words. */
 import type { Exercise } from '../model/exercise';
-import { countText } from '../picking/counting';
+import { counted, countText } from '../picking/counting';
 import { policyText } from '../picking/words';
 import type { Schools } from '../picking/schools';
 import type { Mending, ScopedShare } from './mend';
@@ -20,6 +20,8 @@ export function mendText(exercise: Exercise, mending: Mending, schools: Schools)
   switch (kind) {
     case 'start':
       return `Start with ${policy.start === 'up' ? 'an upstroke' : 'a downstroke'}.`;
+    case 'bothStarts':
+      return 'Play one pass from each stroke, a beat’s rest between: half of the passes have the other start.';
     case 'oneMore':
       return `Play the last note once more${isOdd ? ': a round of an odd number of strokes balances itself' : ''}.`;
     case 'oneLess':
@@ -45,4 +47,20 @@ export function mendText(exercise: Exercise, mending: Mending, schools: Schools)
 export function shareText({ outside, inside, sweep }: ScopedShare): string {
   const swept = sweep > 0 ? `, ${countText(sweep)} swept` : '';
   return `${countText(outside)} outside, ${countText(inside)} inside${swept}`;
+}
+
+/** What a change costs: "3 strokes turn, 1 note slurred, stays in position"; a beat or chord only where it is left. */
+export function costsText({ costs, policy }: Mending): string {
+  const { turned, slurred, leavesPosition, leavesBeat, leavesChord } = costs;
+  return [
+    turned === 0 ? 'no stroke turns' : `${counted(turned, 'stroke')} ${turned === 1 ? 'turns' : 'turn'}`,
+    slurred === 0
+      ? ''
+      : `${counted(slurred, 'note')} slurred${policy.kind === 'oneSlant' ? ' by one slant' : ''}`,
+    leavesPosition ? 'leaves the position' : 'stays in position',
+    leavesBeat ? 'a pass does not end on a beat any more' : '',
+    leavesChord ? 'other notes than the exercise had' : '',
+  ]
+    .filter((part) => part !== '')
+    .join(', ');
 }

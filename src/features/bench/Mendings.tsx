@@ -1,6 +1,7 @@
 'use client';
 import styled from 'styled-components';
 import {
+  costsText,
   mendText,
   planOf,
   scopedShare,
@@ -84,7 +85,7 @@ function Offer({
       <div>
         {text}
         <small>
-          {before} → {shareText(after)} {gap === 0 ? <strong>on target</strong> : null}
+          {before} → {shareText(after)} {gap === 0 ? <strong>on target</strong> : null} · {costsText(mending)}
         </small>
       </div>
       <span>
@@ -127,7 +128,7 @@ export function Mendings({ exercise, plan, setup, edit, onTry, onApplied }: Mend
       </Row>
       {fault ? <p role="alert">{fault} The exercise is as it was.</p> : null}
       {isCurrent && found.isWhole && found.mendings.length === 0 ? (
-        <p role="status">No small change brings it nearer; the goal may ask for other material.</p>
+        <p role="status">No small change halves how far it is off; the goal may ask for other material.</p>
       ) : null}
       {isCurrent && found.mendings.length > 0 ? (
         <List aria-label="What would mend the balance">
