@@ -11,9 +11,16 @@ test('a text without notes stays in the box with a message', async ({ page }) =>
   await openLibrary(page);
   await pasteTab(page, 'Buy new strings on Friday');
   await expect(page.getByRole('main').getByRole('alert')).toContainText('No notes were found.');
-  await expect(page.getByLabel('Paste tab here and it opens on the Bench')).toHaveValue(
+  await expect(page.getByLabel('Paste tab or note names here and it opens on the Bench')).toHaveValue(
     'Buy new strings on Friday',
   );
+});
+
+test('note names in place of tab become an exercise, places on the neck and all', async ({ page }) => {
+  await openLibrary(page);
+  await pasteTab(page, 'A3 C4 D4 E4 | G4 A4 C5');
+  await expect(page.getByRole('tab', { name: 'Notes 7' })).toBeVisible();
+  await expect(page.getByText(/^Read as a phrase/)).toBeVisible();
 });
 
 test('seven lines, Windows line ends, tabs and typographic dashes are read; what is not understood is pointed at', async ({

@@ -87,7 +87,7 @@ export async function paste(page: Page, text: string): Promise<void> {
 
 /** Pastes tab into the Library, which opens it on the Bench. */
 export async function pasteTab(page: Page, text: string): Promise<void> {
-  await page.getByLabel('Paste tab here and it opens on the Bench').focus();
+  await page.getByLabel('Paste tab or note names here and it opens on the Bench').focus();
   await paste(page, text);
 }
 

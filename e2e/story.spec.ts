@@ -26,7 +26,7 @@ test('from a pasted tab to a kept, checked and exported exercise, by keyboard', 
   test.slow();
   await test.step('the Library takes pasted tab at once and opens it on the Bench', async () => {
     await openLibrary(page);
-    await tabTo(page, page.getByLabel('Paste tab here and it opens on the Bench'));
+    await tabTo(page, page.getByLabel('Paste tab or note names here and it opens on the Bench'));
     await paste(page, FERRY);
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Ferry steps');
     await expect(lane(page)).toBeFocused();

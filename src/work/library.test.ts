@@ -125,6 +125,19 @@ describe('pasting', () => {
     }
   });
 
+  it('takes note names and degrees for tab, said with what was guessed; a name that is none is named', async () => {
+    opened.length = 0;
+    expect(await openTab('A: 1 b3 4 5', open)).toBeNull();
+    expect(heard.told.at(-1)!.text).toMatch(/^Read as a phrase: .*nearest.*least of the hand\.$/);
+    await soon(async () => expect(await db.exercises.get(opened[0]!)).toBeDefined());
+    const { passageHash } = (await db.exercises.get(opened[0]!))!;
+    const { passage } = (await db.passages.get(passageHash))!;
+    expect(passage.notes.map(({ string, fret }) => passage.tuning[string - 1]! + fret)).toEqual([
+      57, 60, 62, 64,
+    ]);
+    expect(await openTab('A4 C5 H5', open)).toBe('“H5”: not read as note names.');
+  });
+
   it('keeps the title that stands over it', async () => {
     opened.length = 0;
     await openTab(`Gate steps\n${TAB}`, open);

@@ -1,7 +1,7 @@
-/** Pasted tab becomes an exercise. */
+/** Pasted tab, or a phrase typed as note names or degrees, becomes an exercise. */
 import type { Exercise } from '@/core';
 import { beginExercise, database, takeJustBegun, titlesFrom } from '@/storage';
-import { attempt } from './perform';
+import { attempt, told } from './perform';
 
 /** Longer ones would wait a third of a second for the check; fuzzing holds what is read of any length against the same shape. */
 const CHECKED_NOTES = 2_000;
@@ -29,21 +29,45 @@ async function withName(exercise: Exercise): Promise<Exercise> {
   return { ...exercise, title: numbered(name, new Set(taken)) };
 }
 
+const isOfNames = (text: string) =>
+  /^[\sA-Ga-g#♯♭\d,.:|rin-]*$/.test(text) && !/--|^\s*[A-Ga-g][#b]?\|/m.test(text);
+
+/** What a text that is no tab says as a phrase; null where it is none. */
+async function phraseIn(text: string) {
+  const [{ readPhrase }, { DEFAULT_SETUP, newExercise, STANDARD_TUNING }] = await Promise.all([
+    import('@/core/brief'),
+    import('@/core'),
+  ]);
+  const read = readPhrase(text, { tuning: STANDARD_TUNING, subdivision: 4, setup: DEFAULT_SETUP });
+  if (!read || 'fault' in read) return read;
+  return { exercise: newExercise(UNNAMED, read.passage), guessed: read.guessed };
+}
+
 /**
- * Makes an exercise of tab and opens it.
+ * Makes an exercise of tab, or of note names or degrees, and opens it.
  * @param open shows the exercise of an id.
  * @returns why it could not be read, in words; null where it was.
  */
 export async function openTab(tab: string, open: (id: string) => void): Promise<string | null> {
   const { exerciseFromTab, readTabText } = await loadReading();
-  const read = exerciseFromTab(tab, UNNAMED);
-  if (!read) return readTabText(tab).problems.at(-1)?.message ?? 'There is no tab in it.';
-  const exercise = await withName(read);
+  // Names and numbers without a dash between them are a phrase, though a line of tab may be read from them.
+  const named = isOfNames(tab) ? await phraseIn(tab) : null;
+  const read = named && !('fault' in named) ? null : exerciseFromTab(tab, UNNAMED);
+  const phrase = read ? null : (named ?? (await phraseIn(tab)));
+  if (phrase && 'fault' in phrase) return phrase.fault;
+  const begun = read ?? phrase?.exercise;
+  if (!begun) return readTabText(tab).problems.at(-1)?.message ?? 'There is no tab in it.';
+  const exercise = await withName(begun);
   const fault =
     exercise.passage.notes.length > CHECKED_NOTES ? null : (await loadFormats()).exerciseFault(exercise);
   if (fault !== null) return `It could not be kept as it is written: ${fault}.`;
-  const { id, write } = beginExercise(database(), exercise, 'New exercise from tab');
+  const from = read ? 'tab' : 'a phrase';
+  const { id, write } = beginExercise(database(), exercise, `New exercise from ${from}`);
   open(id);
+  if (phrase)
+    told(
+      `Read as a phrase${phrase.guessed === null ? '' : `: ${phrase.guessed}`}. Its places on the neck are those that ask least of the hand.`,
+    );
   setTimeout(() => {
     const isLeft = takeJustBegun(id) !== null;
     if (isLeft) attempt('Keeping what was pasted', write, 'Paste it once more.');

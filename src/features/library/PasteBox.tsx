@@ -74,7 +74,7 @@ export function PasteBox() {
       }}
     >
       <TextField
-        label="Paste tab here and it opens on the Bench"
+        label="Paste tab or note names here and it opens on the Bench"
         value={text}
         onChange={(next) => {
           setText(next);
@@ -82,7 +82,7 @@ export function PasteBox() {
         }}
         rows={3}
         mono
-        placeholder={'e|--5-7-8--|\nB|---------| …'}
+        placeholder={'e|--5-7-8--|\nB|---------| …   or   A4 C5 D5 …   or   A: 1 b3 4 5'}
       />
       <div className="buttons">
         <Button

@@ -1,0 +1,117 @@
+/** Phrases typed as names and degrees: against another library of theory, and as the trade writes them (common practice, no source). */
+import fc from 'fast-check';
+import teoria from 'teoria';
+import { describe, expect, it } from 'vitest';
+import { DEFAULT_SETUP, STANDARD_TUNING } from '../instrument/instrument';
+import { pitchOf } from '../passage/passage';
+import { exerciseFault } from '../formats';
+import { newExercise } from '../model/exercise';
+import { readPhrase } from './phrase';
+
+const read = (text: string) =>
+  readPhrase(text, { tuning: STANDARD_TUNING, subdivision: 4, setup: DEFAULT_SETUP });
+const pitches = (text: string) => {
+  const made = read(text);
+  if (!made || 'fault' in made) throw new Error(made?.fault ?? 'no phrase');
+  return made.passage.notes.map((note) => pitchOf(made.passage, note));
+};
+const letter = fc.constantFrom(...'CDEFGAB');
+const sign = fc.constantFrom('', '', '#', 'b');
+
+describe('note names', () => {
+  it('with octaves sound what another library says, in their order, each on a place of the neck', () => {
+    const names = fc.array(fc.tuple(letter, sign, fc.constantFrom('3', '4', '5')), {
+      minLength: 2,
+      maxLength: 12,
+    });
+    fc.assert(
+      fc.property(names, (some) => {
+        const text = some.map((parts) => parts.join('')).join(' ');
+        const expected = some.map((parts) => teoria.note(parts.join('')).midi());
+        const made = read(text);
+        if (!made || 'fault' in made) {
+          expect(made?.fault).toMatch(/reach|not on this instrument/);
+          return;
+        }
+        expect(pitches(text)).toEqual(expected);
+        expect(exerciseFault(newExercise('Phrase', made.passage))).toBeNull();
+      }),
+    );
+  });
+
+  it('without an octave are the nearest to the note before, never more than a tritone away', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(letter, sign), { minLength: 2, maxLength: 10 }), (some) => {
+        const text = some.map((parts) => parts.join('').toLowerCase()).join(', ');
+        const made = read(text);
+        if (!made || 'fault' in made) return;
+        const sounding = pitches(text);
+        sounding.forEach((pitch, at) => {
+          const midi = teoria.note(`${some[at]!.join('')}4`).midi();
+          expect((pitch - midi + 120) % 12).toBe(0);
+          if (at > 0) expect(Math.abs(pitch - sounding[at - 1]!)).toBeLessThanOrEqual(6);
+        });
+        expect(made.guessed).toContain('nearest');
+      }),
+    );
+  });
+
+  it('are read as teachers write them; rests keep their slot', () => {
+    expect(pitches('A4 C5 D5')).toEqual([69, 72, 74]);
+    expect(pitches('Bb3 | B3 C♯4 E♭4')).toEqual([58, 59, 61, 63]);
+    expect(pitches('Cb4 B#3')).toEqual([59, 60]);
+    const made = read('a - c r d');
+    if (!made || 'fault' in made) throw new Error('It is a phrase.');
+    expect(made.passage.notes.map(({ onsetTicks }) => onsetTicks / 1680)).toEqual([0, 2, 4]);
+    expect(made.passage.lengthTicks).toBe(5 * 1680);
+  });
+
+  it('lie under one hand where they can', () => {
+    const made = read('A3 C4 D4 E4 G4 A4 C5 A4 G4 E4 D4 C4 A3');
+    if (!made || 'fault' in made) throw new Error('It is a phrase.');
+    const frets = made.passage.notes.map(({ fret }) => fret);
+    expect(Math.max(...frets) - Math.min(...frets)).toBeLessThanOrEqual(4);
+  });
+});
+
+describe('degrees', () => {
+  it('are those of the major scale on the key, raised and lowered, as another library counts them', () => {
+    const NAMES = ['', 'P1', 'M2', 'M3', 'P4', 'P5', 'M6', 'M7', 'P8', 'M9'];
+    const degrees = fc.array(fc.tuple(fc.constantFrom('', 'b', '#'), fc.integer({ min: 1, max: 9 })), {
+      minLength: 2,
+      maxLength: 8,
+    });
+    fc.assert(
+      fc.property(letter, sign, degrees, (tonic, accidental, some) => {
+        // One without a sign tells degrees from names.
+        const text = `${tonic}${accidental}: 1 ${some.map((parts) => parts.join('')).join(' ')}`;
+        const made = read(text);
+        if (!made || 'fault' in made) return;
+        const root = teoria.note(`${tonic}${accidental}3`).midi();
+        const above = some.map(([raised, number]) => {
+          const steps = teoria.note('C3').interval(NAMES[number]!).midi() - teoria.note('C3').midi();
+          return steps + (raised === '#' ? 1 : raised === 'b' ? -1 : 0);
+        });
+        expect(pitches(text).map((pitch) => (pitch - root + 120) % 12)).toEqual(
+          [0, ...above].map((steps) => (steps + 120) % 12),
+        );
+      }),
+    );
+    expect(pitches('A: 1 b3 4 5')).toEqual([57, 60, 62, 64]);
+    expect(pitches('in C: 1 2 3')).toEqual([60, 62, 64]);
+    expect(read('1 b3 4 5')).toMatchObject({ guessed: expect.stringContaining('from A') as string });
+  });
+});
+
+it('names what it cannot read or place, and leaves alone what is no phrase', () => {
+  expect(read('A4 C5 H5 D5')).toEqual({ fault: '“H5”: not read as note names.' });
+  expect(read('C1 E4 G4')).toEqual({ fault: '“C1”: not on this instrument up to fret 22.' });
+  for (const text of ['', 'see you soon', 'A4', 'e|--5--7--|\nB|--------|', 'a quick note to you'])
+    expect([text, read(text)]).toEqual([text, null]);
+  fc.assert(
+    fc.property(fc.string({ unit: fc.constantFrom(...'ABCb#12 -|x9') }), (text) => {
+      const made = read(text);
+      if (made && 'fault' in made) expect(made.fault).toMatch(/^[“A-Z].*\.$/);
+    }),
+  );
+});
