@@ -42,8 +42,12 @@ test('a suggestion is tried in the lane before it is applied, and the figures ar
     .getByRole('button', { name: /^Try: / })
     .first()
     .click();
-  await expect(page.getByRole('region', { name: 'Tried in the lane' })).toContainText('there and back');
-  await expect(page.locator('[data-trains]')).toContainText('0 outside, 9 inside');
+  await expect(page.getByRole('region', { name: 'Tried in the lane' })).toContainText(
+    'one pass from each stroke',
+  );
+  // The sentence is that of what is tried, the exercise's own beside it.
+  await expect(page.locator('[data-trains]')).toContainText('9 outside, 9 inside');
+  await expect(page.getByText('Yours: 0 outside, 9 inside')).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-trains]')).toContainText('9 outside, 9 inside');
 });

@@ -29,8 +29,8 @@ async function withName(exercise: Exercise): Promise<Exercise> {
   return { ...exercise, title: numbered(name, new Set(taken)) };
 }
 
-const isOfNames = (text: string) =>
-  /^[\sA-Ga-g#♯♭\d,.:|rin-]*$/.test(text) && !/--|^\s*[A-Ga-g][#b]?\|/m.test(text);
+/** One line without the dashes and bars of tab: names and numbers, though a line of tab may be read from them. */
+const isOneLineOfWords = (text: string) => !/--|\n/.test(text.trim()) && !/^\s*[A-Ga-g][#b]?\|/.test(text);
 
 /** What a text that is no tab says as a phrase; null where it is none. */
 async function phraseIn(text: string) {
@@ -50,10 +50,9 @@ async function phraseIn(text: string) {
  */
 export async function openTab(tab: string, open: (id: string) => void): Promise<string | null> {
   const { exerciseFromTab, readTabText } = await loadReading();
-  // Names and numbers without a dash between them are a phrase, though a line of tab may be read from them.
-  const named = isOfNames(tab) ? await phraseIn(tab) : null;
-  const read = named && !('fault' in named) ? null : exerciseFromTab(tab, UNNAMED);
-  const phrase = read ? null : (named ?? (await phraseIn(tab)));
+  const words = isOneLineOfWords(tab) ? await phraseIn(tab) : null;
+  const read = words ? null : exerciseFromTab(tab, UNNAMED);
+  const phrase = read ? null : (words ?? (await phraseIn(tab)));
   if (phrase && 'fault' in phrase) return phrase.fault;
   const begun = read ?? phrase?.exercise;
   if (!begun) return readTabText(tab).problems.at(-1)?.message ?? 'There is no tab in it.';
