@@ -106,7 +106,7 @@ export {
   lastAgain,
   slotsNeeded,
 } from './rhythm/lay';
-export { RHYTHMS, RHYTHM_WORDS, inRhythm, type Rhythm } from './rhythm/variants';
+export { RHYTHMS } from './rhythm/variants';
 export { MAX_SWING, STRAIGHT } from './time/swing';
 export {
   GOAL_TECHNIQUES,

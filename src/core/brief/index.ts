@@ -4,7 +4,7 @@ export type { Advice } from './conflict';
 export { slantOfBrief } from './brief';
 export { draftBrief, equalOnPairs, withCandidate, withTyped, type BriefPart } from './draft';
 export { partsText, reachText } from './parts';
-export { readPhrase, type PhraseReading } from './phrase';
+export { readPhrase } from './phrase';
 export { LESSON_BRIEFS, PUBLISHED_BRIEFS } from './published';
 export { searching, type Outcome, type SearchEvent } from './search';
 export { adviceText, briefName, briefText, outcomeText, targetText, wishText } from './words';

@@ -9,7 +9,7 @@ export { nearestRecipe } from './nearest';
 export { allStrings, firstRecipe, withSource } from './recipe';
 export { CHORDS, SCALES, TONICS } from './names';
 export { shortForm, type ShortForm } from './short';
-export { keyOfLine, rekeyRange, type Key, type Rekeyed } from './rekey';
+export { keyOfLine, rekeyRange, type Key } from './rekey';
 export { suppliesOf } from './supply';
 export { tuningFrom, tuningText } from './tuningText';
 export { recipeName, recipeText, TURN_NAMES, versionsInTurn } from './words';

@@ -9,7 +9,7 @@ export {
   passesIn,
   type Drill,
 } from './group';
-export { hardestChanges, hardText, type FailingHere, type Hard } from './hardest';
+export { hardestChanges, hardText } from './hardest';
 export { MOST_PARTS } from './sections';
 export { pickingAlone } from './stages';
 export { problemExercise, temposFor, type TeachingProblem } from './problem';

@@ -8,11 +8,8 @@ import {
   planOf,
   passageHash,
   type Exercise,
-  type Plan,
   type Range,
-  type Setup,
   type Transition,
-  type Place,
 } from '@/core';
 import {
   changesPerSecond,
@@ -40,7 +37,7 @@ import { HandsAlone } from '../HandsAlone';
 import { NumberList } from '../material/NumberList';
 import { FieldRow } from '../TwoColumns';
 import { DrillsThere } from './DrillsThere';
-import { useChanges } from './useChanges';
+import { useChanges, type ChangesProps } from './useChanges';
 import type { Try } from '@/work/bench/trying';
 import { useKept } from '@/ui/shell/useKept';
 
@@ -72,13 +69,7 @@ const DEFAULT_MINUTES = 8;
 
 const keyOf = ({ stage, part }: Drill) => `${stage} ${part}`;
 
-interface DrillsPanelProps {
-  readonly exerciseId: string;
-  readonly exercise: Exercise;
-  readonly plan: Plan;
-  readonly setup: Setup;
-  readonly bpm: number;
-  readonly caret: Place;
+interface DrillsPanelProps extends ChangesProps {
   readonly range: Range | null;
   readonly onTry: Try;
 }

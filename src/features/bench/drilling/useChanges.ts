@@ -15,7 +15,7 @@ import { database, daysOn } from '@/storage';
 import { usePlayer } from '@/ui/shell/player';
 import { useKept } from '@/ui/shell/useKept';
 
-interface ChangesProps {
+export interface ChangesProps {
   readonly exerciseId: string;
   readonly exercise: Exercise;
   readonly plan: Plan;
