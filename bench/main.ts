@@ -1,10 +1,15 @@
-/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` or `-- record` (of the browser's, those of keys or of the record) prints a part of them; `-- lines` composed lines to be read. */
+/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` or `-- record` (of the browser's, those of keys or of the record) prints a part of them; `-- lines` composed lines to be read, `-- drift` the clean tempo of simulated hands. */
 import { benchBriefs, printLines } from './brief';
 import { benchBrowser } from './browser';
+import { benchDrift } from './drift';
 import { benchEngine } from './engine';
 import { benchExchange } from './exchange';
 
 const only = process.argv[2];
+if (only === 'drift') {
+  benchDrift();
+  process.exit(0);
+}
 if (only === 'lines') {
   printLines();
   process.exit(0);
