@@ -94,7 +94,6 @@ export {
 export { fitOf } from './rhythm/fit';
 export {
   type Gap,
-  ACCENTS,
   slotsInPass,
   groupNotes,
   accentNotes,
@@ -106,7 +105,7 @@ export {
   lastAgain,
   slotsNeeded,
 } from './rhythm/lay';
-export { RHYTHMS } from './rhythm/variants';
+export { ACCENTS, RHYTHMS } from './rhythm/names';
 export { MAX_SWING, STRAIGHT } from './time/swing';
 export {
   GOAL_TECHNIQUES,

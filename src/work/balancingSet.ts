@@ -51,6 +51,7 @@ function backwards(exercise: Exercise): Exercise {
     passage: reversePassage(exercise.passage),
     recipe: null,
     brief: null,
+    briefTyped: null,
   };
 }
 

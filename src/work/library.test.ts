@@ -136,6 +136,10 @@ describe('pasting', () => {
       57, 60, 62, 64,
     ]);
     expect(await openTab('A4 C5 H5', open)).toBe('“H5”: not read as note names.');
+    // A string's letter with frets after it is a line of tab.
+    opened.length = 0;
+    expect(await openTab('e 5 7 8', open)).toBeNull();
+    await soon(async () => expect((await db.exercises.get(opened[0]!))?.title).toMatch(/^String 1/));
   });
 
   it('keeps the title that stands over it', async () => {

@@ -30,7 +30,8 @@ async function withName(exercise: Exercise): Promise<Exercise> {
 }
 
 /** One line without the dashes and bars of tab: names and numbers, though a line of tab may be read from them. */
-const isOneLineOfWords = (text: string) => !/--|\n/.test(text.trim()) && !/^\s*[A-Ga-g][#b]?\|/.test(text);
+const isOneLineOfWords = (text: string) =>
+  !/--|\n/.test(text.trim()) && !/^\s*[A-Ga-g][#b]?(?:\||\s+\d)/.test(text);
 
 /** What a text that is no tab says as a phrase; null where it is none. */
 async function phraseIn(text: string) {

@@ -189,6 +189,7 @@ export function drillExercises(
       question: null,
       recipe: null,
       brief: null,
+      briefTyped: null,
       origin: null,
       drill: { parentId, order: firstOrder + at, stage, hands: drill.hands },
     };

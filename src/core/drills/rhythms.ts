@@ -6,7 +6,8 @@ import type { Passage } from '../passage/passage';
 import { isPicked } from '../picking/picks';
 import { otherStroke, type PickingPolicy } from '../picking/policy';
 import { accentNotes } from '../rhythm/lay';
-import { inRhythm, RHYTHM_WORDS, RHYTHMS } from '../rhythm/variants';
+import { RHYTHMS } from '../rhythm/names';
+import { inRhythm, RHYTHM_WORDS } from '../rhythm/variants';
 import { judged, type Drill } from './stages';
 
 /** Fewer moments than this have no rhythm to change. */

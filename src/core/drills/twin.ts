@@ -51,6 +51,7 @@ export function twinOf(exercise: Exercise, plan: Plan, parentId: string, order: 
     cues: null,
     question: null,
     brief: null,
+    briefTyped: null,
     origin: null,
     sourceText: '',
     drill,

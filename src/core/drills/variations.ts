@@ -47,7 +47,15 @@ export function variationsOf(exercise: Exercise): Variation[] {
       title: titledAs(exercise.title, `(${name})`),
       passage: to,
       // What was made by a recipe or a file is not what stands here any more.
-      ...{ recipe: null, origin: null, question: null, drill: null, sourceText: '' },
+      ...{
+        recipe: null,
+        brief: null,
+        briefTyped: null,
+        origin: null,
+        question: null,
+        drill: null,
+        sourceText: '',
+      },
     },
   });
   const key = moved(passage);

@@ -1,6 +1,5 @@
 /** What a ladder is made from and what its steps say; apart from building it, which pages do late. */
-import { ACCENTS } from '../rhythm/lay';
-import { RHYTHMS } from '../rhythm/variants';
+import { ACCENTS, RHYTHMS } from '../rhythm/names';
 import { MAX_SLOTS_PER_BEAT } from '../time/slots';
 import {
   field,

@@ -5,7 +5,6 @@ import { putNote } from '../passage/edits';
 import type { Passage } from '../passage/passage';
 import { passageOn } from '../picking/testing';
 import {
-  ACCENTS,
   accentNotes,
   groupNotes,
   holdLast,
@@ -17,6 +16,7 @@ import {
   slotsInPass,
   slotsNeeded,
 } from './lay';
+import { ACCENTS } from './names';
 
 const SLOT = 1680;
 const BEAT = 6720;

@@ -9,16 +9,8 @@ import { assignStrokes } from '../picking/strokes';
 import { coverageOf } from '../picking/coverage';
 import { performanceOf } from '../sound/performance';
 import { fitOf } from './fit';
-import {
-  ACCENTS,
-  accentNotes,
-  GAPS,
-  groupNotes,
-  pickupSlots,
-  restAtEnd,
-  setBeatSubdivision,
-  setPickup,
-} from './lay';
+import { accentNotes, GAPS, groupNotes, pickupSlots, restAtEnd, setBeatSubdivision, setPickup } from './lay';
+import { ACCENTS } from './names';
 import { slotAt } from '../time/slots';
 import { swung, unswung } from '../time/swing';
 

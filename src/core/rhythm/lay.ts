@@ -2,23 +2,12 @@
 import { putNote } from '../passage/edits';
 import { moveTicks, type Note, type Passage } from '../passage/passage';
 import { slotAt, slotsOf } from '../time/slots';
+import type { AccentRule } from './names';
 
 /** What stands between two groups: a silent slot, or the last note held through it. */
 export const GAPS = ['rest', 'long note'] as const;
 /** What fills the time between notes: a rest, or the note before. */
 export type Gap = (typeof GAPS)[number];
-
-/** Where accents fall. */
-export const ACCENTS = [
-  'none',
-  'beats',
-  'after the beats',
-  'new strings',
-  'every third',
-  'every fourth',
-  'every fifth',
-] as const;
-export type AccentRule = (typeof ACCENTS)[number];
 
 /** Slots of a pass in the plain grid; null where a pass is no whole number of them. */
 export function slotsInPass(passage: Passage, startTicks: number, endTicks: number): number | null {

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { passages } from '../passage/testing';
 import { passageFault } from '../formats/project/project';
-import { inRhythm, RHYTHMS, type Rhythm } from './variants';
+import { RHYTHMS, type Rhythm } from './names';
+import { inRhythm } from './variants';
 
 /** Lengths of the first eight moments, in slots as written. */
 const LENGTHS: Readonly<Record<Rhythm, { fine: readonly number[]; coarse: readonly number[] }>> = {

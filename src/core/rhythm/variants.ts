@@ -2,11 +2,7 @@
 import type { Passage } from '../passage/passage';
 import { MAX_SLOTS_PER_BEAT } from '../time/slots';
 import { layMoments } from './lay';
-
-/** How the notes of a figure follow each other, other than as written. */
-export const RHYTHMS = ['long, short', 'short, long', 'bursts', 'with stops'] as const;
-/** One of them. */
-export type Rhythm = (typeof RHYTHMS)[number];
+import type { Rhythm } from './names';
 
 /** What each is, and what it trains. */
 export const RHYTHM_WORDS: Readonly<Record<Rhythm, string>> = {

@@ -1,6 +1,6 @@
 /** What is particular about a step of a ladder, in words. */
 import { PART_NAMES, type LadderStep, type TempoCourse } from '../model/ladder';
-import type { AccentRule } from '../rhythm/lay';
+import type { AccentRule } from '../rhythm/names';
 import { bpmText } from './speeds';
 
 /** Where accents fall, in words. */

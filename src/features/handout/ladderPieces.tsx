@@ -11,8 +11,9 @@ const BOX_WIDTH = 19;
 const LETTER_WIDTH = 6.5;
 const STEP_GAP = 18;
 
-/** What of a step must be said beside its tempo. */
-const stepNote = (step: LadderStep, written: number) => stepWords(step, written).join(', ');
+/** What of a step must be said beside its tempo: what is played. How the hand moves and looks is the runner's to say; it would cost a page. */
+const stepNote = (step: LadderStep, written: number) =>
+  stepWords({ ...step, movement: null, look: null }, written).join(', ');
 
 /** How many steps stand beside each other: as many as the widest allows. */
 function columnsOf(steps: readonly LadderStep[], written: number, width: number): number {

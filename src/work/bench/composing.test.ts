@@ -108,7 +108,14 @@ it('lines are found again after leaving, for each of the last eight exercises; t
   const searches = Array.from({ length: 9 }, (_, at) => {
     const search = linesFor(`e${at}`);
     search.begin(
-      { brief: draftBrief(exercise), candidates: [], outcome: null, stage: 'looking', isProven: false },
+      {
+        brief: draftBrief(exercise),
+        setup: DEFAULT_SETUP,
+        candidates: [],
+        outcome: null,
+        stage: 'looking',
+        isProven: false,
+      },
       () => ({ result: new Promise(() => undefined), stop: () => stopped.push(`e${at}`) }),
       (now) => now,
     );
@@ -125,6 +132,7 @@ it('lines are found again after leaving, for each of the last eight exercises; t
 it('stopped, it says what is proven so far and no more', () => {
   const begun: Composed = {
     brief: draftBrief(exercise),
+    setup: DEFAULT_SETUP,
     candidates: [],
     outcome: null,
     stage: 'looking',

@@ -8,6 +8,8 @@ import { Search } from '../searching';
 export interface Composed {
   /** What the lines were, or are being, composed to. */
   readonly brief: Brief;
+  /** For whose hand. */
+  readonly setup: Setup;
   readonly candidates: readonly Candidate[];
   /** Null until it has ended. */
   readonly outcome: Outcome | null;
@@ -70,7 +72,7 @@ export function compose(
   seed: number,
 ): void {
   search.begin<Outcome>(
-    { brief, candidates: [], outcome: null, stage: 'looking', isProven: false },
+    { brief, setup, candidates: [], outcome: null, stage: 'looking', isProven: false },
     (report) => start(brief, setup, seed, (event) => report((now) => composedAfter(now, event))),
     composedAtEnd,
   );

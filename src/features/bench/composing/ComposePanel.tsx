@@ -151,7 +151,8 @@ export function ComposePanel({ exerciseId, exercise, setup, edit, onTry, onGo }:
   };
   const { candidates = NO_LINES } = composed ?? {};
   const best = Math.min(...candidates.map(({ cost }) => cost));
-  const isSame = composed !== null && JSON.stringify(composed.brief) === JSON.stringify(brief);
+  const isOfHand = composed !== null && JSON.stringify(composed.setup) === JSON.stringify(setup);
+  const isSame = isOfHand && JSON.stringify(composed.brief) === JSON.stringify(brief);
   return (
     <Panel>
       <Columns>
@@ -185,7 +186,10 @@ export function ComposePanel({ exerciseId, exercise, setup, edit, onTry, onGo }:
       {candidates.length > 0 ? (
         <>
           {isSame ? null : (
-            <p>These lines were composed to another brief: {briefText(composed!.brief, view)}</p>
+            <p>
+              These lines were composed {isOfHand ? 'to another brief' : 'for another hand'}:{' '}
+              {briefText(composed!.brief, view)}
+            </p>
           )}
           <p>
             Each grants the whole brief. Smoothness is counted in steps: leaps, turns of the line, and what
