@@ -16,12 +16,16 @@ import { draftBrief, equalOnPairs, withCandidate } from './draft';
 import { landed } from './brief';
 import { LESSON_BRIEFS, PUBLISHED_BRIEFS } from './published';
 import { differs } from './candidate';
+import { proven } from './exact';
+import { latticeOf } from './lattice';
 import { unmetWishes } from './meets';
 import { composeToBrief } from './search';
 import { otherWay, anyBrief, recount, within, exhaustive } from './testing';
 
 /** So many times more in the thorough run. */
 const THOROUGH = Number(process.env.THOROUGH ?? 1);
+
+const BUDGET = { expansions: 400_000, looks: 300_000_000 };
 
 /** Asks for no more than two skips. */
 const OPEN: Pick<
@@ -49,6 +53,22 @@ describe('composing to a brief', () => {
         if (best === null) expect(state).toBe('impossible');
       }),
       { numRuns: 50 * THOROUGH },
+    );
+  });
+
+  // Without a line known before, so that the proof must find the best itself; few tones, so that lines turn in place.
+  it('proves the same optimum as trying every line where lines go to and fro', () => {
+    const tones = { kind: 'scale' as const, tonic: 'B', name: 'dorian' };
+    fc.assert(
+      fc.property(anyBrief([5, 7], [3, 2], [7, 9]), (some) => {
+        const brief: Brief = { ...some, capo: 0, tones, loop: false, policy: 'alternateByNote' };
+        const search = proven(latticeOf(brief, DEFAULT_SETUP, 'plain'), Infinity, BUDGET);
+        let next = search.next();
+        while (!next.done) next = search.next();
+        const { proof } = next.value;
+        expect(proof.state === 'best' ? proof.found.cost : null).toBe(exhaustive(brief));
+      }),
+      { numRuns: 80 * THOROUGH },
     );
   });
 
