@@ -72,7 +72,8 @@ export function differs(a: Candidate, b: Candidate): boolean {
     const places = isRound ? length : length - shift;
     let same = 0;
     for (let at = 0; at < places; at++) if (from[(at + shift) % length] === to[at]) same++;
-    return same * 4 > places * ALIKE_OF_FOUR;
+    // A line begun later is the same only where every note is: what lies beside each other by chance is not.
+    return isRound || shift === 0 ? same * 4 > places * ALIKE_OF_FOUR : same === places;
   };
   // Begun more than half a line later there is too little to be told by.
   const shifts = Array.from({ length: Math.floor(length / 2) + 1 }, (_, shift) => shift);
