@@ -4,7 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { newExercise, NO_GOAL, type Exercise, type GoalKind } from '../model/exercise';
 import { planOf } from '../plan/plan';
 import { DEFAULT_SETUP } from '../instrument/instrument';
+import { exerciseFault } from '../formats';
 import { moveToString } from '../passage/edits';
+import { heldSpans } from '../passage/held';
 import { assignStrokes } from '../picking/strokes';
 import { DEFAULT_SCHOOLS } from '../picking/schools';
 import { passageOn } from '../picking/testing';
@@ -139,6 +141,21 @@ describe('mendings', () => {
     );
     expect([both.gap, notes[8]!.lock?.reason]).toEqual([0, 'the other start']);
     expect(notes[8]!.onsetTicks).toBe(3 * 6720);
+  });
+
+  it('of held notes and of beats divided otherwise the second pass has its own', () => {
+    const held = { held: 1 };
+    const chord = passageOn([3, 3, 3, 2, 2, 2, 3, 2], { 0: held, 1: held, 2: held });
+    const exercise = {
+      ...exerciseOn([1], 'balanced', true),
+      passage: { ...chord, beatSubdivisions: { 1: 8 } },
+    };
+    const both = mendings(exercise, DEFAULT_SETUP).find(
+      ({ kind, first }) => kind === 'bothStarts' && !first,
+    )!;
+    expect(heldSpans(both.passage.notes).map(({ notes }) => notes.length)).toEqual([3, 3]);
+    expect(both.passage.beatSubdivisions).toEqual({ 1: 8, 4: 8 });
+    expect(exerciseFault({ ...exercise, passage: both.passage })).toBeNull();
   });
 
   it('leave what is held, and what would leave the hand, on their strings', () => {

@@ -3,6 +3,7 @@ import type { Exercise, Goal } from '../model/exercise';
 import { planOf, type Plan } from '../plan/plan';
 import type { Setup } from '../instrument/instrument';
 import { deleteSlot, moveToString, putNote, setTechnique } from '../passage/edits';
+import { heldApart } from '../passage/held';
 import { pitchOf, type Note, type Passage, type Stroke } from '../passage/passage';
 import { reversePassage } from '../passage/range';
 import type { Analysis } from '../picking/analysis';
@@ -147,7 +148,7 @@ function costsOf(before: Plan, after: Plan): MendCosts {
 
 /** A pass, a beat's rest, the same from the other stroke, a rest; null where the first stroke is locked or the passage has parts. */
 function withBothStarts(passage: Passage, plan: Plan): Passage | null {
-  const { notes, meter, lengthTicks, pickupTicks, loopBounds, nextNoteNumber } = passage;
+  const { notes, meter, lengthTicks, pickupTicks, loopBounds, nextNoteNumber, beatSubdivisions } = passage;
   const first = notes.findIndex(isPicked);
   const stroke = plan.assignment.passes[0]?.[first];
   if (!stroke || notes[first]!.lock || pickupTicks > 0 || loopBounds) return null;
@@ -155,7 +156,8 @@ function withBothStarts(passage: Passage, plan: Plan): Passage | null {
   // Both are locked, or the start would give way to the one that is.
   const from = (note: Note, at: number, begins: Stroke, reason: string): Note =>
     at === first ? { ...note, lock: { stroke: begins, reason } } : note;
-  const again = notes.map((note, at) => ({
+  // What is held in one pass does not ring into the other.
+  const again = heldApart(notes, notes).map((note, at) => ({
     ...from(note, at, otherStroke(stroke), 'the other start'),
     id: `n${nextNoteNumber + at}`,
     onsetTicks: note.onsetTicks + eachTicks,
@@ -163,6 +165,15 @@ function withBothStarts(passage: Passage, plan: Plan): Passage | null {
   return {
     ...passage,
     notes: [...notes.map((note, at) => from(note, at, stroke, 'one start')), ...again],
+    beatSubdivisions: {
+      ...beatSubdivisions,
+      ...Object.fromEntries(
+        Object.entries(beatSubdivisions).map(([beat, slots]) => [
+          Number(beat) + eachTicks / meter.beatTicks,
+          slots,
+        ]),
+      ),
+    },
     lengthTicks: 2 * eachTicks,
     nextNoteNumber: nextNoteNumber + notes.length,
   };
@@ -180,7 +191,8 @@ function withWayBack(passage: Passage, repeated: boolean): Passage {
   return next;
 }
 
-function* candidates({ passage, policy }: Exercise, plan: Plan): Generator<Candidate> {
+/** @param plan of the exercise; null: without what is told from it. */
+function* candidates({ passage, policy }: Exercise, plan: Plan | null): Generator<Candidate> {
   const plain = { passage, policy, note: 0, to: null };
   const { notes } = passage;
   const last = notes.at(-1);
@@ -189,7 +201,7 @@ function* candidates({ passage, policy }: Exercise, plan: Plan): Generator<Candi
   // An automatic start may have taken either; the one that changes nothing is no mending.
   for (const start of ['up', 'down'] as const)
     if (start !== policy.start) yield { ...plain, kind: 'start', policy: { ...policy, start } };
-  const both = withBothStarts(passage, plan);
+  const both = plan && withBothStarts(passage, plan);
   if (both) yield { ...plain, kind: 'bothStarts', passage: both };
   yield { ...plain, kind: 'oneMore', passage: lastAgain(passage) };
   if (notes.length > 1) yield { ...plain, kind: 'oneLess', passage: deleteSlot(passage, last.onsetTicks) };
@@ -277,7 +289,12 @@ export function mendings(exercise: Exercise, setup: Setup, progress: Progress = 
   const found: Mending[] = [];
   const nearer: Mending[] = [];
   let done = 0;
-  const tryAll = (from: Exercise, plan: Plan, first: Mending | null, kinds: ReadonlySet<MendKind> | null) => {
+  const tryAll = (
+    from: Exercise,
+    plan: Plan | null,
+    first: Mending | null,
+    kinds: ReadonlySet<MendKind> | null,
+  ) => {
     for (const candidate of candidates(from, plan)) {
       if (progress.cancelled?.()) return;
       if (kinds && !kinds.has(candidate.kind)) continue;
@@ -296,10 +313,8 @@ export function mendings(exercise: Exercise, setup: Setup, progress: Progress = 
   // Where no single change is enough, those that come nearest are followed by one that concerns the whole.
   const singles = [...nearer].sort((a, b) => a.gap - b.gap || inTurn(a, b));
   if (singles[0] && singles[0].gap > 0)
-    for (const first of singles.slice(0, MOST_FIRSTS)) {
-      const from = { ...exercise, passage: first.passage, policy: first.policy };
-      tryAll(from, planOf(first.passage, first.policy, setup), first, SECOND_KINDS);
-    }
+    for (const first of singles.slice(0, MOST_FIRSTS))
+      tryAll({ ...exercise, passage: first.passage, policy: first.policy }, null, first, SECOND_KINDS);
   const count = new Map<MendKind | 'two changes', number>();
   return found.sort(inTurn).filter(({ kind, first }) => {
     const sort = first ? 'two changes' : kind;
