@@ -6,7 +6,6 @@ import {
   numbered,
   saidOf,
   titledAs,
-  type DrillHands,
   type DrillStage,
   type Exercise,
   type ExerciseRecord,
@@ -221,7 +220,6 @@ export interface GroupedDrill {
   readonly title: string;
   readonly order: number;
   readonly stage: DrillStage;
-  readonly hands: DrillHands;
   readonly passageHash: string;
 }
 
@@ -231,8 +229,8 @@ export async function drillsCutFrom(db: DatabaseHandle, parentId: string): Promi
   return records
     .filter(({ archivedAt }) => archivedAt === null)
     .map(({ id, title, drill, passageHash: hash }) => {
-      const { order, stage, hands } = drill!;
-      return { id, title, order, stage, hands, passageHash: hash };
+      const { order, stage } = drill!;
+      return { id, title, order, stage, passageHash: hash };
     })
     .sort((a, b) => a.order - b.order);
 }

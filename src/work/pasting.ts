@@ -37,7 +37,7 @@ const isOneLineOfWords = (text: string) =>
 async function phraseIn(text: string) {
   const [{ readPhrase }, { DEFAULT_SETUP, newExercise, STANDARD_TUNING }] = await Promise.all([
     import('@/core/brief'),
-    import('@/core'),
+    loadReading(),
   ]);
   const read = readPhrase(text, { tuning: STANDARD_TUNING, subdivision: 4, setup: DEFAULT_SETUP });
   if (!read || 'fault' in read) return read;
@@ -51,9 +51,10 @@ async function phraseIn(text: string) {
  */
 export async function openTab(tab: string, open: (id: string) => void): Promise<string | null> {
   const { exerciseFromTab, readTabText } = await loadReading();
-  const words = isOneLineOfWords(tab) ? await phraseIn(tab) : null;
+  const isFirstAPhrase = isOneLineOfWords(tab);
+  const words = isFirstAPhrase ? await phraseIn(tab) : null;
   const read = words ? null : exerciseFromTab(tab, UNNAMED);
-  const phrase = read ? null : (words ?? (await phraseIn(tab)));
+  const phrase = read || isFirstAPhrase ? words : await phraseIn(tab);
   if (phrase && 'fault' in phrase) return phrase.fault;
   const begun = read ?? phrase?.exercise;
   if (!begun) return readTabText(tab).problems.at(-1)?.message ?? 'There is no tab in it.';

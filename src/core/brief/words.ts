@@ -138,7 +138,7 @@ const LIKENESS_WORDS = {
 } as const;
 
 /** "17 notes, so that it ends on a beat". */
-export function lengthText(brief: Brief): string {
+function lengthText(brief: Brief): string {
   const { notes } = landed(brief);
   return `${counted(notes, 'note')}${brief.lands && !brief.loop ? ', so that it ends on a beat' : ''}`;
 }

@@ -1,12 +1,11 @@
 /** A part of a line in another key or mode: each note keeps its degree. */
-import { Interval, ScaleType } from 'tonal';
 import type { Range } from '../passage/range';
 import { repitchRange } from '../passage/rangeMoves';
 import { pitchOf, type Passage } from '../passage/passage';
 import type { KeptRecipe } from '../model/recipe';
 import { modulo } from '../time/periods';
 import { SCALES, TONICS } from './names';
-import { pitchClassOf, scaleTones } from './tones';
+import { degreesOf, pitchClassOf, scaleTones } from './tones';
 
 /** A scale on a tonic, each one of `TONICS` and `SCALES`. */
 export interface Key {
@@ -21,16 +20,6 @@ export interface Rekeyed {
   readonly outside: number;
   /** Notes whose degree the new key does not have: they took its nearest tone, of two the lower. */
   readonly nearest: number;
-}
-
-/** The scale's degrees: the number of each (1 to 7, as it is spelt) and its semitones above the tonic. */
-function degreesOf(scale: string): { readonly number: number; readonly semitones: number }[] {
-  const { intervals, empty } = ScaleType.get(scale);
-  if (empty) throw new RangeError(`There is no scale “${scale}”.`);
-  return intervals.map((name) => ({
-    number: Interval.get(name).num!,
-    semitones: Interval.semitones(name),
-  }));
 }
 
 /** The shorter way from one pitch class to another: −5 to 6 semitones. */

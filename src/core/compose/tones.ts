@@ -13,13 +13,18 @@ function semitones(intervals: readonly string[]): number[] {
   return intervals.map((interval) => Interval.semitones(interval));
 }
 
-/** Pitch classes of a scale on a tonic, from the tonic up; throws a RangeError where there is no such scale. */
-export function scaleTones(tonic: string, scale: string): number[] {
+/** The degrees of a scale: the number of each (1 to 7, as it is spelt) and its semitones above the tonic; throws a RangeError where there is none. */
+export function degreesOf(scale: string): { readonly number: number; readonly semitones: number }[] {
   const { intervals, empty } = ScaleType.get(scale);
   if (empty) throw new RangeError(`There is no scale “${scale}”.`);
-  return semitones(intervals).map((steps) => (pitchClassOf(tonic) + steps) % 12);
+  return intervals.map((name) => ({ number: Interval.get(name).num!, semitones: Interval.semitones(name) }));
 }
 
+/** Pitch classes of a scale on a tonic, from the tonic up; throws a RangeError where there is no such scale. */
+export const scaleTones = (tonic: string, scale: string): number[] =>
+  degreesOf(scale).map(({ semitones: steps }) => (pitchClassOf(tonic) + steps) % 12);
+
+const PERFECT_FIFTH = 7;
 const triads = new Map<string, readonly number[]>();
 
 /** Pitch classes of the triad that a scale has on its tonic: of its first, third and fifth degrees, as far as it has them. */
@@ -27,14 +32,13 @@ export function triadOf(tonic: string, scale: string): readonly number[] {
   const key = `${tonic} ${scale}`;
   const known = triads.get(key);
   if (known) return known;
-  const { intervals } = ScaleType.get(scale);
-  const degree = (number: number) => {
-    const named = intervals.filter((name) => Interval.get(name).num === number);
+  const degrees = degreesOf(scale);
+  const triad = [1, 3, 5].flatMap((number) => {
+    const named = degrees.filter((one) => one.number === number);
     // Where a scale has a perfect fifth beside another one, that is the triad's.
-    return named.find((name) => name.endsWith('P')) ?? named[0];
-  };
-  const names = [1, 3, 5].map(degree).filter((name) => name !== undefined);
-  const triad = semitones(names).map((steps) => (pitchClassOf(tonic) + steps) % 12);
+    const tone = named.find(({ semitones: steps }) => steps === PERFECT_FIFTH) ?? named[0];
+    return tone ? [(pitchClassOf(tonic) + tone.semitones) % 12] : [];
+  });
   triads.set(key, triad);
   return triad;
 }

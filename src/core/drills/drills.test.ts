@@ -273,5 +273,22 @@ describe('the hardest change', () => {
     expect(first!.change.kind).toBe('sweep');
     expect(first!.why[0]).toBe('turn');
     expect(hardText(first!, '')).toMatch(/^where the sweep turns, what the goal asks for/);
+    // Round the seam too: the last sweep comes to the turn with which the round begins.
+    const strings = [1, 2, 3, 4, 3, 2];
+    const round = strings.map((string, at) => ({
+      ...notes[0]!,
+      id: `n${at}`,
+      string,
+      onsetTicks: at * 1680,
+    }));
+    const looped = {
+      ...line,
+      passage: { ...passage, notes: round, lengthTicks: 6 * 1680 },
+      policy: { ...line.policy, loop: true },
+    };
+    const turning = of({ ...looped, goal: { ...line.goal, kind: 'sweep' } }).filter(
+      ({ why }) => why[0] === 'turn',
+    );
+    expect(turning.map(({ change }) => change.fromNote).sort()).toEqual(['n1', 'n2', 'n4', 'n5']);
   });
 });

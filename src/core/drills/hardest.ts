@@ -13,7 +13,7 @@ export interface FailingHere {
   readonly runs: number;
 }
 
-/** Why a change comes before others: the first that holds. */
+/** What makes a change come before others. */
 export type Hardness = 'turn' | 'join' | 'goal' | 'record' | 'time';
 
 /** A change with its reasons. */
@@ -39,17 +39,18 @@ export function hardestChanges(
   setup: Setup,
   failing: readonly FailingHere[] = [],
 ): Hard[] {
-  const { transitions } = plan.analysis;
+  const { transitions, loop } = plan.analysis;
   const ranked = tightestChanges(plan.passage, plan.analysis, bpm, setup)
     .map(({ change }) => change)
     .filter(({ pass }) => pass === 0);
   const failedAt = new Map(failing.map(({ fromNote, toNote, runs }) => [`${fromNote} ${toNote}`, runs]));
   const beside = (change: Transition, holds: (other: Transition) => boolean) => {
     const at = transitions.indexOf(change);
-    return [transitions[at - 1], transitions[at + 1]].some((other) => other !== undefined && holds(other));
+    // Round the seam the last change is beside the first.
+    const before = loop ? transitions.at(at - 1) : transitions[at - 1];
+    const after = transitions[at + 1] ?? (loop ? transitions[0] : undefined);
+    return [before, after].some((other) => other !== undefined && holds(other));
   };
-  const isOfGoal = ({ kind }: Transition) =>
-    goal.kind !== null && SINGLED.has(goal.kind) && kind === goal.kind;
   const hard = ranked.map((change, at): Hard & { readonly rank: readonly number[] } => {
     const runs = failedAt.get(`${change.fromNote} ${change.toNote}`) ?? 0;
     const isSwept = change.kind === 'sweep';
@@ -57,7 +58,7 @@ export function hardestChanges(
       isSwept &&
       beside(change, (other) => other.turn || (other.kind === 'sweep' && other.travel !== change.travel));
     const isJoin = isSwept && !isTurn && beside(change, (other) => !isStringChange(other));
-    const ofGoal = isOfGoal(change);
+    const ofGoal = goal.kind !== null && SINGLED.has(goal.kind) && change.kind === goal.kind;
     const place = isTurn ? 2 : isJoin ? 1 : 0;
     return {
       change,
