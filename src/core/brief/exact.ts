@@ -124,7 +124,8 @@ function* search(
       : spent + priced + toGo[note]![state]! - debt;
     const rank = Math.max(0, Math.ceil(whole - 1e-6));
     if (!(rank < upper)) return;
-    const base = (note * places.length * strokes + Math.floor(state / WAYS)) * count;
+    const on = note * places.length * strokes + Math.floor(state / WAYS);
+    const base = on * count;
     for (let at = 0; at < count; at++) {
       const had = counter[at]!;
       if (had + most[base + at]! < mins[at]!) return;
@@ -135,9 +136,7 @@ function* search(
     const here = (cheapest[note * size + state] ??= new Map<number, number>());
     const known = here.get(code);
     if (known !== undefined && known <= spent) return;
-    const came =
-      (note * places.length * strokes + Math.floor(state / WAYS)) * DIRECTIONS_COME.length +
-      directionOf(state % WAYS);
+    const came = on * DIRECTIONS_COME.length + directionOf(state % WAYS);
     const alike = (nearly[came] ??= new Map<number, number>());
     const lowest = alike.get(code);
     if (lowest !== undefined && lowest + WEIGHTS.inPlace <= spent) return;

@@ -58,25 +58,29 @@ interface LinesProps {
   readonly onTake: (candidate: Candidate) => void;
 }
 
-/** What is drawn and said of a line: made once, however often others come after it. */
-const Shown = memo(function Shown({ candidate, setup }: { candidate: Candidate; setup: Setup }) {
-  const { passage, policy } = candidate;
-  const plan = useMemo(() => planOf(passage, policy, setup), [passage, policy, setup]);
-  // Said below: to a screen reader a tab is a row of signs.
-  return <pre aria-hidden>{smallTab(plan)}</pre>;
-});
+interface LineProps {
+  readonly candidate: Candidate;
+  readonly heading: string;
+  readonly setup: Setup;
+}
 
-const Said = memo(function Said({ candidate, setup }: { candidate: Candidate; setup: Setup }) {
+/** What is drawn and said of a line: made once, however often others come after it. */
+const Line = memo(function Line({ candidate, heading, setup }: LineProps) {
   const view = useView();
   const { passage, policy, parts } = candidate;
   const plan = useMemo(() => planOf(passage, policy, setup), [passage, policy, setup]);
   const costs = partsText(parts);
   return (
     <>
-      <p>{trainsSentence(plan.analysis, view)}</p>
-      <small>
-        It {reachText(passage, policy.loop === true)}.{costs === '' ? '' : ` Steps: ${costs}.`}
-      </small>
+      {/* Said beside it: to a screen reader a tab is a row of signs. */}
+      <pre aria-hidden>{smallTab(plan)}</pre>
+      <div>
+        <b>{heading}</b>
+        <p>{trainsSentence(plan.analysis, view)}</p>
+        <small>
+          It {reachText(passage, policy.loop === true)}.{costs === '' ? '' : ` Steps: ${costs}.`}
+        </small>
+      </div>
     </>
   );
 });
@@ -91,13 +95,7 @@ export function Lines({ candidates, best, setup, onTry, onTake }: LinesProps) {
         const smooth = cost === best ? 'the smoothest' : `${counted(cost - best, 'step')} less smooth`;
         return (
           <li key={passage.notes.map(({ string, fret }) => `${string}.${fret}`).join(' ')}>
-            <Shown candidate={candidate} setup={setup} />
-            <div>
-              <b>
-                {name}, {smooth}
-              </b>
-              <Said candidate={candidate} setup={setup} />
-            </div>
+            <Line candidate={candidate} heading={`${name}, ${smooth}`} setup={setup} />
             <span className="buttons">
               <Button
                 aria-label={`Try ${name} in the lane`}

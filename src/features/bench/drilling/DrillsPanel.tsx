@@ -1,5 +1,5 @@
 'use client';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import {
   capital,
@@ -9,6 +9,7 @@ import {
   passageHash,
   type Exercise,
   type Range,
+  type Setup,
   type Transition,
 } from '@/core';
 import {
@@ -73,6 +74,13 @@ interface DrillsPanelProps extends ChangesProps {
   readonly range: Range | null;
   readonly onTry: Try;
 }
+
+/** Made once for a drill, wherever the caret goes. */
+const DrillLane = memo(function DrillLane({ drill, setup }: { drill: Drill; setup: Setup }) {
+  const { passage, policy } = drill;
+  const plan = useMemo(() => planOf(passage, policy, setup), [passage, policy, setup]);
+  return <SmallLane plan={plan} width={210} />;
+});
 
 /** Why some beginnings of parts will not do; null if they will. */
 function partsFault(numbers: readonly number[], notes: number): string | null {
@@ -203,7 +211,7 @@ export function DrillsPanel(props: DrillsPanelProps) {
                   setPicked({ of: drills, keys: next });
                 }}
               />
-              <SmallLane plan={planOf(drill.passage, drill.policy, setup)} width={210} />
+              <DrillLane drill={drill} setup={setup} />
               <div>
                 {capital(name)}
                 {isThere.has(keyOf(drill)) ? <b> · there already</b> : null}

@@ -29,13 +29,16 @@ export function useChanges({ exerciseId, exercise, plan, setup, bpm, caret }: Ch
   const { passage, goal } = exercise;
   const player = usePlayer();
   const days = useKept(() => daysOn(database(), player.id, exerciseId), [player.id, exerciseId]);
-  return useMemo(() => {
+  // Apart from the caret, which moves often.
+  const hard = useMemo(() => {
     const failing = failingChanges(days ?? []).map(({ fromNote, toNote, runs }) => ({
       fromNote,
       toNote,
       runs,
     }));
-    const hard = hardestChanges(plan, goal, bpm, setup, failing);
+    return hardestChanges(plan, goal, bpm, setup, failing);
+  }, [plan, goal, bpm, setup, days]);
+  return useMemo(() => {
     const changes = hard.map(({ change }) => change);
     const here = noteAt(passage, caret.ticks, caret.string);
     const atCaret = changes.find(({ fromNote }) => fromNote === here?.id);
@@ -56,5 +59,5 @@ export function useChanges({ exerciseId, exercise, plan, setup, bpm, caret }: Ch
     // On the first note the caret stands by itself; further on it was put there.
     const isPut = here !== undefined && here.id !== passage.notes[0]?.id;
     return { changes, nameOf, suggested: (isPut ? atCaret : null) ?? changes[0] ?? null };
-  }, [passage, goal, plan, bpm, setup, caret, days, player.name]);
+  }, [passage, hard, caret, player.name]);
 }
