@@ -115,7 +115,6 @@ export {
   type StudentNote,
   type Exercise,
   DRILL_HANDS,
-  type DrillHands,
   type DrillStage,
   type DrillOf,
   type Origin,
