@@ -1,28 +1,6 @@
 /** What teachers do every week, each path with as many actions as it may take. */
 import type { Page } from '@playwright/test';
-import { expect, lane, openLibrary, pasteTab, test, trains } from './fixtures';
-
-/** Counts what a teacher does: each press, and each field that is filled. */
-function acting(page: Page) {
-  let actions = 0;
-  return {
-    count: () => actions,
-    press: (role: Parameters<Page['getByRole']>[0], name: string | RegExp) => {
-      actions++;
-      return page.getByRole(role, typeof name === 'string' ? { name, exact: true } : { name }).click();
-    },
-    fill: async (name: RegExp, text: string) => {
-      actions++;
-      await page.getByRole('textbox', { name }).fill(text);
-      await page.keyboard.press('Tab');
-    },
-    choose: async (name: RegExp, option: string) => {
-      actions += 2;
-      await page.getByRole('button', { name }).click();
-      await page.getByRole('option', { name: option, exact: true }).click();
-    },
-  };
-}
+import { acting, expect, lane, openLibrary, pasteTab, test, trains } from './fixtures';
 
 const SWEEP = `e|------12------|
 B|---10----10---|

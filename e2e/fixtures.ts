@@ -128,3 +128,29 @@ export async function fromMenu(page: Page, title: string, action: string): Promi
   await more(page, title).click();
   await page.getByRole('menuitem', { name: action, exact: true }).click();
 }
+
+/** Counts what a teacher does: each press, and each field that is filled. */
+export function acting(page: Page) {
+  let actions = 0;
+  return {
+    count: () => actions,
+    press: (role: Parameters<Page['getByRole']>[0], name: string | RegExp) => {
+      actions++;
+      return page.getByRole(role, typeof name === 'string' ? { name, exact: true } : { name }).click();
+    },
+    pick: (name: string) => {
+      actions++;
+      return page.getByText(name, { exact: true }).click();
+    },
+    fill: async (name: RegExp, text: string) => {
+      actions++;
+      await page.getByRole('textbox', { name }).fill(text);
+      await page.keyboard.press('Tab');
+    },
+    choose: async (name: RegExp, option: string) => {
+      actions += 2;
+      await page.getByRole('button', { name }).click();
+      await page.getByRole('option', { name: option, exact: true }).click();
+    },
+  };
+}

@@ -92,9 +92,11 @@ test('a change of key keeps locks; a hand edit is told and the recipe written ag
   const hand = hands(page);
   await hand.begin('Scale');
   await lane(page).focus();
+  await expect(spoken(page)).toContainText('string 6, fret 7');
   await page.keyboard.press('ArrowRight');
+  await expect(spoken(page)).toContainText('fret 9, upstroke');
   await page.keyboard.press('d');
-  await expect(spoken(page)).toContainText('downstroke');
+  await expect(spoken(page)).toContainText('downstroke, locked');
   await page.keyboard.press('o');
   await hand.choose('Key', 'E');
   await lane(page).focus();

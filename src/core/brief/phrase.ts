@@ -1,6 +1,6 @@
 /** A phrase typed as note names ("A4 C5 D5", "a c d e") or scale degrees ("A: 1 b3 4 5"), and where its notes lie on the neck. */
 import { stepCost, placesOf, type Place } from './grid';
-import { pitchClassOf } from '../compose/tones';
+import { degreeSemitones, pitchClassOf } from '../compose/tones';
 import { pitchAt, type Setup, type Tuning } from '../instrument/instrument';
 import type { Brief } from '../model/brief';
 import { emptyPassage } from '../passage/empty';
@@ -20,8 +20,6 @@ export type PhraseReading =
 const MAX_TOKENS = 512;
 const MAX_WORDS_NAMED = 5;
 
-/** Steps of the degrees of a major scale. */
-const MAJOR = [0, 2, 4, 5, 7, 9, 11] as const;
 /** Where a degree is counted from, and a first note without an octave lies, unless the text says it: common practice, no source. */
 const USUAL_TONIC = 'A';
 const MIDDLE_PITCH = 59;
@@ -31,7 +29,6 @@ const FIRST_POSITION = 5;
 
 const KEY = /^\s*(?:in\s+)?([A-Ga-g][#b♯♭]?)\s*:/;
 const NOTE = /^([A-Ga-g])([#b♯♭]?)(\d)?$/;
-const DEGREE = /^([#b♯♭]?)([1-9])$/;
 /** A line of tab begins with its string. */
 const TAB_LINE = /^\s*[A-Ga-g][#b]?\|/m;
 const REST = /^(?:-+|r|\.)$/i;
@@ -46,10 +43,8 @@ type Sound = { readonly pitchClass: number; readonly pitch: number | null } | nu
 function soundOf(token: string, tonic: number | null): Sound | undefined {
   if (REST.test(token)) return null;
   if (tonic !== null) {
-    const [, sign, number] = DEGREE.exec(token) ?? [];
-    if (number === undefined) return undefined;
-    const step = MAJOR[(Number(number) - 1) % MAJOR.length]!;
-    return { pitchClass: modulo(tonic + step + sharpened(sign!), 12), pitch: null };
+    const steps = degreeSemitones(token);
+    return steps === null ? undefined : { pitchClass: modulo(tonic + steps, 12), pitch: null };
   }
   const [, letter, sign, octave] = NOTE.exec(token) ?? [];
   if (letter === undefined) return undefined;

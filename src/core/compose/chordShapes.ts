@@ -48,7 +48,9 @@ function ranked(rows: Row[], capo: number, setup: Setup): RankedShape {
   return { rows, spanMm: spanMm(fretted(rows), capo, setup), barres, shiftMm };
 }
 
-const weight = (shape: RankedShape) => shape.spanMm + BARRE_MM * shape.barres + SHIFT_WEIGHT * shape.shiftMm;
+/** What a shape asks of the hand, in mm of stretch. */
+export const weight = (shape: RankedShape) =>
+  shape.spanMm + BARRE_MM * shape.barres + SHIFT_WEIGHT * shape.shiftMm;
 
 /** Easiest first; equal ones by their frets, so that the order is always the same. */
 function byEase(shapes: RankedShape[]): RankedShape[] {
@@ -127,8 +129,14 @@ const CHORD_FRETS = 5;
  * The playable shapes of a chord, one note on each string, its inversion's tone on the first string and as many different
  * tones as there are strings for; where not all fit the fifth is left out first. Those nearest to the asked fret come first, of these the
  * easiest.
+ * @param reach frets above the asked one at which the lowest of them may still lie.
  */
-export function chordShapes(recipe: Recipe, source: Of<'chord'>, setup: Setup): RankedShape[] {
+export function chordShapes(
+  recipe: Recipe,
+  source: Of<'chord'>,
+  setup: Setup,
+  reach = CHORD_REACH,
+): RankedShape[] {
   const { tuning, capo, strings } = recipe;
   const root = pitchClassOf(source.tonic);
   const intervals = chordIntervals(source.chord);
@@ -138,7 +146,7 @@ export function chordShapes(recipe: Recipe, source: Of<'chord'>, setup: Setup): 
   const needed = Math.min(tones.length, strings.length);
   const upward = [...strings].sort((a, b) => b - a);
   const shapes = new Map<string, RankedShape>();
-  for (let low = source.fret; low <= source.fret + CHORD_REACH; low++) {
+  for (let low = source.fret; low <= source.fret + reach; low++) {
     const chosen: number[] = [];
     const choose = (at: number) => {
       if (at === upward.length) {

@@ -1,13 +1,17 @@
 /** From a recipe to its notes: shape, figure, direction, places, variations, and what is slurred. */
 import type { Setup } from '../instrument/instrument';
 import { stretchMm } from '../instrument/neck';
+import { withAdded } from './around';
 import { fault, type Fault } from './faults';
 import { directed, partsOf } from './figures';
 import { flat, isSamePlace, sound, type Line, type Sound } from './line';
 import { masked } from './mask';
 import { heldLine, ownLine, relinked } from './own';
 import { movedLine, onMovedStrings, placesOf, rotated, timesOf } from './moves';
-import { type Recipe, type Displacement, MAX_COMPOSED } from '../model/recipe';
+import { type Recipe, type Displacement, type Source, MAX_COMPOSED } from '../model/recipe';
+import { patterned } from './patterns';
+import { progressionRows } from './progression';
+import type { Row } from './rows';
 import { rowsOf } from './shapes';
 
 /** What a recipe gives: its notes cell by cell, or why there are none. */
@@ -18,9 +22,14 @@ function isFault(value: object): value is Fault {
   return 'code' in value;
 }
 
-/** The cell of a recipe at its first place, with its mirror image. */
-function cellOf(recipe: Recipe, setup: Setup): { line: Line; mirrored: Line } | Fault {
-  const { source, figure } = recipe;
+interface Cell {
+  readonly line: Line;
+  readonly mirrored: Line;
+}
+
+/** The cells of a recipe at its first place, each with its mirror image: one, or one for each chord of a progression. */
+function firstCells(recipe: Recipe, setup: Setup): Cell[] | Fault {
+  const { source } = recipe;
   if (source.kind === 'cell') {
     if (source.notes.length === 0) return fault('noNotes');
     const line = ownLine(source.notes);
@@ -33,10 +42,30 @@ function cellOf(recipe: Recipe, setup: Setup): { line: Line; mirrored: Line } | 
       ...(note.also ? { also: note.also.map(mirrored) } : {}),
     });
     const across = line.map(mirrored);
-    return { line: directed(line, recipe), mirrored: directed(across, recipe) };
+    return [{ line: directed(line, recipe), mirrored: directed(across, recipe) }];
   }
   const rows = rowsOf(recipe, setup);
   if (isFault(rows)) return rows;
+  const chords = source.kind === 'progression' ? progressionRows(recipe, source, setup) : [rows];
+  if (isFault(chords)) return chords;
+  const cells: Cell[] = [];
+  for (const its of chords) {
+    const cell = cellOf(recipe, its);
+    if (isFault(cell)) return cell;
+    cells.push(source.kind === 'progression' ? filling(cell, source.notesEach) : cell);
+  }
+  return cells;
+}
+
+/** A cell over and over, or as far as it goes, until it has so many notes; 0 leaves it as it is. */
+function filling(cell: Cell, notes: number): Cell {
+  const filled = (line: Line) => Array.from({ length: notes }, (_, at) => line[at % line.length]!);
+  return notes === 0 ? cell : { line: filled(cell.line), mirrored: filled(cell.mirrored) };
+}
+
+/** The cell that a figure makes of some rows. */
+function cellOf(recipe: Recipe, rows: readonly Row[]): Cell | Fault {
+  const { figure } = recipe;
   const filled = rows.filter((row) => row.spots.length > 0);
   const parts = partsOf(figure, filled);
   if (isFault(parts)) return parts;
@@ -94,21 +123,25 @@ function cellsOf(recipe: Recipe, setup: Setup): Composed {
   const places = placesOf(times, recipe.movesBack, recipe.goesRound);
   for (const [order, place] of places.entries()) {
     const here = onMovedStrings(recipe, place);
-    const cell = cellOf(here, setup);
-    if (isFault(cell))
-      return { fault: cell.code === 'noSuchString' && place > 0 ? fault('offStrings') : cell };
-    for (const shift of displacements(recipe))
-      for (const letter of letters.length > 0 ? letters : ['A']) {
-        const plain = letter === 'B' ? varied(cell, recipe.variation) : cell.line;
-        const turned = recipe.alternate && order % 2 === 1 ? [...plain].reverse() : plain;
-        const elsewhere = shift ? displaced(turned, recipe, which, shift) : turned;
-        if (isFault(elsewhere)) return { fault: elsewhere };
-        const line = movedLine(elsewhere, here, place);
-        if (isFault(line)) return { fault: line };
-        count += line.length * recipe.repeat;
-        if (count > MAX_COMPOSED) return { fault: fault('tooLong', count) };
-        for (let again = 0; again < recipe.repeat; again++) cells.push(line);
-      }
+    const its = firstCells(here, setup);
+    if (isFault(its)) return { fault: its.code === 'noSuchString' && place > 0 ? fault('offStrings') : its };
+    const shifts = displacements(recipe);
+    const versions = its.flatMap((cell) =>
+      shifts.flatMap((shift) =>
+        (letters.length > 0 ? letters : ['A']).map((letter) => ({ cell, shift, letter })),
+      ),
+    );
+    for (const { cell, shift, letter } of versions) {
+      const plain = letter === 'B' ? varied(cell, recipe.variation) : cell.line;
+      const turned = recipe.alternate && order % 2 === 1 ? [...plain].reverse() : plain;
+      const elsewhere = shift ? displaced(turned, recipe, which, shift) : turned;
+      if (isFault(elsewhere)) return { fault: elsewhere };
+      const line = movedLine(elsewhere, here, place);
+      if (isFault(line)) return { fault: line };
+      count += line.length * recipe.repeat;
+      if (count > MAX_COMPOSED) return { fault: fault('tooLong', count) };
+      for (let again = 0; again < recipe.repeat; again++) cells.push(line);
+    }
   }
   return { cells, positions: times + 1 };
 }
@@ -165,21 +198,34 @@ function reachFault(recipe: Recipe, cells: readonly Line[], setup: Setup): Fault
 export function compose(recipe: Recipe, setup: Setup): Composed {
   const made = cellsOf(recipe, setup);
   if ('fault' in made) return made;
-  const { source } = recipe;
-  const cells = joined(recipe, made.cells);
+  const cells: Line[] = [];
+  for (const line of joined(recipe, made.cells)) {
+    const full = withAdded(line, recipe);
+    if (isFault(full)) return { fault: full };
+    cells.push(full);
+  }
+  const count = cells.reduce((sum, line) => sum + line.length, 0);
+  if (count > MAX_COMPOSED) return { fault: fault('tooLong', count) };
   const reach = reachFault(recipe, cells, setup);
   if (reach) return { fault: reach };
-  if (source.kind === 'restStrokes') return { ...made, cells: restStrokes(cells, source.placed) };
+  return { ...made, cells: patterned(struck(cells, recipe), recipe) };
+}
+
+/** Cells with how each note is struck or slurred, damped or held. */
+function struck(cells: readonly Line[], recipe: Recipe): Line[] {
+  const { source, mask } = recipe;
+  if (source.kind === 'restStrokes') return restStrokes(cells, source.placed);
   if (recipe.damped || source.kind === 'strokes')
-    return {
-      ...made,
-      cells: cells.map((line) =>
-        line.map(({ string }): Sound => ({ ...sound(string, 0, null), dead: true })),
-      ),
-    };
-  if (source.kind === 'chord' && source.held !== false)
-    return { ...made, cells: masked(cells, recipe.mask).map(heldLine) };
-  if (source.kind === 'cell' && recipe.mask === '' && recipe.turn !== 'slurred')
-    return { ...made, cells: relinked(cells, ownLine(source.notes)) };
-  return { ...made, cells: masked(cells, recipe.mask) };
+    return cells.map((line) => line.map(({ string }): Sound => ({ ...sound(string, 0, null), dead: true })));
+  if (isHeld(source)) return masked(cells, mask).map(heldLine);
+  if (source.kind === 'cell' && mask === '' && recipe.turn !== 'slurred')
+    return relinked(cells, ownLine(source.notes));
+  return masked(cells, mask);
+}
+
+/** Whether all notes of a cell ring on together. */
+function isHeld(source: Source): boolean {
+  return source.kind === 'chord'
+    ? source.held !== false
+    : source.kind === 'progression' && source.as === 'held';
 }

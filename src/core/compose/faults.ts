@@ -12,7 +12,9 @@ export type FaultCode =
   | 'order'
   | 'tooShort'
   | 'tooLong'
-  | 'clash';
+  | 'clash'
+  | 'octaves'
+  | 'noChord';
 
 export interface Fault {
   readonly code: FaultCode;
@@ -50,6 +52,10 @@ export function composeFaultText({ code, figure }: Fault, limitMm: number): stri
       return `There are only ${figure} notes: too few for a group of this size.`;
     case 'tooLong':
       return `It would be ${figure} notes long; an exercise that is worked out has 2,000 at most.`;
+    case 'octaves':
+      return `These strings do not reach ${figure === 1 ? 'an octave' : `${figure} octaves`} above the root in this layout.`;
+    case 'noChord':
+      return figure === 0 ? 'No chord is named.' : `There is no chord of the name at place ${figure}.`;
     case 'clash':
       return 'A note would go to a string where it has no place.';
   }

@@ -1,6 +1,6 @@
 /** Figures: in which order the notes of some rows are played, there and back. */
 import { fault, type Fault } from './faults';
-import { flat, type Line, type Sound } from './line';
+import { flat, isSamePlace, type Line, type Sound } from './line';
 import type { Figure, Recipe } from '../model/recipe';
 import type { Row } from './rows';
 
@@ -15,6 +15,24 @@ function zigzag(notes: Line, count: number): Sound[] {
     const place = at % period;
     return notes[place < notes.length ? place : period - place]!;
   });
+}
+
+/** Groups of notes some steps apart, each from the next note on; no note comes twice where two groups join. */
+function broken(
+  { steps, alternate }: Extract<Figure, { kind: 'broken' }>,
+  rows: readonly Row[],
+): Line[] | Fault {
+  const notes = flat(rows);
+  const size = Math.max(...steps);
+  if (steps.length === 0 || Math.min(...steps) < 1) return fault('order');
+  if (size > notes.length) return fault('tooShort', notes.length);
+  const line: Sound[] = [];
+  for (let from = 0; from + size <= notes.length; from++) {
+    const group = steps.map((step) => notes[from + step - 1]!);
+    if (alternate && from % 2 === 1) group.reverse();
+    for (const note of group) if (!line.length || !isSamePlace(line.at(-1)!, note)) line.push(note);
+  }
+  return [line];
 }
 
 /** The parts of a figure, each of which may go there and back: one, or the stages of a build-up. */
@@ -39,6 +57,8 @@ export function partsOf(figure: Figure, rows: readonly Row[]): Line[] | Fault {
         counts.forEach((count, at) => line.push(...gone(flat([rows[first + at]!]), count)));
       return [line];
     }
+    case 'broken':
+      return broken(figure, rows);
     case 'pairs': {
       if (rows.length < 2) return fault('tooShort', rows.length);
       const line: Sound[] = [];

@@ -1,7 +1,9 @@
 /** What to change in a recipe that gives nothing, so that it does: the smallest change first. */
 import type { Setup } from '../instrument/instrument';
+import { counted } from '../picking/counting';
 import { compose } from './compose';
 import { allStrings } from './recipe';
+import { chordNamed } from './tones';
 import { type Recipe } from '../model/recipe';
 
 /** A recipe near another that works, and what was changed, in words. */
@@ -49,6 +51,27 @@ function* withFewerMoves(recipe: Recipe): Generator<Nearest> {
   }
 }
 
+/** Without what is added to each note, with fewer octaves, or without a chord that nobody knows. */
+function* withLess(recipe: Recipe): Generator<Nearest> {
+  const { source } = recipe;
+  if (source.kind === 'scale')
+    for (let octaves = (source.octaves ?? 0) - 1; octaves >= 0; octaves--)
+      yield {
+        recipe: { ...recipe, source: { ...source, octaves } },
+        words: octaves === 0 ? 'as far as the strings go' : `over ${counted(octaves, 'octave')}`,
+      };
+  if (source.kind === 'progression') {
+    const chords = source.chords.filter((name) => chordNamed(name) !== null);
+    if (chords.length > 0 && chords.length < source.chords.length)
+      yield {
+        recipe: { ...recipe, source: { ...source, chords } },
+        words: `with the chords that are known: ${chords.join(' ')}`,
+      };
+  }
+  if (recipe.approach) yield { recipe: { ...recipe, approach: null }, words: 'with no note approached' };
+  if (recipe.pedal) yield { recipe: { ...recipe, pedal: null }, words: 'without the pedal note' };
+}
+
 function* otherwise(recipe: Recipe): Generator<Nearest> {
   const { source, strings, figure, tuning } = recipe;
   const present = strings.filter((string) => tuning[string - 1] !== undefined);
@@ -91,13 +114,20 @@ function* otherwise(recipe: Recipe): Generator<Nearest> {
 
 /** The first recipe near one that gives nothing which does give notes; null where none of the changes helps. */
 export function nearestRecipe(recipe: Recipe, setup: Setup): Nearest | null {
-  for (const changes of [withFewerMoves, atOtherFrets, otherwise])
+  for (const changes of [withFewerMoves, withLess, atOtherFrets, otherwise])
     for (const near of changes(recipe)) if ('cells' in compose(near.recipe, setup)) return near;
   // Two changes at once: without moves, and one of the others.
-  const still: Recipe = { ...recipe, moves: { kind: 'none' }, displacement: null, figure: { kind: 'run' } };
-  for (const changes of [atOtherFrets, otherwise])
+  const still: Recipe = {
+    ...recipe,
+    ...{ moves: { kind: 'none' }, displacement: null, figure: { kind: 'run' } },
+    ...{ approach: null, pedal: null, each: 1 },
+  };
+  for (const changes of [withLess, atOtherFrets, otherwise])
     for (const near of changes(still))
       if ('cells' in compose(near.recipe, setup))
-        return { recipe: near.recipe, words: `${near.words}, string after string and without moving on` };
+        return {
+          recipe: near.recipe,
+          words: `${near.words}, nothing added, string after string and without moving on`,
+        };
   return null;
 }

@@ -8,6 +8,14 @@ const FIRST_SOURCES: { readonly [K in SourceKind]: Extract<Source, { kind: K }> 
   scale: { kind: 'scale', tonic: 'B', scale: 'dorian', fret: 7, perString: [3], span: 5, passing: false },
   arpeggio: { kind: 'arpeggio', tonic: 'C#', chord: 'm7', inversion: 0, fret: 7, perString: 2, shape: 0 },
   chord: { kind: 'chord', tonic: 'D', chord: 'Madd9', inversion: 0, fret: 5, shape: 0 },
+  progression: {
+    kind: 'progression',
+    chords: ['Bm7', 'E9', 'Amaj7', 'F#m'],
+    as: 'held',
+    perString: 2,
+    fret: 5,
+    notesEach: 8,
+  },
   cell: { kind: 'cell', notes: [] },
   strokes: { kind: 'strokes', perString: [2, 3] },
   restStrokes: { kind: 'restStrokes', each: 1, placed: false },
@@ -18,13 +26,19 @@ export function allStrings(tuning: Tuning): number[] {
   return Array.from({ length: tuning.length }, (_, at) => tuning.length - at);
 }
 
+/** Where a kind of source begins: chords in turn on the four thinnest strings, which a hand holds everywhere, all else on all. */
+function stringsFor(kind: SourceKind, tuning: Tuning): number[] {
+  const all = allStrings(tuning);
+  return kind === 'progression' ? all.slice(-4) : all;
+}
+
 /** A recipe of one kind to begin with. */
 export function firstRecipe(kind: SourceKind, tuning: Tuning = STANDARD_TUNING, capo = 0): Recipe {
   return {
     tuning,
     capo,
     source: FIRST_SOURCES[kind],
-    strings: allStrings(tuning),
+    strings: stringsFor(kind, tuning),
     figure: { kind: 'run' },
     direction: 'there',
     turn: 'shared',
@@ -41,7 +55,14 @@ export function firstRecipe(kind: SourceKind, tuning: Tuning = STANDARD_TUNING, 
   };
 }
 
-/** A recipe with another kind of source; all else stays. */
+/** A recipe with another kind of source; all else stays, the strings where the teacher chose some. */
 export function withSource(recipe: Recipe, kind: SourceKind): Recipe {
-  return recipe.source.kind === kind ? recipe : { ...recipe, source: FIRST_SOURCES[kind] };
+  const { source, strings, tuning } = recipe;
+  if (source.kind === kind) return recipe;
+  const isUntouched = strings.join() === stringsFor(source.kind, tuning).join();
+  return {
+    ...recipe,
+    source: FIRST_SOURCES[kind],
+    strings: isUntouched ? stringsFor(kind, tuning) : strings,
+  };
 }

@@ -5,7 +5,8 @@ import { arpeggioShapes, chordShapes } from './chordShapes';
 import { fault, type Fault } from './faults';
 import type { Source, Recipe } from '../model/recipe';
 import { lastFret, spotAt, type Row, type Spot } from './rows';
-import { scaleTones } from './tones';
+import { pitchClassOf, scaleTones } from './tones';
+import { modulo } from '../time/periods';
 
 type Of<K extends Source['kind']> = Extract<Source, { kind: K }>;
 
@@ -39,10 +40,15 @@ function withPassing(spots: readonly Spot[]): Spot[] {
  */
 function scaleRows(recipe: Recipe, source: Of<'scale'>): Row[] | Fault {
   const { tuning, strings } = recipe;
-  const tones = new Set(scaleTones(source.tonic, source.scale));
+  const { octaves = 0 } = source;
+  const tones = new Set(scaleTones(source.tonic, source.scale, source.added));
   const [thickest, thinnest] = [Math.max(...strings), Math.min(...strings)];
   const rows: Row[] = [];
-  let above = -1;
+  const lowest = tuning[thickest - 1]! + recipe.capo + source.fret;
+  // From root to root nothing lies below the first or above the last.
+  const root = octaves > 0 ? lowest + modulo(pitchClassOf(source.tonic) - lowest, 12) : -1;
+  const top = octaves > 0 ? root + 12 * octaves : Infinity;
+  let above = root - 1 < 0 ? -1 : root - 1;
   let chosen = 0;
   let count = source.perString[0] ?? 0;
   for (let string = thickest; string >= thinnest; string--) {
@@ -51,21 +57,25 @@ function scaleRows(recipe: Recipe, source: Of<'scale'>): Row[] | Fault {
     const isBox = source.perString.length === 0;
     if (isChosen && !isBox) count = source.perString[chosen++ % source.perString.length]!;
     const from = Math.max(above + 1, isBox || above < 0 ? open + source.fret : above + 1);
-    const to = isBox ? open + source.fret + source.span - 1 : from + 12 * count;
+    const isLast = octaves > 0 && string === thinnest;
+    const reach = isBox ? open + source.fret + source.span - 1 : isLast ? top : from + 12 * count;
+    const to = Math.min(reach, top);
     // A scale that runs on below the nut of the next string has no place there.
     if (
       !isBox &&
       from < open &&
       above >= 0 &&
+      above < top &&
       [...Array(open - from).keys()].some((by) => tones.has((from + by) % 12))
     )
       return fault('belowNut', string);
-    const pitches = pitchesOn(open, tones, from, to).slice(0, isBox ? undefined : count);
+    const pitches = pitchesOn(open, tones, from, to).slice(0, isBox || isLast ? undefined : count);
     if (pitches.length > 0) above = pitches.at(-1)!;
     const spots = pitches.map((pitch) => spotAt(pitch - open));
     if (isChosen && spots.length > 0)
       rows.push({ string, spots: source.passing ? withPassing(spots) : spots });
   }
+  if (octaves > 0 && above < top) return fault('octaves', octaves);
   return strings.flatMap((string) => rows.find((row) => row.string === string) ?? []);
 }
 
@@ -83,7 +93,7 @@ function widestMm(rows: readonly Row[], capo: number, setup: Setup): number {
   );
 }
 
-/** The rows of a recipe's source on its strings, or why there are none. Cells have no rows. */
+/** The rows of a recipe's source on its strings, or why there are none. Cells and progressions have none of their own. */
 export function rowsOf(recipe: Recipe, setup: Setup): Row[] | Fault {
   const { source, strings, capo } = recipe;
   if (strings.length === 0) return fault('noStrings');
@@ -91,6 +101,7 @@ export function rowsOf(recipe: Recipe, setup: Setup): Row[] | Fault {
   if (missing !== undefined) return fault('noSuchString', missing);
   const made = rowsOfSource(recipe, source, setup);
   if ('code' in made) return made;
+  if (source.kind === 'progression') return made;
   if (made.every((row) => row.spots.length === 0)) return fault('noNotes');
   const beyond = made.flatMap((row) => row.spots).find(({ fret }) => fret < 0 || fret > lastFret(recipe));
   if (beyond) return fault(beyond.fret < 0 ? 'belowNut' : 'offNeck', beyond.fret);
@@ -128,6 +139,7 @@ function rowsOfSource(recipe: Recipe, source: Source, setup: Setup): Row[] | Fau
         spots: Array.from({ length: source.each }, () => spotAt(0)),
       }));
     case 'cell':
+    case 'progression':
       return [];
   }
 }

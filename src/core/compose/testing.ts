@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { usualTuning } from '../instrument/instrument';
 import {
+  APPROACHES,
   type Moves,
   DIRECTIONS,
   type Source,
@@ -30,6 +31,16 @@ const anySource: fc.Arbitrary<Source> = fc.oneof(
     perString: fc.array(small(1, 4), { maxLength: 3 }),
     span: small(3, 6),
     passing: fc.constant(false),
+    octaves: fc.constantFrom(0, 0, 1, 2),
+    added: fc.constantFrom([], [], ['2', 'b5']),
+  }),
+  fc.record({
+    kind: fc.constant('progression' as const),
+    chords: fc.constantFrom(['Am7', 'D7', 'Gmaj7'], ['Bb', 'F/A'], ['C#m7b5'], ['E9', 'none']),
+    as: fc.constantFrom('held' as const, 'strings' as const, 'arpeggio' as const),
+    perString: fc.constantFrom(1 as const, 2 as const),
+    fret,
+    notesEach: fc.constantFrom(0, 6, 8),
   }),
   fc.record({
     kind: fc.constant('arpeggio' as const),
@@ -75,6 +86,11 @@ const anyFigure: fc.Arbitrary<Figure> = fc.oneof(
     kind: fc.constant('pairs' as const),
     order: fc.shuffledSubarray([1, 2, 3, 4], { minLength: 2 }),
   }),
+  fc.record({
+    kind: fc.constant('broken' as const),
+    steps: fc.constantFrom([1, 3], [3, 1], [1, 3, 5], [1, 10]),
+    ...{ alternate: fc.constant(true as const) },
+  }),
   fc.record({ kind: fc.constant('build' as const), from: small(1, 3) }),
 );
 const anyMoves: fc.Arbitrary<Moves> = fc.oneof(
@@ -114,6 +130,11 @@ export const recipes: fc.Arbitrary<Recipe> = fc
     mask: fc.constantFrom('', 'ps', 'pss', 'pnl'),
     damped: fc.boolean(),
     goesRound: fc.boolean(),
+    approach: fc.constantFrom(null, null, null, ...APPROACHES),
+    pedal: fc.option(fc.record({ string: small(1, 6), fret: small(0, 9), every: small(1, 3) }), { freq: 4 }),
+    each: fc.constantFrom(1, 1, 1, 2, 3),
+    strokes: fc.constantFrom('', '', 'ddu', 'dud'),
+    accents: fc.constantFrom([], [], [3], [3, 3, 2]),
     from: small(0, 3),
     many: small(1, 6),
   })

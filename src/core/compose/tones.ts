@@ -20,9 +20,51 @@ export function degreesOf(scale: string): { readonly number: number; readonly se
   return intervals.map((name) => ({ number: Interval.get(name).num!, semitones: Interval.semitones(name) }));
 }
 
-/** Pitch classes of a scale on a tonic, from the tonic up; throws a RangeError where there is no such scale. */
-export const scaleTones = (tonic: string, scale: string): number[] =>
-  degreesOf(scale).map(({ semitones: steps }) => (pitchClassOf(tonic) + steps) % 12);
+/** Pitch classes of a scale on a tonic, from the tonic up, with what is added at the end; throws a RangeError where there is no such scale. */
+export function scaleTones(tonic: string, scale: string, added: readonly string[] = []): number[] {
+  const steps = [
+    ...degreesOf(scale).map(({ semitones: its }) => its),
+    ...added.flatMap((name) => degreeSemitones(name) ?? []),
+  ];
+  return [...new Set(steps)].map((its) => (pitchClassOf(tonic) + its) % 12);
+}
+
+/** Steps of the degrees of a major scale. */
+const MAJOR = [0, 2, 4, 5, 7, 9, 11] as const;
+const DEGREE = /^([#b♯♭]?)([1-9])$/;
+
+/** Semitones of a degree of a major scale above its tonic, within an octave: "b3" is 3, "9" is 2; null for what is none. */
+export function degreeSemitones(name: string): number | null {
+  const [, sign = '', number] = DEGREE.exec(name) ?? [];
+  if (number === undefined) return null;
+  const by = sign === '' ? 0 : sign === '#' || sign === '♯' ? 1 : -1;
+  return modulo(MAJOR[(Number(number) - 1) % MAJOR.length]! + by, 12);
+}
+
+/** A chord by its name: its root, its sign, and the place of a bass that it names ("C/E") among its tones. */
+export interface NamedChord {
+  readonly tonic: string;
+  readonly chord: string;
+  readonly inversion: number | null;
+}
+
+const ROOT = /^([A-Ga-g][#b]?)(.*)$/;
+
+/** Reads the name of a chord such as "Am7" or "C/E"; null for what is none, or has a bass that is none of its tones. */
+export function chordNamed(name: string): NamedChord | null {
+  const [, root, rest = ''] = ROOT.exec(name) ?? [];
+  if (root === undefined) return null;
+  const tonic = `${root[0]!.toUpperCase()}${root.slice(1)}`;
+  const isChord = (sign: string) => !Chord.getChord(sign, tonic).empty;
+  if (isChord(rest || 'M')) return { tonic, chord: rest || 'M', inversion: null };
+  const slash = rest.lastIndexOf('/');
+  const chord = rest.slice(0, slash) || 'M';
+  const bass = Note.chroma(rest.slice(slash + 1));
+  if (slash < 0 || bass === undefined || !isChord(chord)) return null;
+  const above = modulo(bass - pitchClassOf(tonic), 12);
+  const inversion = chordIntervals(chord).findIndex((steps) => steps % 12 === above);
+  return inversion < 0 ? null : { tonic, chord, inversion };
+}
 
 const PERFECT_FIFTH = 7;
 const triads = new Map<string, readonly number[]>();

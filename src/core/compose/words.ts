@@ -1,8 +1,9 @@
 /** A recipe in words. */
 import { counted, times } from '../picking/counting';
+import { canApproach } from './around';
 import { MASK_LETTERS } from './mask';
 import { chordName } from './names';
-import type { Recipe } from '../model/recipe';
+import type { Approach, Recipe } from '../model/recipe';
 
 /** "strings 6 to 1", "strings 5, 3, 1". */
 function stringsText(strings: readonly number[]): string {
@@ -16,7 +17,7 @@ function perStringText(counts: readonly number[]): string {
 }
 
 /** "4, 4 and 1": the words of a list. */
-function listText(numbers: readonly number[]): string {
+function listText(numbers: readonly (number | string)[]): string {
   return numbers.length < 2 ? numbers.join() : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`;
 }
 
@@ -27,15 +28,25 @@ function displacementText({ displacement }: Recipe): string {
   return `${whose} in turn on another string (${by.map((strings) => (strings === 0 ? 'its own' : strings > 0 ? `${strings} floorward` : `${-strings} ceilingward`)).join(', ')})`;
 }
 
+const octavesText = (octaves: number) => (octaves === 1 ? 'one octave' : counted(octaves, 'octave'));
+
+const PROGRESSION_WORDS = {
+  held: 'held',
+  strings: 'string by string',
+  arpeggio: 'as arpeggios',
+} as const;
+
 function sourceText({ source }: Recipe): string {
   switch (source.kind) {
     case 'fingers':
       return `Fingers ${source.order.join(' ')}${source.rotate ? ', each string from the next finger,' : ''} at fret ${source.fret}`;
     case 'scale':
-      return `${source.tonic} ${source.scale} from fret ${source.fret}, ${source.perString.length === 0 ? `within ${source.span} frets` : perStringText(source.perString)}${source.perString.length > 1 ? ', from the thickest' : ''}`;
+      return `${source.tonic} ${source.scale}${source.added?.length ? ` with added ${listText(source.added)}` : ''} from fret ${source.fret}${source.octaves ? `, root to root over ${octavesText(source.octaves)}` : ''}, ${source.perString.length === 0 ? `within ${source.span} frets` : perStringText(source.perString)}${source.perString.length > 1 ? ', from the thickest' : ''}`;
     case 'arpeggio':
     case 'chord':
       return `${source.tonic} ${chordName(source.chord)} ${source.kind} from fret ${source.fret}${source.kind === 'chord' && source.held === false ? ', let go string by string' : ''}`;
+    case 'progression':
+      return `${source.chords.join(' ')} ${PROGRESSION_WORDS[source.as]} near fret ${source.fret}, shapes near each other${source.notesEach > 0 ? `, ${source.notesEach} notes on each` : ''}`;
     case 'cell':
       return source.notes.length === 0
         ? 'A cell without notes yet: mark some in the lane, or type them there'
@@ -47,6 +58,48 @@ function sourceText({ source }: Recipe): string {
   }
 }
 
+/** Steps from each note in turn, with what they are called. */
+export const INTERVALS = [
+  { steps: [1, 3], name: 'broken thirds' },
+  { steps: [1, 4], name: 'broken fourths' },
+  { steps: [1, 5], name: 'broken fifths' },
+  { steps: [1, 6], name: 'broken sixths' },
+  { steps: [1, 8], name: 'broken octaves' },
+  { steps: [1, 10], name: 'broken tenths' },
+  { steps: [1, 3, 5], name: 'triads' },
+  { steps: [1, 3, 5, 7], name: 'sevenths' },
+] as const;
+
+/** "in broken thirds (1 3)", "steps 2 1 3 from each note". */
+function brokenText(steps: readonly number[]): string {
+  const known = INTERVALS.find((one) => one.steps.join() === steps.join());
+  return known ? `in ${known.name} (${steps.join(' ')})` : `steps ${steps.join(' ')} from each note`;
+}
+
+/** How each note is approached, in words. */
+export const APPROACH_NAMES: Readonly<Record<Approach, string>> = {
+  below: 'from a semitone below',
+  above: 'from the note above',
+  'above and below': 'from above and below',
+  'below and above': 'from below and above',
+};
+
+/** What is added to each note, and the strokes and accents that come over and over. */
+function addedText(recipe: Recipe): string[] {
+  const { approach, pedal, each = 1, strokes = '', accents = [] } = recipe;
+  const before = pedal?.every === 1 ? 'each note' : `every ${pedal?.every} notes`;
+  return [
+    approach && canApproach(recipe) ? `each note ${APPROACH_NAMES[approach]}` : '',
+    pedal ? `before ${before} the pedal note (string ${pedal.string}, fret ${pedal.fret})` : '',
+    each > 1 ? `each note ${times(each)}` : '',
+    strokes === '' ? '' : `strokes ${strokeWords(strokes)}, over and over`,
+    accents.length === 0 ? '' : `accents in groups of ${listText(accents)}`,
+  ];
+}
+
+const strokeWords = (strokes: string) =>
+  [...strokes].map((letter) => (letter === 'd' ? 'down' : 'up')).join(' ');
+
 function figureText({ figure }: Recipe): string {
   switch (figure.kind) {
     case 'run':
@@ -55,6 +108,8 @@ function figureText({ figure }: Recipe): string {
       return `in groups of ${figure.size}`;
     case 'plan':
       return `${figure.counts.join(', ')} on the strings in turn${figure.again ? ', over again where a string has fewer' : ''}`;
+    case 'broken':
+      return `${brokenText(figure.steps)}${figure.alternate ? ', every other backward' : ''}`;
     case 'pairs':
       return `pair after pair in the order ${figure.order.join(' ')}`;
     case 'strings':
@@ -126,6 +181,7 @@ export function recipeText(recipe: Recipe): string {
       ? ''
       : `${[...recipe.mask].map((letter) => MASK_LETTERS[letter as keyof typeof MASK_LETTERS] ?? letter).join(', ')} in turn`,
     recipe.repeat > 1 ? `each cell ${times(recipe.repeat)}` : '',
+    ...addedText(recipe),
     recipe.damped ? 'on damped strings' : '',
     recipe.goesRound ? 'round and round' : '',
   ];

@@ -55,6 +55,10 @@ export type Source =
       readonly span: number;
       /** Chromatic notes between two notes of a string that lie a whole tone apart. */
       readonly passing: boolean;
+      /** From root to root over so many octaves, the last string taking what is left; absent or 0: as far as the strings go. */
+      readonly octaves?: number;
+      /** Degrees of a major scale that are added, as they are written: "2", "b5". */
+      readonly added?: readonly string[];
     }
   | {
       readonly kind: 'arpeggio';
@@ -77,6 +81,20 @@ export type Source =
       readonly shape: number;
       readonly held?: boolean;
     }
+  /** Chords one after the other, in shapes near each other; each a cell of its own. */
+  | {
+      readonly kind: 'progression';
+      /** Their names, such as "Am7". */
+      readonly chords: readonly string[];
+      /** One note on each string, held or not, or arpeggios. */
+      readonly as: 'held' | 'strings' | 'arpeggio';
+      /** The most notes on one string of an arpeggio. */
+      readonly perString: 1 | 2;
+      /** The first shape lies near it. */
+      readonly fret: number;
+      /** So many notes on each chord, the figure over and over; 0 is the figure once. */
+      readonly notesEach: number;
+    }
   /** The teacher's own notes, in their order. */
   | { readonly kind: 'cell'; readonly notes: readonly CellNote[] }
   /** The picking hand alone on damped strings: strokes per string, over and over. */
@@ -98,6 +116,8 @@ export type Figure =
   | { readonly kind: 'plan'; readonly counts: readonly number[]; readonly again?: true }
   /** The notes of two neighbour strings, numbered from 1 through both, in some order; pair after pair. */
   | { readonly kind: 'pairs'; readonly order: readonly number[] }
+  /** A group of notes counted in steps from each note in turn (1 3: broken thirds); with `alternate` every other group backward. */
+  | { readonly kind: 'broken'; readonly steps: readonly number[]; readonly alternate?: true }
   /** The strings in some order, named by their numbers. */
   | { readonly kind: 'strings'; readonly order: readonly number[] }
   /** The first `from` strings, then one string more each time. */
@@ -142,6 +162,17 @@ export interface Displacement {
   readonly by: readonly number[];
 }
 
+/** From where a note is reached: the note below it, the one above it, or both. */
+export const APPROACHES = ['below', 'above', 'above and below', 'below and above'] as const;
+export type Approach = (typeof APPROACHES)[number];
+
+/** A note that is come back to before every note, or every so many. */
+export interface Pedal {
+  readonly string: number;
+  readonly fret: number;
+  readonly every: number;
+}
+
 /** How the notes of an exercise are worked out. */
 export interface Recipe {
   readonly tuning: Tuning;
@@ -171,6 +202,14 @@ export interface Recipe {
   /** On damped open strings, the picking hand alone. */
   readonly damped: boolean;
   readonly goesRound: boolean;
+  /** What is added to each note, if anything: from where it is reached, a pedal note, and how often it is struck. */
+  readonly approach?: Approach | null;
+  readonly pedal?: Pedal | null;
+  readonly each?: number;
+  /** Strokes of the picked notes, over and over: `d` and `u`. Absent or empty: the policy's. */
+  readonly strokes?: string;
+  /** Sizes of the groups, over and over, whose first note has an accent, whatever the beat. */
+  readonly accents?: readonly number[];
 }
 
 /** A recipe as an exercise keeps it. */

@@ -97,10 +97,14 @@ export const LAST_APART = 10;
 /** The version of the newest mark on a note (its damper); notes of before lack nothing. */
 const NOTES_SINCE = 14;
 
+/** The version of the newest part of a recipe (progressions, patterns, what is added to each note); recipes of before lack nothing. */
+const RECIPES_SINCE = 15;
+
 /** The version of what is kept, in the database and in project files: that of the newest field. */
 export const PROJECT_VERSION = Math.max(
   LAST_APART,
   NOTES_SINCE,
+  RECIPES_SINCE,
   ...Object.values(RECORD_FIELDS).flatMap(versionsOf),
 );
 

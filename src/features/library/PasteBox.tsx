@@ -40,6 +40,10 @@ const ProblemDialog = dynamic(() => import('./ProblemDialog').then((module) => m
   ssr: false,
 });
 
+const StartDialog = dynamic(() => import('./StartDialog').then((module) => module.StartDialog), {
+  ssr: false,
+});
+
 const READY_MS = 300;
 
 /** Where pasted tab becomes an exercise at once. */
@@ -47,7 +51,7 @@ export function PasteBox() {
   const router = useRouter();
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const [asks, setAsks] = useState(false);
+  const [asks, setAsks] = useState<'figure' | 'problem' | null>(null);
   const db = database();
   // Ready before something is pasted, but after the page.
   useEffect(() => {
@@ -102,9 +106,11 @@ export function PasteBox() {
         >
           New empty exercise
         </Button>
-        <Button onPress={() => setAsks(true)}>Start from a problem</Button>
+        <Button onPress={() => setAsks('figure')}>Start from a figure</Button>
+        <Button onPress={() => setAsks('problem')}>Start from a problem</Button>
       </div>
-      {asks ? <ProblemDialog onClose={() => setAsks(false)} /> : null}
+      {asks === 'figure' ? <StartDialog onClose={() => setAsks(null)} /> : null}
+      {asks === 'problem' ? <ProblemDialog onClose={() => setAsks(null)} /> : null}
       {problem ? <p role="alert">{problem}</p> : null}
     </Root>
   );

@@ -1,7 +1,7 @@
 /** The shape of a recipe in a project file. */
 import Joi from 'joi';
 import { CHORDS, SCALES, TONICS } from '../../compose/names';
-import { MAX_COMPOSED, TURNS, DIRECTIONS, VARIATIONS } from '../../model/recipe';
+import { APPROACHES, MAX_COMPOSED, TURNS, DIRECTIONS, VARIATIONS } from '../../model/recipe';
 import { lock, noteMarks, technique } from './parts';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
 
@@ -19,6 +19,8 @@ const chord = Joi.string()
   .required();
 /** A length in slots, perhaps with a part of one. */
 const inSlots = Joi.number().min(0).max(100_000);
+/** A degree of a major scale, as it is written. */
+const DEGREE = /^[#b♯♭]?[1-9]$/;
 const some = (items: Joi.Schema, least = 0) =>
   Joi.array().items(items).min(least).max(MAX_COMPOSED).required();
 const yes = Joi.boolean().required();
@@ -39,6 +41,8 @@ const source = Joi.alternatives(
     perString: some(count),
     span: whole(1, MAX_FRET),
     passing: yes,
+    octaves: Joi.number().integer().min(0).max(4),
+    added: some(Joi.string().pattern(DEGREE)).optional(),
   }),
   of('arpeggio', {
     tonic,
@@ -49,6 +53,13 @@ const source = Joi.alternatives(
     shape: whole(0, 100_000),
   }),
   of('chord', { tonic, chord, inversion: whole(0, 12), fret, shape: whole(0, 100_000), held: Joi.boolean() }),
+  of('progression', {
+    chords: some(Joi.string().max(24)),
+    as: Joi.string().valid('held', 'strings', 'arpeggio').required(),
+    perString: Joi.number().valid(1, 2).required(),
+    fret,
+    notesEach: whole(0, 64),
+  }),
   of('cell', {
     notes: some(
       Joi.object({
@@ -69,6 +80,7 @@ const figure = Joi.alternatives(
   of('run'),
   of('sequence', { size: whole(1, 64), step: whole(1, 64), from: whole(0, 64) }),
   of('plan', { counts: some(count), again: Joi.valid(true) }),
+  of('broken', { steps: some(count, 1), alternate: Joi.valid(true) }),
   of('pairs', { order: some(count) }),
   of('strings', { order: some(string) }),
   of('build', { from: whole(1, MAX_STRINGS) }),
@@ -120,5 +132,13 @@ export const keptRecipeSchema = Joi.object({
     mask: Joi.string().allow('').max(64).required(),
     damped: yes,
     goesRound: yes,
+    approach: Joi.string().valid(...APPROACHES, null),
+    pedal: Joi.object({ string: string.required(), fret, every: whole(1, 64) }).allow(null),
+    each: Joi.number().integer().min(1).max(16),
+    strokes: Joi.string()
+      .allow('')
+      .pattern(/^[du]*$/)
+      .max(64),
+    accents: some(count).optional(),
   }).required(),
 });

@@ -27,6 +27,7 @@ import { useKept } from '@/ui/shell/useKept';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '@/work/bench/acting';
 import { titleAfter } from '@/work/bench/naming';
+import { AddedFields } from './AddedFields';
 import { MoreFields } from './MoreFields';
 import { PlaceFields } from './PlaceFields';
 import { SourceFields } from './SourceFields';
@@ -87,6 +88,7 @@ const KINDS: readonly { readonly id: SourceKind; readonly name: string }[] = [
   { id: 'scale', name: 'Scale' },
   { id: 'arpeggio', name: 'Arpeggio' },
   { id: 'chord', name: 'Chord by strings' },
+  { id: 'progression', name: 'Chords in turn' },
   { id: 'cell', name: 'Own cell' },
   { id: 'strokes', name: 'Damped strings' },
   { id: 'restStrokes', name: 'Rest strokes' },
@@ -268,6 +270,12 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
               <PlaceFields recipe={recipe} set={set} />
             </Fields>
           </Pair>
+          <details>
+            <summary>On each note: approaches, a pedal note, repeats, stroke pattern, accents</summary>
+            <Fields style={{ paddingTop: '0.5rem' }}>
+              <AddedFields recipe={recipe} set={set} />
+            </Fields>
+          </details>
           <details>
             <summary>More: repeats, chains, slurs, damping, other strings, the instrument</summary>
             <Fields style={{ paddingTop: '0.5rem' }}>

@@ -1,11 +1,12 @@
 'use client';
 import type { Finger } from '@/core';
-import { CHORDS, SCALES, TONICS, type Recipe } from '@/core/compose';
+import { chordNamed, CHORDS, SCALES, TONICS, type Recipe } from '@/core/compose';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { Switch } from '@/ui/controls/Switch';
 import { NumberList } from './NumberList';
+import { WordList } from './WordList';
 import type { RecipeFieldsProps, SourceOf } from './recipeFields';
 
 interface SourceProps<K extends Recipe['source']['kind']> {
@@ -63,6 +64,10 @@ function FingerFields({ source, set }: SourceProps<'fingers'>) {
   );
 }
 
+const REACHES = ['as far as the strings go', 'one octave, root to root', 'two octaves', 'three octaves'].map(
+  (name, id) => ({ id: String(id), name }),
+);
+
 function ScaleFields({ source, set }: SourceProps<'scale'>) {
   const isBox = source.perString.length === 0;
   return (
@@ -100,9 +105,12 @@ function ScaleFields({ source, set }: SourceProps<'scale'>) {
           onChange={(perString) => set({ perString })}
         />
       )}
-      <Switch isOn={source.passing} onChange={(passing) => set({ passing })}>
-        chromatic passing notes
-      </Switch>
+      <Select
+        label="Reaches"
+        value={String(source.octaves ?? 0)}
+        options={REACHES}
+        onChange={(id) => set({ octaves: Number(id) })}
+      />
     </>
   );
 }
@@ -162,6 +170,43 @@ function ChordFields({
   );
 }
 
+function ProgressionFields({ source, set }: SourceProps<'progression'>) {
+  return (
+    <>
+      <WordList
+        label="Chords, by name"
+        value={source.chords}
+        fault={(name) => (chordNamed(name) ? null : `“${name}” is no chord that is known here.`)}
+        onChange={(chords) => set({ chords })}
+      />
+      <Choice
+        label="Each of them"
+        value={source.as}
+        options={[
+          { id: 'held', name: 'held' },
+          { id: 'strings', name: 'string by string' },
+          { id: 'arpeggio', name: 'as an arpeggio' },
+        ]}
+        onChange={(as) => set({ as })}
+      />
+      <NumberField
+        label="Near fret"
+        value={source.fret}
+        min={0}
+        max={24}
+        onChange={(fret) => fret !== null && set({ fret })}
+      />
+      <NumberField
+        label="Notes on each (0: the figure once)"
+        value={source.notesEach}
+        min={0}
+        max={64}
+        onChange={(notesEach) => notesEach !== null && set({ notesEach })}
+      />
+    </>
+  );
+}
+
 /** What the notes are taken from. */
 export function SourceFields({ recipe, set, shapes }: RecipeFieldsProps & { readonly shapes: number }) {
   const { source } = recipe;
@@ -174,6 +219,8 @@ export function SourceFields({ recipe, set, shapes }: RecipeFieldsProps & { read
     case 'arpeggio':
     case 'chord':
       return <ChordFields source={source} set={setSource} shapes={shapes} />;
+    case 'progression':
+      return <ProgressionFields source={source} set={setSource} />;
     case 'strokes':
       return (
         <NumberList

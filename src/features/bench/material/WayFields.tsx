@@ -1,5 +1,5 @@
 'use client';
-import { allStrings, DIRECTIONS, TURN_NAMES, TURNS, type Figure } from '@/core/compose';
+import { allStrings, DIRECTIONS, INTERVALS, TURN_NAMES, TURNS, type Figure } from '@/core/compose';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
@@ -8,9 +8,13 @@ import { NumberList } from './NumberList';
 import type { RecipeFieldsProps } from './recipeFields';
 import { StringToggles } from './StringToggles';
 
+/** Two octaves and a bit of any scale. */
+const MOST_STEPS = 16;
+
 const FIGURES = {
   run: 'string after string',
   sequence: 'in groups',
+  broken: 'in broken thirds, triads and other steps',
   plan: 'so many on each, then from the next string',
   pairs: 'pair of strings after pair',
   strings: 'skipping strings, or in an order of their own',
@@ -23,6 +27,8 @@ function firstFigure(kind: keyof typeof FIGURES, strings: readonly number[]): Fi
       return { kind };
     case 'sequence':
       return { kind, size: 4, step: 1, from: 0 };
+    case 'broken':
+      return { kind, steps: [1, 3] };
     case 'plan':
       return { kind, counts: [3, 4, 3] };
     case 'pairs':
@@ -33,6 +39,52 @@ function firstFigure(kind: keyof typeof FIGURES, strings: readonly number[]): Fi
     case 'build':
       return { kind, from: Math.min(2, strings.length) };
   }
+}
+
+const OWN = 'own';
+const STEPS = [
+  ...INTERVALS.map(({ steps, name }) => ({ id: steps.join(' '), name })),
+  { id: OWN, name: 'steps of my own' },
+];
+
+function BrokenFields({
+  figure,
+  set,
+}: {
+  readonly figure: Extract<Figure, { kind: 'broken' }>;
+  readonly set: RecipeFieldsProps['set'];
+}) {
+  const { steps } = figure;
+  const named = STEPS.some(({ id }) => id === steps.join(' ')) ? steps.join(' ') : OWN;
+  return (
+    <>
+      <Select
+        label="In"
+        value={named}
+        options={STEPS}
+        onChange={(id) => id !== OWN && set({ figure: { ...figure, steps: id.split(' ').map(Number) } })}
+      />
+      <NumberList
+        label="Steps from each note"
+        value={steps}
+        fault={(all) =>
+          all.length === 0 || all.some((one) => one < 1 || one > MOST_STEPS)
+            ? 'For example 1 3, or 3 1'
+            : null
+        }
+        onChange={(all) => set({ figure: { ...figure, steps: all } })}
+      />
+      <Switch
+        isOn={figure.alternate === true}
+        onChange={(isOn) => {
+          const { kind } = figure;
+          set({ figure: { kind, steps, ...(isOn ? { alternate: true } : {}) } });
+        }}
+      >
+        every other group backward
+      </Switch>
+    </>
+  );
 }
 
 function FigureNumbers({ recipe, set }: RecipeFieldsProps) {
@@ -66,6 +118,8 @@ function FigureNumbers({ recipe, set }: RecipeFieldsProps) {
           />
         </>
       );
+    case 'broken':
+      return <BrokenFields figure={figure} set={set} />;
     case 'plan':
       return (
         <>
