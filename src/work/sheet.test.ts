@@ -47,7 +47,7 @@ async function played(
   day: string,
 ): Promise<void> {
   const run = await figured(
-    { exerciseId: id, day, bpm, subdivision: 4, passes: 2, verdict, reason: null, count: 1 },
+    { exerciseId: id, day, bpm, subdivision: 3, passes: 2, verdict, reason: null, count: 1 },
     player,
   );
   await addRuns(database(), run!, count);

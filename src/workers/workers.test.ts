@@ -21,8 +21,9 @@ class FakeWorker {
   removeEventListener(_: string, listener: (event: { data: unknown }) => void): void {
     this.listeners.delete(listener);
   }
-  postMessage(message: { id: string; argumentList: { value?: unknown }[] }): void {
-    FakeWorker.answer(this, message);
+  postMessage(message: { id: string; type: string; argumentList: { value?: unknown }[] }): void {
+    // A proxy that is collected takes its leave, whenever that is: no call, and nothing to answer.
+    if (message.type !== 'RELEASE') FakeWorker.answer(this, message);
   }
   say(data: unknown): void {
     for (const listener of [...this.listeners]) listener({ data });

@@ -17,6 +17,8 @@ export interface CellPick {
 export interface LaidCell {
   readonly passage: Passage;
   readonly policy: PickingPolicy;
+  /** Of each of its notes the one of the exercise that it was, by their ids. */
+  readonly from: ReadonlyMap<string, string>;
 }
 
 /** A loop of more beats than this is no drill any more. */
@@ -80,7 +82,8 @@ function asPassage(
     nextNoteNumber: notes.length + 1,
   };
   const strokes = picks.map(({ stroke }) => stroke);
-  return { passage: withStrokes(passage, policy, strokes), policy };
+  const from = new Map(notes.map(({ id }, at) => [id, picks[at]!.note.id]));
+  return { passage: withStrokes(passage, policy, strokes), policy, from };
 }
 
 /** Lays a cell round and round without a rest, as often as it takes to fill whole beats; null where that takes too long. */

@@ -3,48 +3,17 @@
  * ones give one of each (follows from alternating strokes; common practice, no further source).
  */
 import fc from 'fast-check';
+import { Note as Spelled, Scale } from 'tonal';
 import { describe, expect, it } from 'vitest';
-import { newExercise, type Exercise } from '../model/exercise';
 import { planOf } from '../plan/plan';
-import { DEFAULT_SETUP } from '../instrument/instrument';
-import { emptyPassage } from '../passage/empty';
+import { DEFAULT_SETUP, STANDARD_TUNING } from '../instrument/instrument';
 import type { Stroke } from '../passage/passage';
 import { describeChanges, isStringChange } from '../picking/changes';
 import { modulo } from '../time/periods';
 import { drillExercises, drillRemarks, drillsOf, fittedTo, passesIn } from './group';
-import { hardestChanges, hardText } from './hardest';
 import { problemExercise } from './problem';
-
-const strings = fc.array(fc.integer({ min: 1, max: 5 }), { minLength: 4, maxLength: 40 });
-
-/** A line on some strings, in some slots a beat, picked by some policy. */
-const anyExercise: fc.Arbitrary<Exercise> = fc
-  .record({
-    strings,
-    subdivision: fc.constantFrom(2, 3, 4, 6),
-    kind: fc.constantFrom('alternateByNote' as const, 'economy' as const),
-    start: fc.constantFrom('down' as const, 'up' as const),
-    loop: fc.boolean(),
-  })
-  .map(({ strings: row, subdivision, kind, start, loop }) => {
-    const slot = 6720 / subdivision;
-    const notes = row.map((string, at) => ({
-      id: `n${at + 1}`,
-      string,
-      fret: 5 + (at % 4),
-      onsetTicks: at * slot,
-      durationTicks: slot,
-      technique: 'pick' as const,
-    }));
-    const passage = {
-      ...emptyPassage(),
-      subdivision,
-      lengthTicks: Math.ceil((row.length * slot) / 6720) * 6720,
-      notes,
-      nextNoteNumber: notes.length + 1,
-    };
-    return { ...newExercise('Line', passage), policy: { kind, start, loop } };
-  });
+import { sectionsOf } from './sections';
+import { anyExercise } from './testing';
 
 const OF_THE_WHOLE = ['section', 'join', 'build-up', 'rhythm'];
 const opposite = { outside: 'inside', inside: 'outside' } as Record<string, string>;
@@ -138,6 +107,13 @@ describe('drills of a change', () => {
           const { analysis } = planOf(figure.passage, figure.policy, DEFAULT_SETUP);
           const there = analysis.transitions.filter((one) => one.stringFrom === from && one.stringTo === to);
           expect([kind, from, to, ...there.map((one) => one.kind)]).toEqual([kind, from, to, kind]);
+          // In one scale, and each string from a beat or half of one.
+          const key = Scale.get('G major').notes.map((note) => Spelled.chroma(note));
+          figure.passage.notes.forEach(({ string, fret, onsetTicks }, at, all) => {
+            expect(key).toContain((STANDARD_TUNING[string - 1]! + fret) % 12);
+            if (string !== all[at - 1]?.string) expect(onsetTicks % (6720 / 2)).toBe(0);
+          });
+          expect(figure.passage.lengthTicks % 6720).toBe(0);
         }
   });
 
@@ -156,11 +132,11 @@ describe('drills of a change', () => {
           return;
         }
         const of = (stage: string) => made.filter((drill) => drill.stage === stage);
-        expect(of('section').map(({ passage }) => passage.notes.length)).toEqual(
-          starts.map((start, at) => (starts[at + 1] ?? count + 1) - start),
-        );
-        expect(of('section').flatMap(({ passage }) => passage.notes.map(({ string }) => string))).toEqual(
-          exercise.passage.notes.map(({ string }) => string),
+        // Each is played to the note that it lands on: the first of the next, and at the end of a loop its own first.
+        const row = exercise.passage.notes.map(({ string }) => string);
+        const round = exercise.policy.loop ? [...row, row[0]!] : row;
+        expect(of('section').map(({ passage }) => passage.notes.map(({ string }) => string))).toEqual(
+          starts.map((start, at) => round.slice(start - 1, starts[at + 1] ?? count + 1)),
         );
         expect(of('join')).toHaveLength(starts.length - 1);
         of('join').forEach(({ part }, at) => {
@@ -210,85 +186,55 @@ describe('drills of a change', () => {
   });
 });
 
-describe('the hardest change', () => {
-  const of = (exercise: Exercise, failing: Parameters<typeof hardestChanges>[4] = []) =>
-    hardestChanges(
-      planOf(exercise.passage, exercise.policy, DEFAULT_SETUP),
-      exercise.goal,
-      100,
-      DEFAULT_SETUP,
-      failing,
-    );
-
-  it('is each change once: those of the goal before all others, then what the record names by how often, then the rest', () => {
-    const kinds = fc.constantFrom(
-      'outside' as const,
-      'inside' as const,
-      'sweep' as const,
-      'balanced' as const,
-      null,
-    );
+describe('the parts of a long figure', () => {
+  it('are cut at string changes near the even lines, and hold every note once', () => {
+    let [cuts, atChanges] = [0, 0];
     fc.assert(
-      fc.property(
-        anyExercise,
-        kinds,
-        fc.array(fc.tuple(fc.nat(40), fc.integer({ min: 1, max: 9 }))),
-        (line, kind, failed) => {
-          const exercise = { ...line, goal: { ...line.goal, kind } };
-          const all = of(exercise).map(({ change }) => change);
-          const named = failed.flatMap(([at, runs]) => {
-            const change = all[at % Math.max(1, all.length)];
-            return change ? [{ fromNote: change.fromNote, toNote: change.toNote, runs }] : [];
-          });
-          const failing = [...new Map(named.map((one) => [one.fromNote, one])).values()];
-          const hard = of(exercise, failing);
-          expect(new Set(hard.map(({ change }) => change))).toEqual(new Set(all));
-          const rank = hard.map(({ change, runs }) => {
-            const isAsked = kind !== null && kind !== 'balanced' && change.kind === kind;
-            expect(runs).toBe(failing.find(({ fromNote }) => fromNote === change.fromNote)?.runs ?? 0);
-            return [isAsked ? 0 : 1, isAsked && kind === 'sweep' ? 0 : -runs] as const;
-          });
-          rank.slice(1).forEach(([asked, runs], at) => {
-            const [before, runsBefore] = rank[at]!;
-            expect(before < asked || (before === asked && runsBefore <= runs)).toBe(true);
-          });
-          for (const one of hard) expect(hardText(one, 'Wren').includes('for Wren')).toBe(one.runs > 0);
-        },
-      ),
+      fc.property(anyExercise, (exercise) => {
+        const plan = planOf(exercise.passage, exercise.policy, DEFAULT_SETUP);
+        const sections = sectionsOf(exercise, plan).map((picks) => picks.map(({ note }) => note));
+        expect(sections.flat().map(({ id }) => id)).toEqual(exercise.passage.notes.map(({ id }) => id));
+        expect(sections.length).toBeLessThanOrEqual(4);
+        sections.slice(1).forEach((section, at) => {
+          cuts++;
+          if (section[0]!.string !== sections[at]!.at(-1)!.string) atChanges++;
+        });
+      }),
+      { numRuns: 100 },
     );
+    // All but those with no change in reach.
+    expect(atChanges).toBeGreaterThan(0.95 * cuts);
+    expect(cuts).toBeGreaterThan(50);
   });
+});
 
-  it('of a sweep is beside its turn, not the inside change that turns it', () => {
-    const row = [3, 2, 1, 2, 3];
-    const notes = row.map((string, at) => ({
-      ...{ id: `n${at}`, string, fret: 7, technique: 'pick' as const },
-      ...{ onsetTicks: at * 1680, durationTicks: 1680 },
-    }));
-    const passage = { ...emptyPassage(), notes, lengthTicks: 6720 * 2 };
-    const line = {
-      ...newExercise('Sweep', passage),
-      policy: { kind: 'sweep' as const, start: 'down' as const },
-    };
-    const [first] = of({ ...line, goal: { ...line.goal, kind: 'sweep' } });
-    expect(first!.change.kind).toBe('sweep');
-    expect(first!.why[0]).toBe('turn');
-    expect(hardText(first!, '')).toMatch(/^where the sweep turns, what the goal asks for/);
-    // Round the seam too: the last sweep comes to the turn with which the round begins.
-    const strings = [1, 2, 3, 4, 3, 2];
-    const round = strings.map((string, at) => ({
-      ...notes[0]!,
-      id: `n${at}`,
-      string,
-      onsetTicks: at * 1680,
-    }));
-    const looped = {
-      ...line,
-      passage: { ...passage, notes: round, lengthTicks: 6 * 1680 },
-      policy: { ...line.policy, loop: true },
-    };
-    const turning = of({ ...looped, goal: { ...line.goal, kind: 'sweep' } }).filter(
-      ({ why }) => why[0] === 'turn',
+describe('the words of the teacher and the names', () => {
+  it('go along with the notes they are pinned to, and titles name the notes of the change', () => {
+    const parent = problemExercise({ kind: 'outside', from: 3, to: 2 });
+    const [, second, third, fourth] = parent.passage.notes;
+    const pinned = [
+      { id: 's1', text: 'Lift here', pinnedTo: third!.id },
+      { id: 's2', text: 'Never in it', pinnedTo: second!.id },
+      { id: 's3', text: 'Of the whole', pinnedTo: null },
+    ];
+    const exercise = { ...parent, studentNotes: pinned };
+    const plan = planOf(exercise.passage, exercise.policy, DEFAULT_SETUP);
+    const change = plan.analysis.transitions.find(({ fromNote }) => fromNote === third!.id)!;
+    const [made] = drillExercises(
+      exercise,
+      drillsOf(exercise, plan, change, DEFAULT_SETUP).filter(({ stage }) => stage === 'two notes'),
+      change,
+      ['both'],
+      'p',
+      0,
     );
-    expect(turning.map(({ change }) => change.fromNote).sort()).toEqual(['n1', 'n2', 'n4', 'n5']);
+    const own = made!.studentNotes.filter(({ id }) => id.startsWith('s'));
+    expect(own.map(({ text }) => text)).toEqual(['Lift here']);
+    const at = made!.passage.notes.find(({ id }) => id === own[0]!.pinnedTo)!;
+    expect([at.string, at.fret]).toEqual([third!.string, third!.fret]);
+    // By another library.
+    const name = ({ string, fret }: { string: number; fret: number }) =>
+      Spelled.fromMidiSharps(STANDARD_TUNING[string - 1]! + fret);
+    expect(made!.title).toContain(`, ${name(third!)} to ${name(fourth!)}`);
   });
 });

@@ -9,7 +9,7 @@ import {
 } from '../model/exercise';
 import { BPM_DECIMALS, MAX_BPM, MIN_BPM } from '../model/tempo';
 import type { Plan } from '../plan/plan';
-import type { Setup } from '../instrument/instrument';
+import { pitchAt, pitchName, type Setup } from '../instrument/instrument';
 import type { Transition } from '../picking/analysis';
 import { capital, KIND_NAMES } from '../picking/names';
 import { secondsOf } from '../time/slots';
@@ -98,6 +98,25 @@ export const drillTitle = (
   drill: Pick<Drill, 'stage' | 'hands' | 'part'>,
 ) => titledAs(`${title}:`, drillName(drill));
 
+/** The notes of a change, as the title of its drills names them: "B4 to C5"; damped ones by their strings. */
+function changeName({ passage: { notes, tuning, capo = 0 } }: Exercise, change: Transition): string {
+  const [from, to] = [change.fromNote, change.toNote].map((id) => {
+    const { string, fret, dead } = notes.find((note) => note.id === id)!;
+    return dead ? `string ${string}` : pitchName(pitchAt(tuning, string, fret) + capo);
+  });
+  return `${from} to ${to}`;
+}
+
+/** The teacher's words at notes of an exercise, at the same notes of a drill of it, each once. */
+function pinnedAlong({ studentNotes }: Exercise, { stage, passage, from }: Drill): Exercise['studentNotes'] {
+  // Turned strokes are not those of which the words speak.
+  if (stage === 'twin') return [];
+  return studentNotes.flatMap((note) => {
+    const its = note.pinnedTo && passage.notes.find(({ id }) => from.get(id) === note.pinnedTo);
+    return its ? [{ ...note, pinnedTo: its.id }] : [];
+  });
+}
+
 /** A kind of change as it is said. */
 function spokenKind(kind: string): string {
   return kind.replace('backtrack', KIND_NAMES.backtrack).replace('sweep', 'a sweep');
@@ -167,6 +186,8 @@ export function drillExercises(
   parentId: string,
   firstOrder: number,
 ): Exercise[] {
+  const ofChange = ({ stage }: Drill) =>
+    change && !OF_THE_WHOLE.has(stage) ? `, ${changeName(exercise, change)}` : '';
   const all = drills.flatMap((drill) => hands.flatMap((one) => forHands(drill, one) ?? []));
   return all.map((drill, at): Exercise => {
     const { passage, policy, stage } = drill;
@@ -174,7 +195,7 @@ export function drillExercises(
     const tempo = tempoFactor(exercise, drill);
     return {
       ...exercise,
-      title: drillTitle(exercise, drill),
+      title: titledAs(`${exercise.title}:`, `${drillName(drill)}${ofChange(drill)}`),
       passage,
       policy,
       goal: {
@@ -183,7 +204,10 @@ export function drillExercises(
       },
       alsoTrains: '',
       startBpm: keptBpm(exercise.startBpm * tempo),
-      studentNotes: remarks.map((text, number) => ({ id: `d${number + 1}`, text, pinnedTo: null })),
+      studentNotes: [
+        ...remarks.map((text, number) => ({ id: `d${number + 1}`, text, pinnedTo: null })),
+        ...pinnedAlong(exercise, drill),
+      ],
       cues: null,
       sourceText: '',
       question: null,

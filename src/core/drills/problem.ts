@@ -2,6 +2,7 @@
 import { newExercise, NO_GOAL, type Exercise } from '../model/exercise';
 import { MAX_BPM, MIN_BPM } from '../model/tempo';
 import { pitchAt, STANDARD_TUNING } from '../instrument/instrument';
+import { setSubdivision } from '../passage/edits';
 import { emptyPassage } from '../passage/empty';
 import type { Note, Stroke } from '../passage/passage';
 import { otherStroke, type PickingPolicy } from '../picking/policy';
@@ -13,8 +14,18 @@ export interface TeachingProblem {
   readonly to: number;
 }
 
-/** Three frets under four fingers, well up the neck where they lie close: our own choice. */
-const FRETS = [7, 8, 10];
+/**
+ * Three notes of G major on each string of the usual tuning (the thinnest first), from fret 7, where frets lie close: our own choice. A test holds
+ * them against a library.
+ */
+const FRETS = [
+  [7, 8, 10],
+  [7, 8, 10],
+  [7, 9, 11],
+  [7, 9, 10],
+  [7, 9, 10],
+  [7, 8, 10],
+];
 
 /** Of the tempo at which it falls apart: a fifth below it, where it holds, and a step beyond it. Common practice, no source. */
 const START_SHARE = 0.8;
@@ -41,7 +52,9 @@ export function problemExercise(problem: TeachingProblem): Exercise {
   const { kind, from, to } = problem;
   if (from === to) throw new RangeError('A change goes from one string to another.');
   for (const string of [from, to]) pitchAt(STANDARD_TUNING, string, 0);
-  const grid = emptyPassage();
+  // Three notes a string in triplets, two in four a beat: each string begins on a beat or half of it.
+  const each = kind === 'sweep' ? 2 : 3;
+  const grid = setSubdivision(emptyPassage(), each === 3 ? 3 : 4);
   const slotTicks = grid.meter.beatTicks / grid.subdivision;
   const note = (string: number, fret: number, at: number): Note => ({
     id: `n${at + 1}`,
@@ -51,11 +64,12 @@ export function problemExercise(problem: TeachingProblem): Exercise {
     durationTicks: slotTicks,
     technique: 'pick',
   });
-  const each = kind === 'sweep' ? 2 : 3;
-  const frets = FRETS.slice(0, each);
+  const fretsOn = (string: number) => FRETS[string - 1]!.slice(0, each);
   const notes = [
-    ...frets.map((fret, at) => note(from, fret, at)),
-    ...frets.toReversed().map((fret, at) => note(to, fret, each + at)),
+    ...fretsOn(from).map((fret, at) => note(from, fret, at)),
+    ...fretsOn(to)
+      .reverse()
+      .map((fret, at) => note(to, fret, each + at)),
   ];
   // Three notes in alternation end with the stroke that they began with, two with the other.
   const exit = exitStroke(problem);

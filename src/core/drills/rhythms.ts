@@ -17,8 +17,14 @@ const LEAST_MOMENTS = 4;
 export function rhythmDrills(exercise: Exercise, setup: Setup): Drill[] {
   const { passage, policy } = exercise;
   if (new Set(passage.notes.map(({ onsetTicks }) => onsetTicks)).size < LEAST_MOMENTS) return [];
+  // Every note stays itself.
+  const from = new Map(passage.notes.map(({ id }) => [id, id]));
   const drill = (part: string, trains: string, to: Passage, by: PickingPolicy = policy): Drill => ({
-    ...judged(null, { stage: 'rhythm', laid: { passage: to, policy: by }, keepsPlace: true, part }, setup),
+    ...judged(
+      null,
+      { stage: 'rhythm', laid: { passage: to, policy: by, from }, keepsPlace: true, part },
+      setup,
+    ),
     trains,
   });
   const first = planOf(passage, policy, setup).assignment.passes[0]?.find((stroke) => stroke !== null);

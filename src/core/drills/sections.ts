@@ -17,7 +17,15 @@ function ownSections(picks: readonly CellPick[], begins: readonly number[]): Cel
   return starts.map((start, at) => picks.slice(start - 1, (starts[at + 1] ?? picks.length + 1) - 1));
 }
 
-/** Notes of each section, cut at bar lines where there are enough bars, else at beats, into parts as even as that allows. */
+/** Numbers of the picks (from 0) at which a string begins: where a hand feels a part begin. */
+function stringStarts(picks: readonly CellPick[]): number[] {
+  return picks.flatMap(({ note }, at) => (at > 0 && note.string !== picks[at - 1]!.note.string ? [at] : []));
+}
+
+/**
+ * Notes of each section: parts as even as bar lines allow, or beats where there are few bars, each begun at the string change that is
+ * nearest to its line, if one is nearer than half a part.
+ */
 export function sectionsOf(exercise: Exercise, plan: Plan): CellPick[][] {
   const picks = picksOfPlan(exercise, plan);
   const { meter, lengthTicks, pickupTicks } = exercise.passage;
@@ -27,12 +35,16 @@ export function sectionsOf(exercise: Exercise, plan: Plan): CellPick[][] {
   const units = Math.ceil(spanTicks / unit);
   const sections = Math.min(MOST_SECTIONS, units, Math.ceil(picks.length / 8));
   const each = Math.ceil(units / sections) * unit;
-  const parts: CellPick[][] = Array.from({ length: sections }, () => []);
-  for (const pick of picks) {
-    const at = Math.floor((pick.note.onsetTicks + pickupTicks) / each);
-    parts[Math.min(sections - 1, at)]!.push(pick);
-  }
-  return parts.filter((part) => part.length > 0);
+  const changes = stringStarts(picks);
+  const starts = Array.from({ length: sections - 1 }, (_, part) => {
+    const even = picks.findIndex(({ note }) => note.onsetTicks + pickupTicks >= (part + 1) * each);
+    if (even < 0) return picks.length;
+    const apart = (at: number) => Math.abs(at - even);
+    const nearest = changes.reduce((best, at) => (apart(at) < apart(best) ? at : best), Infinity);
+    return apart(nearest) * 2 < picks.length / sections ? nearest : even;
+  });
+  const cuts = [...new Set([0, ...starts, picks.length])].sort((a, b) => a - b);
+  return cuts.slice(1).map((end, at) => picks.slice(cuts[at], end));
 }
 
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
@@ -58,17 +70,24 @@ export function sectionDrills(
   const count = sections.flat().length;
   if ((begins.length === 0 && count < LONG_FIGURE_NOTES) || sections.length < 2) return [];
   const numbers = new Map(sections.flat().map((pick, at) => [pick, at + 1]));
-  const drill = (stage: Drill['stage'], picks: readonly CellPick[], name: string): Drill => {
-    const first = picks[0]!;
+  const drill = (stage: Drill['stage'], its: readonly CellPick[], name: string): Drill => {
+    const first = its[0]!;
+    // What leads over to the next part is played to the note it lands on.
+    const landing = stage === 'join' ? undefined : landingOf(its);
+    const picks = landing ? [...its, landing] : its;
     const options = {
       fromTicks: modulo(first.note.onsetTicks, meter.beatTicks),
       restTicks: meter.beatTicks,
     };
     const laid = layOnce(exercise, picks, options);
-    const [from, to] = [numbers.get(first), numbers.get(picks.at(-1)!)];
-    const part = `${name}, ${from === to ? `note ${from}` : `notes ${from} to ${to}`}`;
+    const [from, to] = [numbers.get(first), numbers.get(its.at(-1)!)];
+    const onTo = landing ? ` on to note ${numbers.get(landing)}` : '';
+    const part = `${name}, ${from === to ? `note ${from}` : `notes ${from} to ${to}`}${onTo}`;
     return judged(null, { stage, laid, keepsPlace: true, part }, setup);
   };
+  const all = sections.flat();
+  const landingOf = (picks: readonly CellPick[]) =>
+    all[all.indexOf(picks.at(-1)!) + 1] ?? (exercise.policy.loop ? all[0] : undefined);
   const nearBeat = (picks: CellPick[], side: 'end' | 'start') => {
     const edge = side === 'end' ? picks.at(-1)! : picks[0]!;
     return picks.filter(({ note }) => Math.abs(note.onsetTicks - edge.note.onsetTicks) < meter.beatTicks);

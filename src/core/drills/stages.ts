@@ -29,6 +29,8 @@ export interface Drill {
   readonly keepsPlace: boolean;
   /** Names what of the figure it is, "notes 1 to 8", or how it is played; empty: its stage says it. */
   readonly part: string;
+  /** Of each of its notes the one of the exercise that it was, by their ids. */
+  readonly from: ReadonlyMap<string, string>;
   /** What it trains, where that is not the change: in a sentence without its stop, or empty. */
   readonly trains: string;
 }
@@ -146,6 +148,7 @@ export function judged(
     kinds: { there: kindOf(true), back: kindOf(false) },
     keepsPlace,
     part,
+    from: laid.from,
     trains: '',
   };
 }
@@ -183,14 +186,18 @@ function stopCell(exercise: Exercise, spot: Spot, before: CellPick | undefined):
   });
   let offset = 0;
   const notes: Note[] = [];
-  for (const { passage } of cells) {
-    for (const note of passage.notes)
-      notes.push({ ...note, id: `n${notes.length + 1}`, onsetTicks: note.onsetTicks + offset });
+  const from = new Map<string, string>();
+  for (const { passage, from: its } of cells) {
+    for (const note of passage.notes) {
+      const id = `n${notes.length + 1}`;
+      notes.push({ ...note, id, onsetTicks: note.onsetTicks + offset });
+      from.set(id, its.get(note.id)!);
+    }
     offset += passage.lengthTicks;
   }
   const first = cells[0]!;
   const passage = { ...first.passage, notes, lengthTicks: offset, nextNoteNumber: notes.length + 1 };
-  return { passage, policy: first.policy };
+  return { passage, policy: first.policy, from };
 }
 
 /** The pair in triplets at the same note rate: the change goes through the beat. */

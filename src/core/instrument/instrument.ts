@@ -83,6 +83,11 @@ export function pitchClassOfLetter(letter: string): number | null {
   return (base + sign + 12) % 12;
 }
 
+/** The name of a pitch with its octave, spelt with sharps: 60 is "C4". */
+export function pitchName(pitch: number): string {
+  return `${SHARP_NAMES[pitch % 12]}${Math.floor(pitch / 12) - 1}`;
+}
+
 /** The letter of an open string for a tab line; the thinnest of two strings with one letter is written small (`e` and `E`). */
 export function stringLetters(tuning: Tuning): string[] {
   return tuning.map((midi, index) => {
