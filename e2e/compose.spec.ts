@@ -52,6 +52,9 @@ test('composes to a brief, tries a line in the lane, takes it, and follows advic
   const alert = page.getByRole('alert').filter({ hasText: 'The brief is impossible' });
   await expect(alert).toContainText('9 outside changes from 2 to 1');
   await expect(alert).toContainText('16 notes');
+  await expect(alert).toContainText(
+    '9 moves from 2 to 1 need 8 back: that is 17 steps, and 16 notes have 15',
+  );
   await alert.getByRole('button', { name: /^Make it \d+ notes long/ }).click();
   await expect(page.getByText('The first is proven best')).toBeVisible();
   // Nine there, and the eight ways back between them are outside too.

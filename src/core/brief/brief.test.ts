@@ -143,7 +143,9 @@ describe('composing to a brief', () => {
   // The brute force knows nothing of flows and proofs: it tries every line.
   it('advises only what works, and names only wishes that are in conflict, as trying every line finds', () => {
     let [advised, checked] = [0, 0];
-    const canTry = ({ notes }: Brief) => notes <= 6;
+    // More strings or frets have too many lines to try them all.
+    const canTry = ({ notes, strings, frets }: Brief) =>
+      notes <= 6 && strings.length === 2 && frets[1] - frets[0] < 3;
     fc.assert(
       fc.property(anyBrief([2, 5], [3, 2], [7, 9]), (brief) => {
         const { conflict } = composeToBrief(brief, DEFAULT_SETUP, { wanted: 1 });

@@ -1,17 +1,21 @@
 /** Why a brief is impossible: a smallest set of wishes that cannot be granted together, and what would help. */
-import type { Setup } from '../instrument/instrument';
+import { MAX_FRET, type Setup } from '../instrument/instrument';
 import { landed, slantOfBrief, wishesOf, type Wish } from './brief';
 import { MAX_BRIEF_NOTES, type Brief, MIN_BRIEF_NOTES } from '../model/brief';
 import { hasLine } from './bound';
 import { mannersOf, type Manner } from './grid';
 import { latticeOf } from './lattice';
 import { possible, type Verdict } from './possible';
-import { findFlow, skeletonOf } from './skeleton';
+import { skeletonOf } from './skeleton';
+import { walkOf } from './walks';
 import { otherStroke } from '../picking/policy';
 
-/** A change of one wish. */
+/** What is given and can be taken otherwise, though nobody wished for it. */
+type Given = { readonly kind: 'policy' | 'strings' | 'frets' };
+
+/** A change of one wish, or of what is given. */
 export interface Advice {
-  readonly wish: Wish;
+  readonly wish: Wish | Given;
   readonly brief: Brief;
   /** A line was found with it; else the budget ended before one was, and before the proof that there is none. */
   readonly isSure: boolean;
@@ -72,7 +76,7 @@ function isImpossibleAsLong(brief: Brief, setup: Setup, given: readonly Wish[]):
 function isImpossibleIn(rest: Brief, setup: Setup, given: readonly Wish[], manner: Manner): boolean {
   const lattice = latticeOf(rest, setup, manner);
   const skeleton = skeletonOf(lattice);
-  if (findFlow(lattice.brief, lattice.rules, skeleton, { without: given }).state === 'none') return true;
+  if (walkOf(lattice.brief, lattice.rules, skeleton, given).state === 'none') return true;
   const isLengthKept = given.every(({ kind }) => kind !== 'notes');
   return (
     isLengthKept &&
@@ -157,6 +161,37 @@ function* adviceFor(brief: Brief, wish: Wish, setup: Setup): Generator<void, Adv
   return open;
 }
 
+/** Frets that a window is widened by, on either side. */
+const WIDER = 2;
+
+/** Other policies, a string more, a wider window: with which a line is perhaps found though every wish stays. */
+function* otherwiseGiven(brief: Brief): Generator<{ readonly wish: Given; readonly brief: Brief }> {
+  const { policy, strings, frets, tuning } = brief;
+  const wishesSweeps = brief.targets.some(({ kind, min }) => kind === 'sweep' && min > 0);
+  if (policy === 'alternateByNote' ? wishesSweeps : policy !== 'oneSlant')
+    yield {
+      wish: { kind: 'policy' },
+      brief: { ...brief, policy: policy === 'alternateByNote' ? 'economy' : 'alternateByNote' },
+    };
+  const more = [Math.max(...strings) + 1, Math.min(...strings) - 1];
+  for (const string of more)
+    if (tuning[string - 1] !== undefined)
+      yield { wish: { kind: 'strings' }, brief: { ...brief, strings: [...strings, string] } };
+  const [low, high] = [Math.max(0, frets[0] - WIDER), Math.min(MAX_FRET - brief.capo, frets[1] + WIDER)];
+  yield { wish: { kind: 'frets' }, brief: { ...brief, frets: [low, high] } };
+}
+
+/** What of it helps: of each kind the first with which a line is found. */
+function* givenAdvice(brief: Brief, setup: Setup): Generator<void, Advice[]> {
+  const advice: Advice[] = [];
+  for (const other of otherwiseGiven(brief)) {
+    if (advice.some(({ wish }) => wish.kind === other.wish.kind)) continue;
+    if (isImpossible(other.brief, setup)) continue;
+    if ((yield* possible(other.brief, setup)) === 'yes') advice.push({ ...other, isSure: true });
+  }
+  return advice;
+}
+
 /**
  * A smallest set of wishes in conflict, for a brief that is impossible, and what would help. Every wish is tried without and every
  * change is tried in full, as far as a counted budget goes; what that leaves open is said to be unsure.
@@ -185,5 +220,5 @@ export function* conflictIn(brief: Brief, setup: Setup): Generator<void, Conflic
     const one = yield* adviceFor(brief, wish, setup);
     if (one) advice.push(one);
   }
-  return { wishes, isSure, advice };
+  return { wishes, isSure, advice: [...advice, ...(yield* givenAdvice(brief, setup))] };
 }

@@ -1,11 +1,12 @@
 /** The door to composing to a brief, apart from the core's face: it brings the solver and the scales with it. */
 export type { Candidate } from './candidate';
 export type { Advice } from './conflict';
-export { slantOfBrief } from './brief';
+export { landed, slantOfBrief } from './brief';
 export { draftBrief, equalOnPairs, withCandidate, withTyped, type BriefPart } from './draft';
 export { partsText, reachText } from './parts';
 export { readPhrase } from './phrase';
 export { LESSON_BRIEFS, PUBLISHED_BRIEFS } from './published';
+export { reasonFor, reasonText } from './reason';
 export { searching, type Outcome, type SearchEvent } from './search';
 export { adviceText, briefName, briefText, outcomeText, targetText, wishText } from './words';
 export { CONTOURS, MAX_BRIEF_NOTES, MAX_FINGER_CHANGES, type Brief } from '../model/brief';

@@ -6,7 +6,8 @@ import { chanceOf } from './chance';
 import { proven } from './exact';
 import { mannersOf, type Manner } from './grid';
 import { latticeOf } from './lattice';
-import { findFlow, skeletonOf } from './skeleton';
+import { skeletonOf } from './skeleton';
+import { walkOf } from './walks';
 import { groundOf, lines } from './trails';
 
 /** `yes`: a line was found. `no`: the exact search is exhausted. */
@@ -30,7 +31,7 @@ export function* possible(brief: Brief, setup: Setup): Generator<void, Verdict> 
 function* possibleIn(brief: Brief, setup: Setup, manner: Manner): Generator<void, Verdict> {
   const lattice = latticeOf(brief, setup, manner);
   const skeleton = skeletonOf(lattice);
-  if (findFlow(brief, lattice.rules, skeleton).state === 'none') return 'no';
+  if (walkOf(brief, lattice.rules, skeleton).state === 'none') return 'no';
   yield;
   for (const line of lines(groundOf(lattice, skeleton, setup), chanceOf(1), TRIES)) {
     if (line && candidateOf(lattice, line, setup)) return 'yes';

@@ -13,7 +13,8 @@ import { conflictIn, type Conflict } from './conflict';
 import { oneMore, proven } from './exact';
 import { mannersOf, type Manner } from './grid';
 import { latticeOf } from './lattice';
-import { findFlow, skeletonOf } from './skeleton';
+import { skeletonOf } from './skeleton';
+import { walkOf } from './walks';
 import { groundOf, lines, type Ground } from './trails';
 
 export interface SearchOptions {
@@ -116,7 +117,7 @@ function* searchingIn(
   const { rules } = lattice;
   const skeleton = skeletonOf(lattice);
   const impossible: Outcome = { state: 'impossible', candidates: [], bound: null, conflict: null };
-  if (findFlow(brief, rules, skeleton).state === 'none') return impossible;
+  if (walkOf(brief, rules, skeleton).state === 'none') return impossible;
   const ground = groundOf(lattice, skeleton, setup);
   const candidates: Candidate[] = [];
   for (const line of lines(ground, chanceOf(seed), tries)) {

@@ -1,7 +1,7 @@
 /**
  * The skeleton of a line: how often it goes from which string and stroke to which, as a whole-number flow whose rows are the
- * wishes of the brief. A connected flow is an Euler trail, so that the order can be chosen afterwards. That there is no flow
- * proves that the brief is impossible, whatever the frets. Solved by the maintained solver `yalps`.
+ * wishes of the brief. A connected flow is an Euler trail, so that the order can be chosen afterwards. Solved by the maintained
+ * solver `yalps`, which leans it by costs; whether there is any is told exactly by `walks.ts`.
  */
 import { solve } from 'yalps';
 import { type Wish } from './brief';
@@ -84,10 +84,8 @@ export interface Flow {
 
 export type FlowResult =
   | { readonly state: 'found'; readonly flow: Flow }
-  /** Proven: there is none. */
-  | { readonly state: 'none' }
-  /** The solver did not come to an end within its budget. */
-  | { readonly state: 'open' };
+  /** The solver found none, or did not come to an end within its budget. It counts in floating numbers: that is no proof. */
+  | { readonly state: 'none' | 'open' };
 
 export interface FlowOptions {
   /** Costs of the arcs; without, any flow will do. */
@@ -124,22 +122,19 @@ class Model {
   }
 }
 
-const has = (wishes: readonly Wish[] | undefined, kind: Wish['kind'], at?: number) =>
+/** Whether a wish is among some. */
+export const has = (wishes: readonly Wish[] | undefined, kind: Wish['kind'], at?: number) =>
   wishes?.some((wish) => wish.kind === kind && (at === undefined || ('at' in wish && wish.at === at))) ===
   true;
 
 /** Nodes that a line may begin on, as far as the wishes for it are not given up. */
-function begins(
-  nodes: readonly Node[],
-  starts: readonly number[],
-  without: FlowOptions['without'],
-): Iterable<number> {
+export function beginsOf({ nodes, starts }: Skeleton, without: FlowOptions['without']): Iterable<number> {
   return has(without, 'start') || has(without, 'startsOn') ? nodes.keys() : starts;
 }
 
 function modelOf(brief: Brief, rules: PickRules, skeleton: Skeleton, options: FlowOptions): Model {
   const model = new Model();
-  const { nodes, arcs, starts, ends } = skeleton;
+  const { nodes, arcs, ends } = skeleton;
   const { without } = options;
   const isLoop = brief.loop && !has(without, 'loop');
   const steps = isLoop ? brief.notes : brief.notes - 1;
@@ -174,14 +169,14 @@ function modelOf(brief: Brief, rules: PickRules, skeleton: Skeleton, options: Fl
   if (isLoop) {
     // Somewhere the round comes from a node that may be the last to one that may be the first.
     model.rows.set('seam', { min: 1 });
-    const [firsts, lasts] = [new Set(begins(nodes, starts, without)), new Set(ends)];
+    const [firsts, lasts] = [new Set(beginsOf(skeleton, without)), new Set(ends)];
     arcs.forEach(({ from, to }, at) => {
       if (firsts.has(to) && (lasts.has(from) || has(without, 'endsOn'))) model.add(`arc ${at}`, 'seam', 1);
     });
   } else {
     model.rows.set('starts', { equal: 1 });
     model.rows.set('ends', { equal: 1 });
-    for (const at of begins(nodes, starts, without)) {
+    for (const at of beginsOf(skeleton, without)) {
       model.add(`start ${at}`, 'starts', 1);
       model.add(`start ${at}`, `node ${at}`, -1);
     }
@@ -281,7 +276,7 @@ function joined(model: Model, skeleton: Skeleton, hasCosts: boolean, root: numbe
   return { state: 'open' };
 }
 
-/** A flow that grants every wish that is not given up, in one piece; or the proof that there is none. */
+/** A flow that grants every wish that is not given up, in one piece, as far as the solver finds one; what proves that there is none is `walkOf`. */
 export function findFlow(
   brief: Brief,
   rules: PickRules,

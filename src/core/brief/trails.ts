@@ -4,6 +4,7 @@ import { bestAlong, placesByNode, type Found } from './along';
 import type { Chance } from './chance';
 import type { Lattice } from './lattice';
 import { findFlow, trailOf, type Flow, type Skeleton } from './skeleton';
+import { walkOf } from './walks';
 
 /** Exchanges of two stretches of a trail that are tried to better it. */
 const EXCHANGES = 120;
@@ -64,16 +65,24 @@ function lineOf(ground: Ground, flow: Flow, chance: Chance): Found | null {
 /** How far chance leans the costs of the flow's arcs. */
 const LEANING = 6;
 
+function flowOfWalk({ lattice: { brief, rules }, skeleton }: Ground): Flow | null {
+  const walk = walkOf(brief, rules, skeleton, undefined, true);
+  return walk.state === 'found' ? walk.flow : null;
+}
+
 /** One line after the other from flows that chance leans differently. */
 export function* lines(ground: Ground, chance: Chance, tries: number): Generator<Found | null> {
   const { lattice, skeleton } = ground;
   const { brief, rules } = lattice;
+  let walked: Flow | null | undefined;
   for (let attempt = 0; attempt < tries; attempt++) {
     const costs = skeleton.arcs.map(({ cost }) => 1 + cost + chance.below(LEANING));
     let result = findFlow(brief, rules, skeleton, { costs, spread: true });
     if (result.state !== 'found') result = findFlow(brief, rules, skeleton, { costs });
     if (result.state !== 'found') result = findFlow(brief, rules, skeleton);
-    yield result.state === 'found' ? lineOf(ground, result.flow, chance) : null;
+    // The solver may miss what there is.
+    const flow = result.state === 'found' ? result.flow : (walked ??= flowOfWalk(ground));
+    yield flow && lineOf(ground, flow, chance);
   }
 }
 

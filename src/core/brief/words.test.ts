@@ -7,7 +7,8 @@ import type { Brief, Target } from '../model/brief';
 import { DEFAULT_SCHOOLS } from '../picking/schools';
 import type { Wish } from './brief';
 import { draftBrief } from './draft';
-import { adviceText, briefName, briefText, outcomeText, targetText, tonesText, wishText } from './words';
+import { adviceText, briefName, briefText, outcomeText, targetText, wishText } from './words';
+import { tonesText } from './tonesText';
 
 const target = fc.record({
   kind: fc.constantFrom<Target['kind']>(null, 'outside', 'inside', 'sweep'),

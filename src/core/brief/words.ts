@@ -1,17 +1,17 @@
 /** Briefs, conflicts and outcomes in words. */
 import { asksForChanges, goalText } from '../balance/goal';
-import { chordName } from '../compose/names';
 import { NO_GOAL } from '../model/exercise';
 import { counted } from '../picking/counting';
 import { capital, withArticle } from '../picking/names';
 import type { PickingPolicy } from '../picking/policy';
 import { slantText, type Schools } from '../picking/schools';
 import { policyText } from '../picking/words';
-import { landed, slantOfBrief, type Wish } from './brief';
+import { landed, policyOf, slantOfBrief, type Wish } from './brief';
 import { type Brief, type Contour, type Target } from '../model/brief';
 import type { Advice } from './conflict';
 import { goalFrom } from './draft';
 import type { Outcome } from './search';
+import { tonesText } from './tonesText';
 
 function countsText({ min, max }: Target): string {
   if (max === null) return min === 0 ? 'any number of' : `at least ${min}`;
@@ -94,6 +94,12 @@ function changeText({ wish, brief }: Advice, schools: Schools): string {
       return 'Allow skips';
     case 'loop':
       return 'Play it once instead of round';
+    case 'policy':
+      return `Take ${policyText(policyOf(brief), schools)}`;
+    case 'strings':
+      return `Take strings ${[...brief.strings].sort((a, b) => b - a).join(', ')}`;
+    case 'frets':
+      return `Take frets ${brief.frets[0]} to ${brief.frets[1]}`;
   }
 }
 
@@ -116,12 +122,6 @@ export function outcomeText({ state, candidates, bound, conflict }: Outcome): st
     case 'none found':
       return 'None was found within the limits of the search, nor a proof that there is none.';
   }
-}
-
-/** "B dorian", "C# minor seventh", "chromatic". */
-export function tonesText({ tones }: Brief): string {
-  if (tones.kind === 'chromatic') return 'chromatic';
-  return `${tones.tonic} ${tones.kind === 'chord' ? chordName(tones.name) : tones.name}`;
 }
 
 const CONTOUR_WORDS: Readonly<Record<Contour, string>> = {

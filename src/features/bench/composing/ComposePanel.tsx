@@ -7,7 +7,10 @@ import {
   briefName,
   briefText,
   draftBrief,
+  landed,
   outcomeText,
+  reasonFor,
+  reasonText,
   wishText,
   withCandidate,
   withTyped,
@@ -70,6 +73,52 @@ const Conflicting = styled.div`
   }
 `;
 
+interface BackProps {
+  readonly strings: readonly [number, number];
+  readonly there: number;
+  readonly back: number;
+}
+
+const STEP = 16;
+
+/** Moves between two strings, one way drawn out, the way back dashed: the one needs the other. */
+function BackPicture({ strings, there, back }: BackProps) {
+  const [low, high] = strings[0] > strings[1] ? [30, 10] : [10, 30];
+  const moves = Array.from({ length: there + back }, (_, at) => at);
+  const width = 24 + STEP * moves.length;
+  const y = (at: number) => (at % 2 === 0 ? low : high);
+  return (
+    <svg width={width} height={40} viewBox={`0 0 ${width} 40`} aria-hidden>
+      {[strings[0], strings[1]].map((string, at) => (
+        <g key={string}>
+          <text x={0} y={(at === 0 ? low : high) + 4} fontSize={11} fill={colour.inkSoft}>
+            {string}
+          </text>
+          <line
+            x1={12}
+            x2={width}
+            y1={at === 0 ? low : high}
+            y2={at === 0 ? low : high}
+            stroke={colour.line}
+          />
+        </g>
+      ))}
+      {moves.map((at) => (
+        <line
+          key={at}
+          x1={16 + STEP * at}
+          x2={16 + STEP * (at + 1)}
+          y1={y(at)}
+          y2={y(at + 1)}
+          stroke={at % 2 === 0 ? colour.accent : colour.inkSoft}
+          strokeWidth={2}
+          strokeDasharray={at % 2 === 0 ? 'none' : '3 3'}
+        />
+      ))}
+    </svg>
+  );
+}
+
 const NO_LINES: readonly Candidate[] = [];
 
 interface ComposePanelProps {
@@ -88,9 +137,16 @@ function ConflictNote({ composed, onAdvice }: { composed: Composed; onAdvice: (a
   if (outcome?.state !== 'impossible') return null;
   const { wishes, advice, isSure: isSmallest } = outcome.conflict ?? { wishes: [], advice: [], isSure: true };
   const isSure = isSmallest && advice.every((one) => one.isSure);
+  const reason = reasonFor(landed(brief), wishes);
   return (
     <Conflicting role="alert">
       <p>{outcomeText(outcome)}</p>
+      {reason ? (
+        <p>
+          <strong>{reasonText(reason, landed(brief))}</strong>
+        </p>
+      ) : null}
+      {reason?.code === 'back' ? <BackPicture {...reason} /> : null}
       <ul>
         {wishes.map((wish) => (
           <li key={JSON.stringify(wish)}>{wishText(wish, brief, view)}</li>

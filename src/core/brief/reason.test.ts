@@ -1,0 +1,82 @@
+/** Reasons in one sentence: each holds whatever the line is, by trying every line; and reads as a teacher would say it. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { DEFAULT_SETUP } from '../instrument/instrument';
+import { newExercise } from '../model/exercise';
+import type { Brief, Target } from '../model/brief';
+import { emptyPassage } from '../passage/empty';
+import { landed, wishesOf } from './brief';
+import { conflictIn } from './conflict';
+import { draftBrief } from './draft';
+import { reasonFor, reasonText } from './reason';
+import { anyBrief, exhaustive } from './testing';
+
+const THOROUGH = Number(process.env.THOROUGH ?? 1);
+
+const target = (parts: Partial<Target>): Target => ({
+  ...{ kind: null, strings: null, direction: null, skipped: null, min: 1, max: null },
+  ...parts,
+});
+const brief = (parts: Partial<Brief>): Brief => ({
+  ...draftBrief(newExercise('', emptyPassage())),
+  ...{ strings: [2, 1], frets: [5, 8], notes: 8, tones: { kind: 'scale', tonic: 'A', name: 'minor' } },
+  ...parts,
+});
+const said = (parts: Partial<Brief>) => {
+  const one = brief(parts);
+  const reason = reasonFor(one, wishesOf(one));
+  return reason && reasonText(reason, one);
+};
+
+describe('a reason', () => {
+  it('is given only where no line at all grants the brief', () => {
+    let given = 0;
+    fc.assert(
+      fc.property(anyBrief([3, 5], [3, 2], [6, 8]), (one) => {
+        if (!reasonFor(one, wishesOf(one))) return;
+        given++;
+        expect(exhaustive(one)).toBeNull();
+      }),
+      { numRuns: 400 * THOROUGH },
+    );
+    expect(given).toBeGreaterThan(10);
+  });
+
+  it('counts the way back, and names what there is not', () => {
+    const moves = target({ strings: [2, 1], direction: 'ceilingward', min: 6, max: 6 });
+    expect(said({ targets: [moves], loop: false })).toBe(
+      '6 moves from 1 to 2 need 5 back: that is 11 steps, and 8 notes have 7 steps.',
+    );
+    expect(said({ targets: [{ ...moves, direction: 'floorward' }], loop: true })).toBe(
+      '6 moves from 2 to 1 need 6 back: that is 12 steps, and 8 notes going round have 8 steps.',
+    );
+    const both = [target({ kind: 'inside', min: 5 }), target({ kind: 'outside', min: 5 })];
+    expect(said({ targets: both, loop: true })).toBe(
+      'That is 10 changes, and 8 notes going round have 8 steps.',
+    );
+    expect(said({ startsOn: 'F#' })).toBe('F# is no note of A minor.');
+    expect(said({ targets: [target({ kind: 'sweep' })], policy: 'alternateByNote' })).toContain(
+      'Economy picking would',
+    );
+    expect(said({ targets: [target({ kind: 'sweep', skipped: 1 })], policy: 'economy' })).toContain(
+      'not over one',
+    );
+    expect(said({ targets: [moves], notes: 12 })).toBeNull();
+  });
+});
+
+describe('a way out', () => {
+  it('may be another policy, another string or wider frets, where all wishes stay', () => {
+    const outOf = (one: Brief) => {
+      const steps = conflictIn(landed(one), DEFAULT_SETUP);
+      let step = steps.next();
+      while (!step.done) step = steps.next();
+      return step.value.advice;
+    };
+    const sweeps = outOf(brief({ targets: [target({ kind: 'sweep', min: 2 })], policy: 'alternateByNote' }));
+    expect(sweeps.find(({ wish }) => wish.kind === 'policy')?.brief.policy).toBe('economy');
+    const narrow = outOf(brief({ frets: [6, 6], tones: { kind: 'scale', tonic: 'A', name: 'minor' } }));
+    expect(narrow.find(({ wish }) => wish.kind === 'frets')?.brief.frets).toEqual([4, 8]);
+    expect(narrow.some(({ wish }) => wish.kind === 'strings' || wish.kind === 'frets')).toBe(true);
+  });
+});
