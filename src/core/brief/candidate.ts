@@ -14,6 +14,7 @@ import { STROKES } from './grid';
 import type { Lattice } from './lattice';
 import { unmetWishes } from './meets';
 import { partsOf, type Parts } from './parts';
+import { rankCost, returnsIn } from './returning';
 
 /** A line that grants the brief. */
 export interface Candidate {
@@ -24,6 +25,8 @@ export interface Candidate {
   readonly cost: number;
   /** The same, by what is paid for. */
   readonly parts: Parts;
+  /** How often its figure returns, where that is wished for. */
+  readonly returns: number;
 }
 
 /** The candidate of a line; null when the ordinary analysis does not find the brief granted. */
@@ -52,7 +55,8 @@ export function candidateOf(lattice: Lattice, found: Found, setup: Setup): Candi
   }
   if (unmetWishes(brief, passage, policy, setup).length > 0) return null;
   const parts = partsOf(lattice, setup, found.places);
-  return { passage, policy, recipe: applied.exercise.recipe!, cost: found.cost, parts };
+  const returns = returnsIn(brief, passage);
+  return { passage, policy, recipe: applied.exercise.recipe!, cost: found.cost, parts, returns };
 }
 
 /** So many of four places may be the same in lines that differ. */
@@ -83,7 +87,8 @@ export function differs(a: Candidate, b: Candidate): boolean {
 /** Best first, without those that hardly differ from a better one. */
 export function ranked(candidates: readonly Candidate[]): Candidate[] {
   const kept: Candidate[] = [];
-  for (const candidate of [...candidates].sort((a, b) => a.cost - b.cost))
+  const rank = ({ cost, returns }: Candidate) => rankCost(cost, returns);
+  for (const candidate of [...candidates].sort((a, b) => rank(a) - rank(b)))
     if (kept.every((better) => differs(better, candidate))) kept.push(candidate);
   return kept;
 }

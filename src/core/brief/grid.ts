@@ -153,7 +153,7 @@ function likenessCost({ likeness }: Brief, at: number, place: Place): number {
   const other = likeness?.places[at];
   if (!likeness || !other) return 0;
   const isSame = other.string === place.string && other.fret === place.fret;
-  return isSame === (likeness.wish === 'like') ? 0 : WEIGHTS.likeness;
+  return isSame === (likeness.wish === 'like') ? 0 : (likeness.steps ?? WEIGHTS.likeness);
 }
 
 /** Whether a change counts toward a target. */

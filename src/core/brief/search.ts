@@ -4,7 +4,7 @@
  * always gives the same.
  */
 import type { Setup } from '../instrument/instrument';
-import { costOf, type Found } from './along';
+import { bestAlong, costOf, type Found } from './along';
 import type { Brief } from '../model/brief';
 import { candidateOf, differs, lineIn, ranked, type Candidate } from './candidate';
 import { chanceOf } from './chance';
@@ -12,7 +12,8 @@ import { landed } from './brief';
 import { conflictIn, type Conflict } from './conflict';
 import { oneMore, proven } from './exact';
 import { mannersOf, type Manner } from './grid';
-import { latticeOf } from './lattice';
+import { latticeOf, type Lattice } from './lattice';
+import { returningBriefs, returnsIn } from './returning';
 import { skeletonOf } from './skeleton';
 import { walkOf } from './walks';
 import { groundOf, lines, type Ground } from './trails';
@@ -25,12 +26,16 @@ export interface SearchOptions {
   readonly tries?: number;
   /** States that the proof may expand; 0 asks for none. */
   readonly expansions?: number;
+  /** Steps of the lattice that its bound may look at. */
+  readonly looks?: number;
 }
 
 export const DEFAULT_WANTED = 10;
 /** Flows for one line that is wanted: common ones need one or two. */
 const TRIES_EACH = 6;
 const DEFAULT_EXPANSIONS = 400_000;
+/** For each line that leans to a figure that returns. */
+const LEANING = { wanted: 1, expansions: 20_000, looks: 15_000_000 };
 /** Steps of the lattice that the bound may look at: some seconds. */
 const LOOKS = 300_000_000;
 
@@ -86,7 +91,67 @@ export function* searching(
     const conflict = yield* ticking(conflictIn(brief, setup));
     return { state: 'impossible', candidates: [], bound: null, conflict };
   }
-  return joined(outcomes, options.wanted ?? DEFAULT_WANTED);
+  const outcome = joined(outcomes, options.wanted ?? DEFAULT_WANTED);
+  return brief.returns ? yield* withReturning(brief, setup, options, outcome) : outcome;
+}
+
+/** Lines whose figure is wished to return are sought beside so many of the best. */
+const RETURNING_FROM = 4;
+
+/** What was found, with lines near it whose figure returns: those stand first, and no proof speaks of them. */
+function* withReturning(
+  brief: Brief,
+  setup: Setup,
+  options: SearchOptions,
+  outcome: Outcome,
+): Generator<SearchEvent, Outcome> {
+  const lattice = latticeOf(brief, setup, mannersOf(brief)[0]!);
+  const found = [...outcome.candidates];
+  for (const { passage } of outcome.candidates.slice(0, RETURNING_FROM))
+    for (const leaning of returningBriefs(brief, passage, lattice.places)) {
+      // Perhaps the very line to lean to grants the brief.
+      const itself = lineOfPlaces(lattice, leaning.likeness!.places, setup);
+      if (itself) found.push(itself);
+      const its = { ...options, ...LEANING };
+      const near = yield* ticking(quietly(leaning, setup, its));
+      for (const candidate of near.candidates) {
+        const returns = returnsIn(brief, candidate.passage);
+        // What it pays for beside the line that it leans to is no part of the brief.
+        const { likeness = 0, ...parts } = candidate.parts;
+        const own: Candidate = { ...candidate, parts, cost: candidate.cost - likeness, returns };
+        // Of lines that hardly differ the ranking keeps the one that returns.
+        if (returns > 0) found.push(own);
+      }
+    }
+  const candidates = ranked(found).slice(0, options.wanted ?? DEFAULT_WANTED);
+  const state = outcome.state === 'best' ? 'best found' : outcome.state;
+  return { ...outcome, state, candidates, bound: null };
+}
+
+/** The line on some places, where it grants the brief. Which strokes one slant chooses is not known of it. */
+function lineOfPlaces(
+  lattice: Lattice,
+  line: readonly { readonly string: number; readonly fret: number }[],
+  setup: Setup,
+): Candidate | null {
+  const { brief, places } = lattice;
+  if (brief.policy === 'oneSlant' || line.length !== brief.notes) return null;
+  // Wherever the hand may lie for each.
+  const sets = line.map(({ string, fret }) =>
+    places.flatMap((place, at) => (place.string === string && place.fret === fret ? [at] : [])),
+  );
+  const found = bestAlong(lattice, sets, [...sets.keys()]);
+  return found && candidateOf(lattice, { ...found, strokes: [] }, setup);
+}
+
+/** A search that tells nothing but its end. */
+function* quietly(brief: Brief, setup: Setup, options: SearchOptions): Generator<void, Outcome> {
+  const search = searching(brief, setup, options);
+  for (;;) {
+    const next = search.next();
+    if (next.done) return next.value;
+    yield;
+  }
 }
 
 /** What the manners came to, as one. */
@@ -138,7 +203,7 @@ function* searchingIn(
   if (expansions === 0) return outcome(found, null);
   yield { kind: 'proving' };
   const { proof, prices } = yield* ticking(
-    proven(lattice, ranked(candidates)[0]?.cost ?? Infinity, { expansions, looks: LOOKS }),
+    proven(lattice, ranked(candidates)[0]?.cost ?? Infinity, { expansions, looks: options.looks ?? LOOKS }),
   );
   if (proof.state === 'none' && candidates.length === 0) return impossible;
   const best = proof.state === 'best' ? candidateOf(lattice, proof.found, setup) : null;

@@ -146,7 +146,7 @@ function lengthText(brief: Brief): string {
 /** What a brief asks for, said in one sentence: every wish of it, also those that stand folded away. */
 export function briefText(brief: Brief, schools: Schools): string {
   const { strings, frets, targets, loop, policy, start, subdivision } = brief;
-  const { contour, largestLeap, startsOn, endsOn, mayRepeat, noSkips, likeness } = brief;
+  const { contour, largestLeap, startsOn, endsOn, mayRepeat, noSkips, likeness, returns } = brief;
   const slant = slantOfBrief(brief);
   const what = [
     lengthText(brief),
@@ -168,6 +168,7 @@ export function briefText(brief: Brief, schools: Schools): string {
     endsOn === null ? '' : `the last note ${endsOn}`,
     mayRepeat ? 'a note may come twice in a row' : '',
     noSkips ? 'no skips' : '',
+    returns ? `a figure of ${returns} that returns, moved` : '',
     likeness ? LIKENESS_WORDS[likeness.wish] : '',
   ];
   const said = (parts: readonly string[], by: string) => parts.filter((part) => part !== '').join(by);

@@ -29,6 +29,9 @@ export interface Target {
 export const CONTOURS = ['free', 'rising', 'falling', 'arch', 'sequence'] as const;
 export type Contour = (typeof CONTOURS)[number];
 
+/** Notes of a figure that may be wished to return. */
+export const FIGURE_SIZES = [3, 4, 6] as const;
+
 /** What a line that is to be composed must do. */
 export interface Brief {
   readonly tuning: Tuning;
@@ -54,6 +57,8 @@ export interface Brief {
   readonly contour: Contour;
   /** No change goes over a string. */
   readonly noSkips?: true;
+  /** The first so many notes should come again, moved by steps of the tones: such lines stand first. */
+  readonly returns?: (typeof FIGURE_SIZES)[number] | null;
   /**
    * The length was not asked exactly: a line that is played once is made so long that its last note is on a beat.
    */
@@ -69,6 +74,8 @@ export interface Brief {
   readonly likeness: {
     readonly wish: 'like' | 'unlike';
     readonly places: readonly { readonly string: number; readonly fret: number }[];
+    /** What each place pays, where a search leans harder than is usual; never kept. */
+    readonly steps?: number;
   } | null;
 }
 

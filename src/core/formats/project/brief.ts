@@ -6,6 +6,7 @@ import {
   MAX_BRIEF_NOTES,
   MAX_FINGER_CHANGES,
   CONTOURS,
+  FIGURE_SIZES,
 } from '../../model/brief';
 import { CHORDS, SCALES, TONICS } from '../../compose/names';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
@@ -67,6 +68,7 @@ export const briefSchema = Joi.object({
   startsOn: orNull(noteName),
   endsOn: orNull(noteName),
   noSkips: Joi.boolean().valid(true),
+  returns: Joi.number().valid(...FIGURE_SIZES, null),
   lands: Joi.boolean().valid(true),
   likeness: orNull(
     Joi.object({

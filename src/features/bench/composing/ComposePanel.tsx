@@ -250,6 +250,9 @@ export function ComposePanel({ exerciseId, exercise, setup, edit, onTry, onGo }:
           <p>
             Each grants the whole brief. Smoothness is counted in steps: leaps, turns of the line, and what
             the fretting hand shifts, hops, rolls and reaches.
+            {composed?.brief.returns
+              ? ' Lines whose figure returns stand first: each return makes up for six steps.'
+              : ''}
           </p>
           <Lines
             candidates={candidates}

@@ -1,7 +1,7 @@
 'use client';
 import { memo, useMemo } from 'react';
 import styled from 'styled-components';
-import { counted, planOf, smallTab, trainsSentence, type Setup } from '@/core';
+import { counted, planOf, times, smallTab, trainsSentence, type Setup } from '@/core';
 import { partsText, reachText, type Candidate } from '@/core/brief';
 import { Button } from '@/ui/controls/Button';
 import { useView } from '@/ui/shell/viewSettings';
@@ -90,12 +90,13 @@ export function Lines({ candidates, best, setup, onTry, onTake }: LinesProps) {
   return (
     <List aria-label="Lines that grant the brief">
       {candidates.map((candidate, at) => {
-        const { passage, cost } = candidate;
+        const { passage, cost, returns } = candidate;
         const name = `Line ${at + 1}`;
         const smooth = cost === best ? 'the smoothest' : `${counted(cost - best, 'step')} less smooth`;
+        const comes = returns > 0 ? `, its figure comes ${times(returns)} more` : '';
         return (
           <li key={passage.notes.map(({ string, fret }) => `${string}.${fret}`).join(' ')}>
-            <Line candidate={candidate} heading={`${name}, ${smooth}`} setup={setup} />
+            <Line candidate={candidate} heading={`${name}, ${smooth}${comes}`} setup={setup} />
             <span className="buttons">
               <Button
                 aria-label={`Try ${name} in the lane`}

@@ -5,6 +5,7 @@ import type { Finger } from '@/core';
 import {
   type BriefPart,
   CONTOURS,
+  FIGURE_SIZES,
   MAX_BRIEF_NOTES,
   MAX_FINGER_CHANGES,
   slantOfBrief,
@@ -235,6 +236,15 @@ export const WishFields = memo(function WishFields({
         <Switch isOn={brief.noSkips === true} onChange={(noSkips) => set({ noSkips: noSkips || undefined })}>
           no skips
         </Switch>
+        <Select
+          label="A figure that returns, moved"
+          value={String(brief.returns ?? OPEN)}
+          options={[
+            { id: OPEN, name: 'as it comes' },
+            ...FIGURE_SIZES.map((size) => ({ id: String(size), name: `of ${size} notes` })),
+          ]}
+          onChange={(id) => set({ returns: FIGURE_SIZES.find((size) => String(size) === id) ?? null })}
+        />
         {places || brief.likeness ? (
           <Select
             label="Beside the notes in the lane"
