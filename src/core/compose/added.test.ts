@@ -10,6 +10,7 @@ import { emptyPassage } from '../passage/empty';
 import { planOf } from '../plan/plan';
 import { applyRecipe } from './apply';
 import { compose } from './compose';
+import { holeText } from './holes';
 import { firstRecipe } from './recipe';
 import { recipeText } from './words';
 
@@ -203,5 +204,27 @@ describe('a stroke pattern', () => {
     expect(recipeText(recipe)).toContain(
       'strokes down down up, over and over; accents in groups of 3, 3 and 2',
     );
+  });
+});
+
+describe('a hole of a shape', () => {
+  it('is said where two notes next to each other lie further apart than a fourth', () => {
+    const said = (source: Source, strings: number[]) => {
+      const recipe: Recipe = { ...firstRecipe('chord'), strings, source };
+      const composed = compose(recipe, DEFAULT_SETUP);
+      if ('fault' in composed) throw new Error(composed.fault.code);
+      return holeText(recipe, composed.cells);
+    };
+    const major = { tonic: 'G', chord: 'M', inversion: 0, fret: 3, shape: 0 };
+    // The barre on the thickest string: G, its fifth above (common practice, no source).
+    expect(said({ kind: 'chord', ...major }, [6, 5, 4, 3, 2, 1])).toBe(
+      'Between strings 6 and 5 is a hole of a fifth.',
+    );
+    expect(said({ kind: 'chord', ...major }, [4, 3, 2])).toBe('');
+    // A diminished triad goes on by a tritone.
+    expect(said({ kind: 'arpeggio', ...major, chord: 'dim', perString: 1 }, [5, 4, 3, 2])).toContain(
+      'a tritone',
+    );
+    expect(recipeText(scale({ perString: [], fret: 5, span: 4 }))).toContain('in frets 5 to 8');
   });
 });

@@ -4,6 +4,7 @@ export { canApproach } from './around';
 export { arpeggioShapes, chordShapes } from './chordShapes';
 export { canDisplace, compose } from './compose';
 export { composeFaultText } from './faults';
+export { holeText } from './holes';
 export { cleanMask } from './mask';
 export { cleanStrokes } from './patterns';
 export { takeCell } from './own';

@@ -36,12 +36,26 @@ const PROGRESSION_WORDS = {
   arpeggio: 'as arpeggios',
 } as const;
 
+/** A scale with where it lies: a window by the frets it holds, a layout by its notes a string. */
+function scaleText(source: Extract<Recipe['source'], { kind: 'scale' }>): string {
+  const { tonic, scale, fret, span, perString, octaves = 0, added = [] } = source;
+  const where = perString.length === 0 ? `in frets ${fret} to ${fret + span - 1}` : `from fret ${fret}`;
+  return [
+    `${tonic} ${scale}${added.length > 0 ? ` with added ${listText(added)}` : ''} ${where}`,
+    octaves > 0 ? `root to root over ${octavesText(octaves)}` : '',
+    perString.length === 0 ? '' : perStringText(perString),
+    perString.length > 1 ? 'from the thickest' : '',
+  ]
+    .filter((part) => part !== '')
+    .join(', ');
+}
+
 function sourceText({ source }: Recipe): string {
   switch (source.kind) {
     case 'fingers':
       return `Fingers ${source.order.join(' ')}${source.rotate ? ', each string from the next finger,' : ''} at fret ${source.fret}`;
     case 'scale':
-      return `${source.tonic} ${source.scale}${source.added?.length ? ` with added ${listText(source.added)}` : ''} from fret ${source.fret}${source.octaves ? `, root to root over ${octavesText(source.octaves)}` : ''}, ${source.perString.length === 0 ? `within ${source.span} frets` : perStringText(source.perString)}${source.perString.length > 1 ? ', from the thickest' : ''}`;
+      return scaleText(source);
     case 'arpeggio':
     case 'chord':
       return `${source.tonic} ${chordName(source.chord)} ${source.kind} from fret ${source.fret}${source.kind === 'chord' && source.held === false ? ', let go string by string' : ''}`;

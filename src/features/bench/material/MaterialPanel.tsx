@@ -9,6 +9,7 @@ import {
   compose,
   composeFaultText,
   firstRecipe,
+  holeText,
   isDetached,
   nearestRecipe,
   recipeName,
@@ -189,6 +190,7 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
       studentNotes: [...one.studentNotes, { id: newId(), text: words, pinnedTo: null }],
     }));
   const notes = composed && 'cells' in composed ? composed.cells.flat().length : 0;
+  const holes = recipe && composed && 'cells' in composed ? holeText(recipe, composed.cells) : '';
   const positions = composed && 'cells' in composed ? composed.positions : 0;
   return (
     <Panel ref={root}>
@@ -224,7 +226,7 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
                   {counted(notes, 'note')}
                   {positions > 1 ? ` in ${positions} places` : ''}.
                 </strong>{' '}
-                {recipeText(recipe)}
+                {recipeText(recipe)} {holes}
               </p>
               {short ? (
                 <Button onPress={() => shorten(short)}>The figure once, the rest in words</Button>
