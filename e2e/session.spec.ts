@@ -69,3 +69,42 @@ test('three exercises by turns are closed in the middle and gone on with the nex
   await page.getByRole('button', { name: 'End the session' }).click();
   await expect(bar).toBeHidden();
 });
+
+test('the drills of a change are played through in a session, one after the other, then the whole', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await page.getByRole('link', { name: 'Inside knot on four and three' }).click();
+  await page.getByRole('tab', { name: 'Drills' }).click();
+  await page.getByRole('textbox', { name: 'Minutes for all' }).fill('3');
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: 'Make 2 drills' }).click();
+  await page.getByRole('button', { name: 'Practise them in a session, then the whole' }).click();
+  const dialog = page.getByRole('dialog');
+  const items = dialog.getByRole('listitem').filter({ hasText: 'Inside knot on four and three' });
+  await expect(items).toHaveCount(3);
+  await dialog.getByRole('button', { name: /^Begin/ }).click();
+  const bar = page.getByRole('region', { name: 'Session' });
+  await expect(page.getByRole('heading', { name: /^Warm up first/ })).toBeVisible();
+  await page.keyboard.press('w');
+  await expect(page.locator('[data-phase=ready]')).toBeVisible();
+  const heading = page.getByRole('heading', { level: 1 });
+  const seen: string[] = [];
+  for (let item = 1; item <= 3; item++) {
+    await expect(bar).toContainText(new RegExp(`Session, \\d of \\d`));
+    await expect(page.locator('[data-phase=ready]')).toBeVisible();
+    seen.push((await heading.textContent())!);
+    // A run is heard and judged, then enough of this one.
+    await page.keyboard.press(' ');
+    await expect(page.locator('[data-phase=playing]')).toBeVisible();
+    await expect(async () => {
+      await page.keyboard.press('x');
+      await expect(page.locator('[data-phase=playing]')).toBeHidden({ timeout: 300 });
+    }).toPass();
+    await page.getByRole('button', { name: item < 3 ? 'Enough of this one' : 'End the session' }).click();
+    if (item < 3) await expect(heading).not.toHaveText(seen.at(-1)!);
+  }
+  // Each of its own, the whole at the end.
+  expect(new Set(seen).size).toBe(3);
+  await expect(bar).toBeHidden();
+});

@@ -172,7 +172,7 @@ export { numbered } from './plan/numbered';
 export { planOf, type Plan } from './plan/plan';
 export { planTab } from './formats/tab/planTab';
 export { smallTab } from './formats/tab/smallTab';
-export { type KeptLadder, FRESH_LADDER, ladderSpecOf, passBeats } from './tempo/climb';
+export { type KeptLadder, FRESH_LADDER, ladderSpecOf, leastPasses, passBeats } from './tempo/climb';
 export { tempoSteps } from './tempo/tempoSteps';
 export {
   MAX_EDGE_ANGLE,

@@ -12,6 +12,8 @@ import { describeChanges, isStringChange } from '../picking/changes';
 import { modulo } from '../time/periods';
 import { drillExercises, drillRemarks, drillsOf, fittedTo, passesIn } from './group';
 import { problemExercise } from './problem';
+import { climbOf } from './stepped';
+import { FRESH_LADDER } from '../tempo/climb';
 import { sectionsOf } from './sections';
 import { anyExercise } from './testing';
 
@@ -96,6 +98,29 @@ describe('drills of a change', () => {
     expect(
       fretting.flatMap(({ passage }) => passage.notes).every(({ technique }) => technique !== 'pick'),
     ).toBe(true);
+  });
+
+  it('are run for sixteen beats at least, also where the ladder says fewer passes; their exercise is not', () => {
+    const parent = problemExercise({ kind: 'outside', from: 3, to: 2 });
+    const plan = planOf(parent.passage, parent.policy, DEFAULT_SETUP);
+    const change = plan.analysis.transitions.find(({ stringFrom }) => stringFrom === 3)!;
+    const kept = { ...FRESH_LADDER, startBpm: 60, passes: 1 };
+    const made = drillExercises(
+      parent,
+      drillsOf(parent, plan, change, DEFAULT_SETUP),
+      change,
+      ['both'],
+      'p',
+      0,
+    );
+    expect(made.length).toBeGreaterThan(4);
+    for (const drill of made.filter((one) => one.drill!.stage !== 'twin')) {
+      const climb = climbOf(drill, kept, DEFAULT_SETUP);
+      const beats = drill.passage.lengthTicks / 6720;
+      expect(climb.passes.every((passes) => passes * beats >= 16 && (passes - 1) * beats < 16)).toBe(true);
+      expect(climb.spec.passes).toBe(climb.passes[0]);
+    }
+    expect(climbOf(parent, kept, DEFAULT_SETUP).passes.every((passes) => passes === 1)).toBe(true);
   });
 
   it('start from a problem of any kind on any two strings', () => {

@@ -4,6 +4,7 @@ import {
   BPM_DECIMALS,
   LADDER_KINDS,
   MAX_BPM,
+  leastPasses,
   MAX_LADDER_PASSES,
   MAX_RISES,
   MAX_RUNS_IN_A_ROW,
@@ -94,6 +95,8 @@ export function LadderForm({ exercise, ownGoalBpm, spec, set }: LadderFormProps)
       ? { startBpm: value, goalBpm: spec.goalBpm }
       : { [key]: value };
   };
+  // A run of a drill has a least length.
+  const least = leastPasses(exercise);
   type NumberKey = Exclude<keyof LadderSpec, 'kind' | 'rounding'>;
   const field = (label: string, key: NumberKey, [min, max]: readonly [number, number], decimals = 0) => (
     <NumberField
@@ -154,7 +157,10 @@ export function LadderForm({ exercise, ownGoalBpm, spec, set }: LadderFormProps)
           {field('Passes a burst', 'burstPasses', [1, MAX_LADDER_PASSES])}
         </>
       ) : null}
-      {field('Passes a run', 'passes', [1, MAX_LADDER_PASSES])}
+      {field(least > 1 ? `Passes a run, ${least} or more` : 'Passes a run', 'passes', [
+        least,
+        MAX_LADDER_PASSES,
+      ])}
       {field('Clean runs to go up', 'upAfter', [kind === 'adaptive' ? 1 : 0, MAX_RUNS_IN_A_ROW])}
       {kind === 'adaptive' ? null : field('Unclean to go back', 'backAfter', [0, MAX_RUNS_IN_A_ROW])}
       {field('Count-in, beats', 'countInBeats', [0, MAX_COUNT_IN_BEATS])}

@@ -23,7 +23,7 @@ export interface LadderOfPlayer {
 /** The ladder of the student of the moment on an exercise. */
 export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlayer {
   const { id: playerId } = usePlayer();
-  const { startBpm, goal } = exercise;
+  const { startBpm } = exercise;
   const read = useKept(
     async () => ({ ladder: await keptLadder(database(), exerciseId, playerId) }),
     [playerId, exerciseId],
@@ -36,7 +36,7 @@ export function useLadder(exerciseId: string, exercise: Exercise): LadderOfPlaye
     if (read) setting.readBack(playerId, read.ladder);
   }, [setting, playerId, read]);
   const merged = useMemo(() => withAhead(kept, fields, startBpm), [kept, fields, startBpm]);
-  const spec = useMemo(() => ladderSpecOf({ startBpm, goal }, merged), [startBpm, goal, merged]);
+  const spec = useMemo(() => ladderSpecOf(exercise, merged), [exercise, merged]);
   const set = useCallback(
     (change: LadderFields) => attempt('Keeping the ladder', () => setting.set(playerId, startBpm, change)),
     [setting, playerId, startBpm],
