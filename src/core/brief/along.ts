@@ -1,4 +1,5 @@
 /** The best places for a line whose strings, strokes and fingers are set: a shortest path, layer by layer (Viterbi 1967). */
+import { fingerWishes, isFingerChange } from './brief';
 import { contourCost, placeCost, wayCost, type Lattice } from './lattice';
 import { DIRECTIONS_COME, directionOf, LeastByWay, wayAfter, wayOf, WAYS } from './ways';
 import type { Node } from './skeleton';
@@ -26,13 +27,14 @@ interface Layer {
 /** As many finger changes as are wished: each a bit. */
 const masksOf = ({ brief }: Lattice) => 1 << brief.fingerChanges.length;
 
-/** The bits of the finger changes that a step brings. */
-function fingerBits({ brief, places }: Lattice, a: number, b: number): number {
-  if (places[a]!.string === places[b]!.string) return 0;
-  let bits = 0;
-  brief.fingerChanges.forEach(([from, to], at) => {
-    if (places[a]!.finger === from && places[b]!.finger === to) bits |= 1 << at;
-  });
+/** What has been had of the finger changes after a step: of those that are alike one more. */
+function fingersAfter({ brief, places }: Lattice, had: number, a: number, b: number): number {
+  let bits = had;
+  for (const { change, entries } of fingerWishes(brief)) {
+    if (!isFingerChange(change, places[a]!, places[b]!)) continue;
+    const next = entries.find((at) => (had & (1 << at)) === 0);
+    if (next !== undefined) bits |= 1 << next;
+  }
   return bits;
 }
 
@@ -50,9 +52,9 @@ function nextLayer(lattice: Lattice, before: Layer, at: number, places: readonly
         const step = lattice.steps[a * width + b]!;
         if (step < 0) return;
         const way = wayBetween(lattice, a, b);
-        const bits = masks > 1 ? fingerBits(lattice, a, b) : 0;
+        const had = masks > 1 ? fingersAfter(lattice, mask, a, b) : 0;
         const added = step + placeCost(lattice, at, b) + contourCost(lattice, at - 1, way);
-        const on = (there * masks + (mask | bits)) * WAYS;
+        const on = (there * masks + had) * WAYS;
         const reach = (state: number, cost: number, came: number) => {
           if (cost < costs[state]!) {
             costs[state] = cost;
@@ -115,28 +117,31 @@ export function bestAlong(
   const { brief, ends } = lattice;
   const masks = masksOf(lattice);
   let best: { places: number[]; cost: number } | null = null;
-  const take = (layers: readonly Layer[], closing: (place: number, came: number) => [number, number]) => {
+  const take = (
+    layers: readonly Layer[],
+    closing: (place: number, came: number, had: number) => [number, number],
+  ) => {
     const last = layers.at(-1)!;
     for (let state = 0; state < last.costs.length; state++) {
       if (last.costs[state] === Infinity) continue;
       const place = last.places[Math.floor(state / WAYS / masks)]!;
       if (ends[place]! < 0) continue;
-      const [closed, bits] = closing(place, state % WAYS);
-      if (((Math.floor(state / WAYS) % masks) | bits) !== masks - 1) continue;
+      const [closed, had] = closing(place, state % WAYS, Math.floor(state / WAYS) % masks);
+      if (had !== masks - 1) continue;
       const cost = last.costs[state]! + ends[place]! + closed;
       if (cost < (best?.cost ?? Infinity)) best = { places: traced(layers, state, masks), cost };
     }
   };
   if (!brief.loop) {
-    take(layersFrom(lattice, sets, sets[0]!, 0), () => [0, 0]);
+    take(layersFrom(lattice, sets, sets[0]!, 0), (_place, _came, had) => [0, had]);
     return best;
   }
   // Round: each first place, and each way in which the line may come to it again.
   for (const first of sets[0]!)
     for (const came of DIRECTIONS_COME) {
-      take(layersFrom(lattice, sets, [first], came), (place, way) => [
+      take(layersFrom(lattice, sets, [first], came), (place, way, had) => [
         seamCost(lattice, place, way, first, came),
-        fingerBits(lattice, place, first),
+        fingersAfter(lattice, had, place, first),
       ]);
     }
   return best;

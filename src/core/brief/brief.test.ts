@@ -165,7 +165,12 @@ describe('composing to a brief', () => {
           endsOn: has('endsOn') ? brief.endsOn : null,
           largestLeap: has('largestLeap') ? brief.largestLeap : null,
           mayRepeat: has('noRepeats') ? brief.mayRepeat : true,
-          fingerChanges: brief.fingerChanges.filter((_, at) => has('fingerChange', at)),
+          fingerChanges: brief.fingerChanges.filter((change, _, all) =>
+            has(
+              'fingerChange',
+              all.findIndex((one) => one.join() === change.join()),
+            ),
+          ),
           targets: brief.targets.filter((_, at) => has('target', at)),
           ...(has('slant')
             ? {}

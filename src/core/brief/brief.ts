@@ -1,6 +1,6 @@
 /** What a brief says: tones, policy and wishes. */
 import { chordIntervals, pitchClassOf, scaleTones } from '../compose/tones';
-import { MAX_BRIEF_NOTES, type Brief, type Tones } from '../model/brief';
+import { MAX_BRIEF_NOTES, type Brief, type FingerChange, type Tones } from '../model/brief';
 import type { Slant } from '../picking/changes';
 import type { PickingPolicy } from '../picking/policy';
 
@@ -38,6 +38,43 @@ export function landed(brief: Brief): Brief {
   return { ...brief, notes: later <= MAX_BRIEF_NOTES ? later : brief.notes - over };
 }
 
+/** A wish for finger changes: how often at least, and the first of the entries that say so. */
+export interface FingerWish {
+  readonly change: FingerChange;
+  readonly times: number;
+  readonly entries: readonly number[];
+}
+
+const knownWishes = new WeakMap<readonly FingerChange[], readonly FingerWish[]>();
+
+/** The finger changes of a brief, alike ones as one wish. */
+export function fingerWishes({ fingerChanges }: Pick<Brief, 'fingerChanges'>): readonly FingerWish[] {
+  const known = knownWishes.get(fingerChanges);
+  if (known) return known;
+  const byName = new Map<string, number[]>();
+  fingerChanges.forEach((change, at) => {
+    const name = change.join();
+    byName.set(name, [...(byName.get(name) ?? []), at]);
+  });
+  const wishes = [...byName.values()].map((entries) => ({
+    change: fingerChanges[entries[0]!]!,
+    times: entries.length,
+    entries,
+  }));
+  knownWishes.set(fingerChanges, wishes);
+  return wishes;
+}
+
+/** Whether a step from one place to another is a finger change that is wished for. */
+export function isFingerChange(
+  [from, to, direction]: FingerChange,
+  a: { readonly string: number; readonly finger: number | undefined },
+  b: { readonly string: number; readonly finger: number | undefined },
+): boolean {
+  if (a.string === b.string || a.finger !== from || b.finger !== to) return false;
+  return direction === undefined || direction === (a.string > b.string ? 'floorward' : 'ceilingward');
+}
+
 /** One thing that a brief wishes and that can be given up. `at` numbers targets and finger changes. */
 export type Wish =
   | { readonly kind: 'target' | 'fingerChange'; readonly at: number }
@@ -62,7 +99,7 @@ export function wishesOf(brief: Brief): Wish[] {
     ...(brief.largestLeap === null ? [] : [{ kind: 'largestLeap' as const }]),
     ...(brief.mayRepeat ? [] : [{ kind: 'noRepeats' as const }]),
     ...(brief.noSkips ? [{ kind: 'noSkips' as const }] : []),
-    ...brief.fingerChanges.map((_, at) => ({ kind: 'fingerChange' as const, at })),
+    ...fingerWishes(brief).map(({ entries: [at] }) => ({ kind: 'fingerChange' as const, at: at! })),
     { kind: 'start' },
     ...(slantOfBrief(brief) === null ? [] : [{ kind: 'slant' as const }]),
     ...(brief.loop ? [{ kind: 'loop' as const }] : []),

@@ -1,6 +1,6 @@
 /** Why a brief is impossible: a smallest set of wishes that cannot be granted together, and what would help. */
 import { MAX_FRET, type Setup } from '../instrument/instrument';
-import { landed, slantOfBrief, wishesOf, type Wish } from './brief';
+import { fingerWishes, landed, slantOfBrief, wishesOf, type Wish } from './brief';
 import { MAX_BRIEF_NOTES, type Brief, MIN_BRIEF_NOTES } from '../model/brief';
 import { hasLine } from './bound';
 import { mannersOf, type Manner } from './grid';
@@ -34,12 +34,15 @@ function without(brief: Brief, wishes: readonly Wish[]): Brief {
   const gone = (kind: Wish['kind']) => wishes.some((wish) => wish.kind === kind);
   const isGone = (kind: 'target' | 'fingerChange', at: number) =>
     wishes.some((wish) => wish.kind === kind && wish.at === at);
+  const fingersGone = fingerWishes(brief).flatMap(({ entries }) =>
+    isGone('fingerChange', entries[0]!) ? entries : [],
+  );
   const { noSkips, ...others } = brief;
   return landed({
     ...others,
     ...(noSkips && !gone('noSkips') ? { noSkips } : {}),
     targets: brief.targets.filter((_, at) => !isGone('target', at)),
-    fingerChanges: brief.fingerChanges.filter((_, at) => !isGone('fingerChange', at)),
+    fingerChanges: brief.fingerChanges.filter((_, at) => !fingersGone.includes(at)),
     ...(gone('startsOn') ? { startsOn: null } : {}),
     ...(gone('endsOn') ? { endsOn: null } : {}),
     ...(gone('largestLeap') ? { largestLeap: null } : {}),
@@ -129,7 +132,12 @@ function* changesOf(brief: Brief, wish: Wish): Generator<Brief> {
       yield without(brief, [wish]);
       return;
     case 'fingerChange':
-      yield { ...brief, fingerChanges: brief.fingerChanges.filter((_, at) => at !== wish.at) };
+      // One time less, to none.
+      for (const { entries } of fingerWishes(brief).filter((one) => one.entries[0] === wish.at))
+        for (let less = 1; less <= entries.length; less++) {
+          const gone = entries.slice(-less);
+          yield { ...brief, fingerChanges: brief.fingerChanges.filter((_, at) => !gone.includes(at)) };
+        }
       return;
     default:
       yield without(brief, [wish]);

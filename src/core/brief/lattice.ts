@@ -17,6 +17,7 @@ import {
   type PickRules,
   type Place,
 } from './grid';
+import { fingerWishes, isFingerChange } from './brief';
 import { directionOf, turnCost, wayOf } from './ways';
 import { WEIGHTS } from './weights';
 
@@ -80,6 +81,7 @@ export function latticeOf(brief: Brief, setup: Setup, manner: Manner): Lattice {
   const rules = pickRules(brief, manner);
   const places = placesOf(brief, setup);
   const steps = matrixOf(brief, setup, places);
+  const wishes = fingerWishes(brief);
   const numbers = new Map<string, number>();
   const gains: number[][] = [];
   const numberOf = (some: number[]) => {
@@ -98,9 +100,7 @@ export function latticeOf(brief: Brief, setup: Setup, manner: Manner): Lattice {
       places.forEach((b, to) => {
         const cost = steps[from * places.length + to]!;
         if (cost < 0) return;
-        const fingers = brief.fingerChanges.map(([one, other]) =>
-          a.string !== b.string && a.finger === one && b.finger === other ? 1 : 0,
-        );
+        const fingers = wishes.map(({ change }) => (isFingerChange(change, a, b) ? 1 : 0));
         for (const on of rules.ways(a.string, stroke, b.string)) {
           lists.to.push(to * rules.strokes + on.stroke);
           lists.cost.push(cost);
@@ -123,7 +123,7 @@ export function latticeOf(brief: Brief, setup: Setup, manner: Manner): Lattice {
         min: min * rules.unit,
         max: max === null ? null : max * rules.unit,
       })),
-      ...brief.fingerChanges.map(() => ({ min: 1, max: null })),
+      ...wishes.map(({ times }) => ({ min: times, max: null })),
     ],
     steps,
     first,

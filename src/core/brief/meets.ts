@@ -5,7 +5,15 @@ import type { Setup } from '../instrument/instrument';
 import { isStringChange } from '../picking/changes';
 import type { PickingPolicy } from '../picking/policy';
 import { pitchClassOf } from '../compose/tones';
-import { landed, pitchClasses, slantOfBrief, wishesOf, type Wish } from './brief';
+import {
+  fingerWishes,
+  isFingerChange,
+  landed,
+  pitchClasses,
+  slantOfBrief,
+  wishesOf,
+  type Wish,
+} from './brief';
 import { type Brief } from '../model/brief';
 import { counts } from './grid';
 
@@ -37,13 +45,16 @@ export function unmetWishes(
         return count >= target.min && (target.max === null || count <= target.max);
       }
       case 'fingerChange': {
-        const [from, to] = brief.fingerChanges[wish.at]!;
-        return analysis.transitions.some(
-          (change) =>
-            isStringChange(change) &&
-            fingerOf.get(change.fromNote) === from &&
-            fingerOf.get(change.toNote) === to,
-        );
+        const { change, times } = fingerWishes(brief).find(({ entries }) => entries.includes(wish.at))!;
+        const had = analysis.transitions.filter(({ fromNote, toNote, stringFrom, stringTo }) =>
+          isFingerChange(
+            change,
+            { string: stringFrom, finger: fingerOf.get(fromNote) },
+            { string: stringTo, finger: fingerOf.get(toNote) },
+          ),
+        ).length;
+        // A round is counted once, however many passes its strokes take.
+        return had / analysis.passes >= times;
       }
       case 'notes':
         return notes.length === landed(brief).notes;

@@ -4,7 +4,7 @@
  * solver `yalps`, which leans it by costs; whether there is any is told exactly by `walks.ts`.
  */
 import { solve } from 'yalps';
-import { type Wish } from './brief';
+import { fingerWishes, type Wish } from './brief';
 import { MAX_BRIEF_NOTES, type Brief } from '../model/brief';
 import { mayBegin, mayEnd, type PickRules, type Place } from './grid';
 import type { Chance } from './chance';
@@ -127,6 +127,12 @@ export const has = (wishes: readonly Wish[] | undefined, kind: Wish['kind'], at?
   wishes?.some((wish) => wish.kind === kind && (at === undefined || ('at' in wish && wish.at === at))) ===
   true;
 
+/** How many finger changes are asked for by wishes that are not given up. */
+export function fingersLeft(brief: Brief, without: readonly Wish[] | undefined): number {
+  const kept = fingerWishes(brief).filter(({ entries }) => !has(without, 'fingerChange', entries[0]));
+  return kept.reduce((sum, { times }) => sum + times, 0);
+}
+
 /** Nodes that a line may begin on, as far as the wishes for it are not given up. */
 export function beginsOf({ nodes, starts }: Skeleton, without: FlowOptions['without']): Iterable<number> {
   return has(without, 'start') || has(without, 'startsOn') ? nodes.keys() : starts;
@@ -158,7 +164,7 @@ function modelOf(brief: Brief, rules: PickRules, skeleton: Skeleton, options: Fl
     });
   });
   // Each finger change takes a string change of its own.
-  const fingers = brief.fingerChanges.filter((_, at) => !has(without, 'fingerChange', at)).length;
+  const fingers = fingersLeft(brief, without);
   if (fingers > 0) {
     model.rows.set('finger changes', { min: fingers });
     arcs.forEach(({ from, to }, at) => {

@@ -1,11 +1,24 @@
 /** Random briefs, and the search by trying every line, said plainly and sharing nothing with the search but its weights. */
 import fc from 'fast-check';
 import { DEFAULT_SETUP, STANDARD_TUNING } from '../instrument/instrument';
-import type { Finger, Stroke } from '../passage/passage';
+import type { Stroke } from '../passage/passage';
 import { describeChanges } from '../picking/changes';
-import { CONTOURS, type Target, type Brief, BRIEF_POLICIES } from '../model/brief';
+import { CONTOURS, type FingerChange, type Target, type Brief, BRIEF_POLICIES } from '../model/brief';
 import { placesOf, type Place } from './grid';
 import { WEIGHTS } from './weights';
+
+/** None more often than some. */
+const FINGER_CHANGES: readonly (readonly FingerChange[])[] = [
+  [],
+  [],
+  [],
+  [[1, 3]],
+  [[1, 3, 'floorward']],
+  [
+    [3, 1],
+    [3, 1],
+  ],
+];
 
 export const otherWay = (stroke: Stroke): Stroke => (stroke === 'down' ? 'up' : 'down');
 const anyTarget = (notes: number): fc.Arbitrary<Target> =>
@@ -45,7 +58,7 @@ export const anyBrief = (
         subdivision: fc.constantFrom(3, 4),
         loop: fc.boolean(),
         targets: fc.array(anyTarget(notes), { maxLength: 2 }),
-        fingerChanges: fc.constantFrom([], [], [[1, 3] as [Finger, Finger]]),
+        fingerChanges: fc.constantFrom(...FINGER_CHANGES),
         contour: fc.constantFrom(...CONTOURS),
         largestLeap: fc.constantFrom(null, 5, 9),
         noSkips: fc.constantFrom(true as const, undefined, undefined),
@@ -194,9 +207,18 @@ function grants(brief: Brief, line: readonly Place[], row: readonly Stroke[], is
     .map(({ from }) => [line[from]!, line[(from + 1) % line.length]!] as const);
   return (
     brief.targets.every((target) => within(target, recount(target, strings, strokes, passes, brief.loop))) &&
-    brief.fingerChanges.every(([from, to]) =>
-      steps.some(([a, b]) => a.string !== b.string && a.finger === from && b.finger === to),
-    ) &&
+    brief.fingerChanges.every(([from, to, way], _, all) => {
+      // As often as it stands there.
+      const asked = all.filter((one) => one[0] === from && one[1] === to && one[2] === way).length;
+      const had = steps.filter(
+        ([a, b]) =>
+          a.finger === from &&
+          b.finger === to &&
+          a.string !== b.string &&
+          (way === undefined || a.string > b.string === (way === 'floorward')),
+      );
+      return had.length >= asked;
+    }) &&
     (brief.startsOn === null || line[0]!.pitch % 12 === 11) &&
     (brief.endsOn === null || line.at(-1)!.pitch % 12 === 4)
   );

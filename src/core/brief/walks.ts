@@ -5,7 +5,7 @@
 import { MAX_BRIEF_NOTES, type Brief } from '../model/brief';
 import type { Wish } from './brief';
 import type { PickRules } from './grid';
-import { beginsOf, has, type Flow, type Skeleton } from './skeleton';
+import { beginsOf, fingersLeft, has, type Flow, type Skeleton } from './skeleton';
 
 /** States of a layer, and of all layers together, that are gone through at most. */
 const MOST_STATES = 1_000_000;
@@ -38,7 +38,7 @@ function countingOf(
       : [{ at, top: (max ?? min) * unit, min: min * unit, max: max === null ? Infinity : max * unit }],
   );
   // Each finger change takes a string change of its own.
-  const fingers = brief.fingerChanges.filter((_, at) => !has(without, 'fingerChange', at)).length;
+  const fingers = fingersLeft(brief, without);
   const counters: Counter[] = [
     ...targets,
     ...(fingers > 0 ? [{ top: fingers, min: fingers, max: Infinity }] : []),

@@ -83,7 +83,11 @@ const brief: Brief = {
 };
 const WISHES: readonly (readonly [Wish, string, string])[] = [
   [{ kind: 'target', at: 0 }, 'at least 1 outside change', 'Ask for at least 1 outside change'],
-  [{ kind: 'fingerChange', at: 0 }, 'a change from finger 2 to finger 4', 'Do without that finger change'],
+  [
+    { kind: 'fingerChange', at: 0 },
+    'a change from finger 2 to finger 4',
+    'Of finger changes ask for a change from finger 2 to finger 4',
+  ],
   [{ kind: 'notes' }, '12 notes', 'Make it 12 notes long'],
   [{ kind: 'start' }, 'the start with an upstroke', 'Start with an upstroke'],
   [{ kind: 'startsOn' }, 'the first note A', 'Leave the first note open'],
@@ -98,6 +102,23 @@ describe('a wish', () => {
     expect(wishText(wish, brief, DEFAULT_SCHOOLS)).toBe(asked);
     expect(adviceText({ wish, brief, isSure: true }, DEFAULT_SCHOOLS)).toBe(advised);
     expect(adviceText({ wish, brief, isSure: false }, DEFAULT_SCHOOLS)).toBe(`${advised}: this may work`);
+  });
+
+  it('for finger changes says how often, and which way', () => {
+    const often: Brief = {
+      ...brief,
+      fingerChanges: [
+        [1, 3, 'floorward'],
+        [1, 3, 'floorward'],
+        [4, 1],
+      ],
+    };
+    expect(wishText({ kind: 'fingerChange', at: 0 }, often, DEFAULT_SCHOOLS)).toBe(
+      '2 changes from finger 1 to finger 3, floorward',
+    );
+    expect(briefText(often, DEFAULT_SCHOOLS)).toContain('floorward; a change from finger 4 to finger 1');
+    const none = { wish: { kind: 'fingerChange', at: 0 } as const, brief: { ...brief, fingerChanges: [] } };
+    expect(adviceText({ ...none, isSure: true }, DEFAULT_SCHOOLS)).toBe('Do without that finger change');
   });
 
   it('of a slant names it, or does without', () => {

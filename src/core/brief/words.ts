@@ -6,7 +6,7 @@ import { capital, withArticle } from '../picking/names';
 import type { PickingPolicy } from '../picking/policy';
 import { slantText, type Schools } from '../picking/schools';
 import { policyText } from '../picking/words';
-import { landed, policyOf, slantOfBrief, type Wish } from './brief';
+import { fingerWishes, landed, policyOf, slantOfBrief, type FingerWish, type Wish } from './brief';
 import { type Brief, type Contour, type Target } from '../model/brief';
 import type { Advice } from './conflict';
 import { goalFrom } from './draft';
@@ -32,14 +32,19 @@ export function targetText(target: Target): string {
   return `${countsText(target)} ${where.replace('string changes', said)}`;
 }
 
+/** "2 changes from finger 1 to finger 4, floorward". */
+function fingerWishText({ change: [from, to, direction], times }: FingerWish): string {
+  const some = times === 1 ? 'a change' : `${times} changes`;
+  return `${some} from finger ${from} to finger ${to}${direction ? `, ${direction}` : ''}`;
+}
+
 /** What a wish asks for, in a few words. */
 export function wishText(wish: Wish, brief: Brief, schools: Schools): string {
   switch (wish.kind) {
     case 'target':
       return targetText(brief.targets[wish.at]!);
     case 'fingerChange': {
-      const [from, to] = brief.fingerChanges[wish.at]!;
-      return `a change from finger ${from} to finger ${to}`;
+      return fingerWishText(fingerWishes(brief).find(({ entries }) => entries.includes(wish.at))!);
     }
     case 'notes':
       return counted(brief.notes, 'note');
@@ -73,7 +78,9 @@ function changeText({ wish, brief }: Advice, schools: Schools): string {
     case 'target':
       return `Ask for ${targetText(brief.targets[wish.at]!)}`;
     case 'fingerChange':
-      return 'Do without that finger change';
+      return brief.fingerChanges.length === 0
+        ? 'Do without that finger change'
+        : `Of finger changes ask for ${fingerWishes(brief).map(fingerWishText).join(' and ')}`;
     case 'notes':
       return `Make it ${counted(brief.notes, 'note')} long`;
     case 'slant': {
@@ -161,7 +168,7 @@ export function briefText(brief: Brief, schools: Schools): string {
   ];
   const wants = [
     ...(targets.length === 0 ? ['no changes in particular'] : targets.map(targetText)),
-    ...brief.fingerChanges.map(([from, to]) => `a change from finger ${from} to finger ${to}`),
+    ...fingerWishes(brief).map(fingerWishText),
     CONTOUR_WORDS[contour],
     largestLeap === null ? '' : `no leap over ${counted(largestLeap, 'semitone')}`,
     startsOn === null ? '' : `the first note ${startsOn}`,

@@ -25,6 +25,9 @@ export interface Target {
   readonly max: number | null;
 }
 
+/** A change from one finger to another on a change of string, perhaps one way over the strings only. */
+export type FingerChange = readonly [Finger, Finger, Direction?];
+
 /** Where the line goes by and large. */
 export const CONTOURS = ['free', 'rising', 'falling', 'arch', 'sequence'] as const;
 export type Contour = (typeof CONTOURS)[number];
@@ -52,8 +55,8 @@ export interface Brief {
   readonly subdivision: number;
   readonly loop: boolean;
   readonly targets: readonly Target[];
-  /** Changes from one finger to another that must occur at least once. */
-  readonly fingerChanges: readonly (readonly [Finger, Finger])[];
+  /** Changes from one finger to another that must occur; what stands there several times so often at least. */
+  readonly fingerChanges: readonly FingerChange[];
   readonly contour: Contour;
   /** No change goes over a string. */
   readonly noSkips?: true;

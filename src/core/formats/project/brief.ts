@@ -61,7 +61,10 @@ export const briefSchema = Joi.object({
   subdivision: whole(1, MAX_SLOTS_PER_BEAT),
   loop: Joi.boolean().required(),
   targets: Joi.array().items(target).max(40).required(),
-  fingerChanges: Joi.array().items(Joi.array().items(finger).length(2)).max(MAX_FINGER_CHANGES).required(),
+  fingerChanges: Joi.array()
+    .items(Joi.array().ordered(finger.required(), finger.required(), one('floorward', 'ceilingward')))
+    .max(MAX_FINGER_CHANGES)
+    .required(),
   contour: one(...CONTOURS).required(),
   largestLeap: orNull(Joi.number().integer().min(1).max(48)),
   mayRepeat: Joi.boolean().required(),

@@ -1,13 +1,11 @@
 'use client';
 import { memo } from 'react';
 import styled from 'styled-components';
-import type { Finger } from '@/core';
 import {
   type BriefPart,
   CONTOURS,
   FIGURE_SIZES,
   MAX_BRIEF_NOTES,
-  MAX_FINGER_CHANGES,
   slantOfBrief,
   type Brief,
 } from '@/core/brief';
@@ -15,7 +13,7 @@ import { CHORDS, SCALES, TONICS } from '@/core/compose';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { Switch } from '@/ui/controls/Switch';
-import { NumberList } from '../material/NumberList';
+import { FingerFields } from './FingerFields';
 import { StringToggles } from '../material/StringToggles';
 import { FieldRow } from '../TwoColumns';
 
@@ -112,28 +110,6 @@ const Fields = styled.div`
   padding-top: 0.5rem;
 `;
 
-/** Finger changes as pairs of digits: 14 is from finger 1 to finger 4. */
-function FingerChanges({ brief, set }: BriefFieldsProps) {
-  return (
-    <NumberList
-      label="Finger changes"
-      value={brief.fingerChanges.map(([from, to]) => from * 10 + to)}
-      fault={(pairs) =>
-        pairs.length > MAX_FINGER_CHANGES
-          ? `At most ${MAX_FINGER_CHANGES}`
-          : pairs.some((pair) => !/^[1-4][1-4]$/.test(String(pair)))
-            ? 'Two fingers from 1 to 4 each'
-            : null
-      }
-      onChange={(pairs) =>
-        set({
-          fingerChanges: pairs.map((pair) => [Math.floor(pair / 10), pair % 10] as [Finger, Finger]),
-        })
-      }
-    />
-  );
-}
-
 /** The wishes that are seldom changed. */
 export const WishFields = memo(function WishFields({
   brief,
@@ -201,9 +177,8 @@ export const WishFields = memo(function WishFields({
           ]}
           onChange={(slant) => set({ slant: slant === OPEN ? null : slant })}
         />
-        <FingerChanges brief={brief} set={set} />
-        <small>as 14 for one from finger 1 to finger 4, on a change of string</small>
       </FieldRow>
+      <FingerFields brief={brief} set={set} />
       <FieldRow>
         <Select
           label="The line goes"
