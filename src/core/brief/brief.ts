@@ -13,7 +13,10 @@ export function pitchClasses(tones: Tones): number[] {
 }
 
 /** The picking policy of a composed exercise. */
-export function policyOf({ policy, start, loop, slant }: Brief): PickingPolicy {
+export function policyOf({ policy, start, loop, slant, strokes = '' }: Brief): PickingPolicy {
+  // A pattern stands at the notes; the policy has only what is written in later.
+  if (strokes !== '')
+    return { kind: 'alternateByNote', start: strokes.startsWith('u') ? 'up' : 'down', loop };
   return {
     kind: policy,
     start,
@@ -23,8 +26,8 @@ export function policyOf({ policy, start, loop, slant }: Brief): PickingPolicy {
 }
 
 /** The slant that every exit must suit: asked for, or that of the policy. */
-export function slantOfBrief({ policy, slant }: Brief): Slant | null {
-  return slant ?? (policy === 'oneSlant' ? 'downward' : null);
+export function slantOfBrief({ policy, slant, strokes = '' }: Brief): Slant | null {
+  return slant ?? (policy === 'oneSlant' && strokes === '' ? 'downward' : null);
 }
 
 /**
@@ -100,7 +103,7 @@ export function wishesOf(brief: Brief): Wish[] {
     ...(brief.mayRepeat ? [] : [{ kind: 'noRepeats' as const }]),
     ...(brief.noSkips ? [{ kind: 'noSkips' as const }] : []),
     ...fingerWishes(brief).map(({ entries: [at] }) => ({ kind: 'fingerChange' as const, at: at! })),
-    { kind: 'start' },
+    ...(brief.strokes ? [] : [{ kind: 'start' as const }]),
     ...(slantOfBrief(brief) === null ? [] : [{ kind: 'slant' as const }]),
     ...(brief.loop ? [{ kind: 'loop' as const }] : []),
     { kind: 'notes' },

@@ -43,13 +43,14 @@ export function candidateOf(lattice: Lattice, found: Found, setup: Setup): Candi
       }),
     },
     goesRound: brief.loop,
+    strokes: brief.strokes ?? '',
   };
   const policy = policyOf(brief);
   const grid = { ...emptyPassage(brief.tuning), subdivision: brief.subdivision };
   const applied = applyRecipe({ ...newExercise('', grid), policy }, recipe, setup);
   if ('fault' in applied) return null;
   let { passage } = applied.exercise;
-  if (rules.strokes === 2 && brief.policy === 'oneSlant') {
+  if (rules.strokes === 2 && brief.policy === 'oneSlant' && !brief.strokes) {
     const strokes = found.strokes.map((stroke) => STROKES[stroke]!);
     passage = withStrokes(passage, policy, strokes);
   }

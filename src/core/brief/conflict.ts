@@ -176,7 +176,8 @@ const WIDER = 2;
 function* otherwiseGiven(brief: Brief): Generator<{ readonly wish: Given; readonly brief: Brief }> {
   const { policy, strings, frets, tuning } = brief;
   const wishesSweeps = brief.targets.some(({ kind, min }) => kind === 'sweep' && min > 0);
-  if (policy === 'alternateByNote' ? wishesSweeps : policy !== 'oneSlant')
+  const isByPolicy = !brief.strokes && policy !== 'oneSlant';
+  if (isByPolicy && (policy !== 'alternateByNote' || wishesSweeps))
     yield {
       wish: { kind: 'policy' },
       brief: { ...brief, policy: policy === 'alternateByNote' ? 'economy' : 'alternateByNote' },

@@ -173,6 +173,10 @@ export function counts(target: Target, kind: ChangeKind, stringFrom: number, str
 
 export const STROKES: readonly Stroke[] = ['down', 'up'];
 
+/** The strokes of a pattern that is written in letters. */
+const patternOf = (letters: string): Stroke[] =>
+  [...letters].map((letter) => (letter === 'u' ? 'up' : 'down'));
+
 /** A way on from a string with a stroke: the next stroke, and what it brings toward each target. */
 export interface Way {
   readonly stroke: number;
@@ -182,7 +186,7 @@ export interface Way {
 
 /** The rules of the picking hand. */
 export interface PickRules {
-  /** Strokes that are told apart: two, or one where a loop of an odd number of notes swaps them each pass. */
+  /** Strokes that are told apart: two, one where a loop of an odd number of notes swaps them each pass, or the places of a pattern. */
   readonly strokes: number;
   /** Gains are counted in so many parts of one change. */
   readonly unit: 1 | 2;
@@ -200,7 +204,8 @@ export interface PickRules {
 export type Manner = 'plain' | 'swapping' | 'against the grain';
 
 /** The manners in which a policy plays lines of a brief with nothing unmet. */
-export function mannersOf({ policy, loop, notes }: Brief): readonly Manner[] {
+export function mannersOf({ policy, loop, notes, strokes = '' }: Brief): readonly Manner[] {
+  if (strokes !== '') return ['plain'];
   const isOddRound = loop && notes % 2 === 1;
   if (policy === 'oneSlant') return ['plain', 'against the grain'];
   if (!isOddRound) return ['plain'];
@@ -227,8 +232,31 @@ function kindsFrom(brief: Brief, manner: Manner, stringFrom: number, stroke: Str
   });
 }
 
+/** The rules of a stroke pattern: what is told apart is where in it a note stands. */
+function patternRules(brief: Brief, pattern: readonly Stroke[]): PickRules {
+  const slant = slantOfBrief(brief);
+  return {
+    strokes: pattern.length,
+    unit: 1,
+    firstStrokes: [0],
+    ways: (stringFrom, at, stringTo) => {
+      const next = (at + 1) % pattern.length;
+      const travel = stringFrom - stringTo;
+      const skipped = Math.max(0, Math.abs(travel) - 1);
+      if (brief.noSkips && skipped > 0) return [];
+      const kind = kindOf(pattern[at]!, pattern[next]!, travel);
+      const asked = slantOf(contactOf(kind, skipped), pattern[at]!);
+      if (slant !== null && asked !== null && asked !== slant) return [];
+      const gains = brief.targets.map((target) => (counts(target, kind, stringFrom, stringTo) ? 1 : 0));
+      return [{ stroke: next, gains }];
+    },
+  };
+}
+
 /** The rules of the picking hand under a brief. */
 export function pickRules(brief: Brief, manner: Manner): PickRules {
+  const { strokes: pattern = '' } = brief;
+  if (pattern !== '') return patternRules(brief, patternOf(pattern));
   const swaps = manner === 'swapping';
   const known = new Map<number, readonly Way[]>();
   const gainsOf = (kinds: readonly ChangeKind[], stringFrom: number, stringTo: number) =>

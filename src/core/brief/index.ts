@@ -9,4 +9,11 @@ export { LESSON_BRIEFS, PUBLISHED_BRIEFS } from './published';
 export { reasonFor, reasonText } from './reason';
 export { searching, type Outcome, type SearchEvent } from './search';
 export { adviceText, briefName, briefText, outcomeText, targetText, wishText } from './words';
-export { CONTOURS, FIGURE_SIZES, MAX_BRIEF_NOTES, MAX_FINGER_CHANGES, type Brief } from '../model/brief';
+export {
+  CONTOURS,
+  FIGURE_SIZES,
+  MAX_BRIEF_NOTES,
+  MAX_FINGER_CHANGES,
+  MAX_PATTERN,
+  type Brief,
+} from '../model/brief';

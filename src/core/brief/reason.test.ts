@@ -8,7 +8,11 @@ import { emptyPassage } from '../passage/empty';
 import { landed, wishesOf } from './brief';
 import { conflictIn } from './conflict';
 import { draftBrief } from './draft';
+import { planOf } from '../plan/plan';
+import { DEFAULT_SCHOOLS } from '../picking/schools';
 import { reasonFor, reasonText } from './reason';
+import { composeToBrief } from './search';
+import { briefText } from './words';
 import { anyBrief, exhaustive } from './testing';
 
 const THOROUGH = Number(process.env.THOROUGH ?? 1);
@@ -78,5 +82,23 @@ describe('a way out', () => {
     const narrow = outOf(brief({ frets: [6, 6], tones: { kind: 'scale', tonic: 'A', name: 'minor' } }));
     expect(narrow.find(({ wish }) => wish.kind === 'frets')?.brief.frets).toEqual([4, 8]);
     expect(narrow.some(({ wish }) => wish.kind === 'strings' || wish.kind === 'frets')).toBe(true);
+  });
+});
+
+describe('a stroke pattern as a wish', () => {
+  it('stands in the line over and over, in words, and asks no start', () => {
+    const wished = brief({
+      strings: [4, 3, 2],
+      strokes: 'ddu',
+      policy: 'oneSlant',
+      targets: [target({ kind: 'sweep', min: 2 })],
+    });
+    const [line] = composeToBrief(wished, DEFAULT_SETUP, { wanted: 1, expansions: 0 }).candidates;
+    const plan = planOf(line!.passage, line!.policy, DEFAULT_SETUP);
+    const strokes = plan.assignment.passes[0]!;
+    strokes.forEach((stroke, at) => expect(stroke).toBe(at % 3 === 2 ? 'up' : 'down'));
+    expect(plan.analysis.figures.kinds.sweep).toBeGreaterThanOrEqual(2);
+    expect(wishesOf(wished).some(({ kind }) => kind === 'start' || kind === 'slant')).toBe(false);
+    expect(briefText(wished, DEFAULT_SCHOOLS)).toContain('strokes down down up over and over, played once');
   });
 });

@@ -65,9 +65,9 @@ function backReason(brief: Brief, targets: readonly Target[]): Reason | null {
   return null;
 }
 
-function sweepReason({ policy }: Brief, targets: readonly Target[]): Reason | null {
+function sweepReason({ policy, strokes }: Brief, targets: readonly Target[]): Reason | null {
   const sweeps = targets.filter(({ kind, min }) => kind === 'sweep' && min > 0);
-  if (sweeps.length === 0 || policy === 'oneSlant') return null;
+  if (sweeps.length === 0 || policy === 'oneSlant' || strokes) return null;
   if (policy === 'alternateByNote') return { code: 'noSweeps', overSkip: false };
   const isOver = ({ skipped, strings }: Target) =>
     (skipped ?? 0) > 0 || (strings !== null && strings[0] - strings[1] > 1);

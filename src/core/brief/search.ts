@@ -135,7 +135,7 @@ function lineOfPlaces(
   setup: Setup,
 ): Candidate | null {
   const { brief, places } = lattice;
-  if (brief.policy === 'oneSlant' || line.length !== brief.notes) return null;
+  if ((brief.policy === 'oneSlant' && !brief.strokes) || line.length !== brief.notes) return null;
   // Wherever the hand may lie for each.
   const sets = line.map(({ string, fret }) =>
     places.flatMap((place, at) => (place.string === string && place.fret === fret ? [at] : [])),

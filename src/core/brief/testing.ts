@@ -59,6 +59,7 @@ export const anyBrief = (
         loop: fc.boolean(),
         targets: fc.array(anyTarget(notes), { maxLength: 2 }),
         fingerChanges: fc.constantFrom(...FINGER_CHANGES),
+        strokes: fc.constantFrom(...Array<string>(8).fill(''), 'ddu', 'duu'),
         contour: fc.constantFrom(...CONTOURS),
         largestLeap: fc.constantFrom(null, 5, 9),
         noSkips: fc.constantFrom(true as const, undefined, undefined),
@@ -96,6 +97,13 @@ export const within = ({ min, max }: Target, count: number) => count >= min && (
 
 /** Every stroke row that a policy allows for some strings, by its plain words. */
 function strokeRows(brief: Brief, strings: readonly number[]): Stroke[][] {
+  if (brief.strokes) {
+    // Over and over from the first note: a round must come home on its first stroke.
+    if (brief.loop && strings.length % brief.strokes.length !== 0) return [];
+    const count = strings.length + (brief.loop ? 1 : 0);
+    const letters = Array.from({ length: count }, (_, at) => brief.strokes![at % brief.strokes!.length]);
+    return [letters.map((letter) => (letter === 'd' ? 'down' : 'up'))];
+  }
   let rows: Stroke[][] = [[brief.start]];
   for (let at = 1; at < strings.length + (brief.loop ? 1 : 0); at++) {
     const floorward = strings[at - 1]! - strings[at % strings.length]!;
@@ -189,13 +197,14 @@ function grants(brief: Brief, line: readonly Place[], row: readonly Stroke[], is
     return false;
   const once = row.slice(0, line.length);
   const strokes = passes === 2 ? [...once, ...once.map(otherWay)] : once;
-  const slant = brief.slant ?? (brief.policy === 'oneSlant' ? 'downward' : null);
+  const slant = brief.slant ?? (brief.policy === 'oneSlant' && !brief.strokes ? 'downward' : null);
   const picks = strokes.map((stroke, at) => ({ string: strings[at % strings.length]!, stroke }));
   const changes = describeChanges(picks, { loop: brief.loop });
   if (slant !== null && changes.some((change) => change.slant !== null && change.slant !== slant))
     return false;
   if (
     brief.policy === 'oneSlant' &&
+    !brief.strokes &&
     changes.some(
       ({ kind, skipped }) =>
         kind === 'repeat' || (!isFree && (kind === 'backtrack' || (kind === 'sweep' && skipped > 0))),
@@ -226,7 +235,7 @@ function grants(brief: Brief, line: readonly Place[], row: readonly Stroke[], is
 
 /** The least cost of all lines there are; null where none grants the brief. */
 export function exhaustive(brief: Brief): number | null {
-  return bestOf(brief, false) ?? (brief.policy === 'oneSlant' ? bestOf(brief, true) : null);
+  return bestOf(brief, false) ?? (brief.policy === 'oneSlant' && !brief.strokes ? bestOf(brief, true) : null);
 }
 
 function bestOf(brief: Brief, isFree: boolean): number | null {

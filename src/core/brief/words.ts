@@ -1,4 +1,5 @@
 /** Briefs, conflicts and outcomes in words. */
+import { strokeWords } from '../compose/words';
 import { asksForChanges, goalText } from '../balance/goal';
 import { NO_GOAL } from '../model/exercise';
 import { counted } from '../picking/counting';
@@ -152,7 +153,7 @@ function lengthText(brief: Brief): string {
 
 /** What a brief asks for, said in one sentence: every wish of it, also those that stand folded away. */
 export function briefText(brief: Brief, schools: Schools): string {
-  const { strings, frets, targets, loop, policy, start, subdivision } = brief;
+  const { strings, frets, targets, loop, policy, start, subdivision, strokes = '' } = brief;
   const { contour, largestLeap, startsOn, endsOn, mayRepeat, noSkips, likeness, returns } = brief;
   const slant = slantOfBrief(brief);
   const what = [
@@ -161,9 +162,15 @@ export function briefText(brief: Brief, schools: Schools): string {
     tonesText(brief),
     `on ${strings.length === 1 ? 'string' : 'strings'} ${[...strings].sort((a, b) => b - a).join(', ')}`,
     `frets ${frets[0]} to ${frets[1]}`,
-    `${policyText({ kind: policy, slant: slant ?? 'downward' } as PickingPolicy, schools)}`,
-    `starting with ${withArticle(start)}`,
-    slant === null || policy === 'oneSlant' ? '' : `exits for ${slantText(slant, schools)} only`,
+    ...(strokes === ''
+      ? [
+          policyText({ kind: policy, slant: slant ?? 'downward' } as PickingPolicy, schools),
+          `starting with ${withArticle(start)}`,
+        ]
+      : [`strokes ${strokeWords(strokes)} over and over`]),
+    slant === null || (policy === 'oneSlant' && strokes === '')
+      ? ''
+      : `exits for ${slantText(slant, schools)} only`,
     loop ? 'going round' : 'played once',
   ];
   const wants = [

@@ -111,7 +111,8 @@ function addedText(recipe: Recipe): string[] {
   ];
 }
 
-const strokeWords = (strokes: string) =>
+/** "down down up" of a stroke pattern in letters. */
+export const strokeWords = (strokes: string): string =>
   [...strokes].map((letter) => (letter === 'd' ? 'down' : 'up')).join(' ');
 
 function figureText({ figure }: Recipe): string {

@@ -32,6 +32,9 @@ export type FingerChange = readonly [Finger, Finger, Direction?];
 export const CONTOURS = ['free', 'rising', 'falling', 'arch', 'sequence'] as const;
 export type Contour = (typeof CONTOURS)[number];
 
+/** No stroke pattern of a brief is longer: each of its strokes doubles the places of the search. */
+export const MAX_PATTERN = 8;
+
 /** Notes of a figure that may be wished to return. */
 export const FIGURE_SIZES = [3, 4, 6] as const;
 
@@ -42,6 +45,8 @@ export interface Brief {
   readonly capo: number;
   readonly policy: BriefPolicy;
   readonly start: Stroke;
+  /** Strokes over and over, `d` and `u`, in place of the policy's and the start; absent or empty: theirs. */
+  readonly strokes?: string;
   /** The one slant that every exit must suit; null asks for none. */
   readonly slant: Slant | null;
   readonly tones: Tones;

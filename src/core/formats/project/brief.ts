@@ -7,6 +7,7 @@ import {
   MAX_FINGER_CHANGES,
   CONTOURS,
   FIGURE_SIZES,
+  MAX_PATTERN,
 } from '../../model/brief';
 import { CHORDS, SCALES, TONICS } from '../../compose/names';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
@@ -71,6 +72,10 @@ export const briefSchema = Joi.object({
   startsOn: orNull(noteName),
   endsOn: orNull(noteName),
   noSkips: Joi.boolean().valid(true),
+  strokes: Joi.string()
+    .allow('')
+    .pattern(/^[du]*$/)
+    .max(MAX_PATTERN),
   returns: Joi.number().valid(...FIGURE_SIZES, null),
   lands: Joi.boolean().valid(true),
   likeness: orNull(

@@ -6,13 +6,15 @@ import {
   CONTOURS,
   FIGURE_SIZES,
   MAX_BRIEF_NOTES,
+  MAX_PATTERN,
   slantOfBrief,
   type Brief,
 } from '@/core/brief';
-import { CHORDS, SCALES, TONICS } from '@/core/compose';
+import { CHORDS, cleanStrokes, SCALES, TONICS } from '@/core/compose';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { Switch } from '@/ui/controls/Switch';
+import { TextField } from '@/ui/controls/TextField';
 import { FingerFields } from './FingerFields';
 import { StringToggles } from '../material/StringToggles';
 import { FieldRow } from '../TwoColumns';
@@ -110,6 +112,10 @@ const Fields = styled.div`
   padding-top: 0.5rem;
 `;
 
+const Pattern = styled.div`
+  width: 7rem;
+`;
+
 /** The wishes that are seldom changed. */
 export const WishFields = memo(function WishFields({
   brief,
@@ -157,6 +163,15 @@ export const WishFields = memo(function WishFields({
           options={POLICIES}
           onChange={(policy) => set({ policy })}
         />
+        <Pattern>
+          <TextField
+            label="or a pattern"
+            value={brief.strokes ?? ''}
+            placeholder="d d u"
+            maxLength={2 * MAX_PATTERN}
+            onChange={(text) => set({ strokes: cleanStrokes(text).slice(0, MAX_PATTERN) })}
+          />
+        </Pattern>
         <Select
           label="Begins with"
           value={brief.start}
