@@ -25,6 +25,7 @@ const Root = styled.section`
   }
   div.buttons {
     display: grid;
+    grid-template-columns: auto auto;
     gap: 0.4rem;
   }
   p {

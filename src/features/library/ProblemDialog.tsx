@@ -1,8 +1,6 @@
 'use client';
 import { Printer } from 'lucide-react';
-import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import styled from 'styled-components';
 import { bpmText, counted, DEFAULT_SETUP, ME, MAX_BPM, MIN_BPM, planOf, STANDARD_TUNING } from '@/core';
 import {
   drillExercises,
@@ -22,18 +20,8 @@ import { SelectBox } from '@/ui/controls/SelectBox';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
 import { attempt } from '@/work/perform';
+import { Form, useOpening } from './startParts';
 import { useKept } from '@/ui/shell/useKept';
-
-const Form = styled.div`
-  display: grid;
-  gap: 0.9rem;
-  .row {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: end;
-    gap: 0.5rem 1rem;
-  }
-`;
 
 const KINDS = [
   { id: 'inside', name: 'inside' },
@@ -45,7 +33,7 @@ const STRINGS = STANDARD_TUNING.map((_, at) => ({ id: String(at + 1), name: `str
 
 /** The drills for a change that will not go, where there is no exercise to cut it out of. */
 export function ProblemDialog({ onClose }: { onClose: () => void }) {
-  const router = useRouter();
+  const open = useOpening();
   const [problem, setProblem] = useState<TeachingProblem>({ kind: 'inside', from: 3, to: 2 });
   const [minutes, setMinutes] = useState(8);
   const [breaksAt, setBreaksAt] = useState<number | null>(null);
@@ -75,10 +63,7 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
     await addExercises(database(), exercises, `Drills: ${figure.title}`);
     if (whom.id !== player.id) await choosePlayer(database(), whom.id);
     if (tempos) await setLadder(database(), id, whom.id, tempos.startBpm, tempos);
-    if (then === 'bench') return router.push(`/bench/${id}`);
-    const { makeSheet } = await import('@/work/sheet');
-    const { ids } = await makeSheet(id, figure, whom);
-    router.push(`/handout?ids=${ids.join()}`);
+    await open(then, id, figure, whom);
   };
   return (
     <Dialog title="Start from a problem" isOpen onClose={onClose}>
@@ -135,7 +120,9 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
           <p role="alert">A change goes from one string to another: choose two different strings.</p>
         ) : (
           <>
-            <SmallLane plan={plan} width={300} />
+            <div className="lane">
+              <SmallLane plan={plan} width={300} />
+            </div>
             <p>
               {figure.title}, with {counted(cards.length, 'drill')}: {cards.map(drillName).join('; ')}.
             </p>

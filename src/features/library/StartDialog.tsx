@@ -1,6 +1,5 @@
 'use client';
 import { Printer } from 'lucide-react';
-import { useRouter } from 'next/navigation';
 import { Fragment, useMemo, useState } from 'react';
 import { Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';
@@ -24,17 +23,7 @@ import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
-
-const Form = styled.div`
-  display: grid;
-  gap: 0.9rem;
-  .row {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.5rem 1rem;
-  }
-`;
+import { Form, useOpening } from './startParts';
 
 const Points = styled(RadioGroup)`
   display: grid;
@@ -93,7 +82,7 @@ function BlankField({ blank, value, onChange }: BlankFieldProps) {
 
 /** Common exercises to begin with, each a sentence with blanks. */
 export function StartDialog({ onClose }: { onClose: () => void }) {
-  const router = useRouter();
+  const open = useOpening();
   const player = usePlayer();
   const view = useView();
   const [point, setPoint] = useState(STARTING_POINTS[0]!);
@@ -118,10 +107,7 @@ export function StartDialog({ onClose }: { onClose: () => void }) {
     if (!exercise) return;
     const id = newId();
     await addExercises(database(), [{ id, exercise }], exercise.title);
-    if (then === 'bench') return router.push(`/bench/${id}`);
-    const { makeSheet } = await import('@/work/sheet');
-    const { ids } = await makeSheet(id, exercise, player);
-    router.push(`/handout?ids=${ids.join()}`);
+    await open(then, id, exercise, player);
   };
   return (
     <Dialog title="Start from a figure" isOpen onClose={onClose}>
@@ -163,7 +149,9 @@ export function StartDialog({ onClose }: { onClose: () => void }) {
         {fault ? <p role="alert">{fault}</p> : null}
         {exercise && plan ? (
           <>
-            <SmallLane plan={plan} width={640} />
+            <div className="lane">
+              <SmallLane plan={plan} width={640} />
+            </div>
             <p>
               {counted(exercise.passage.notes.length, 'note')}, {exercise.passage.subdivision} a beat.{' '}
               {trainsSentence(plan.analysis, view)}
