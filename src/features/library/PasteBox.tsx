@@ -34,6 +34,9 @@ const Root = styled.section`
   }
   @media (max-width: 40rem) {
     grid-template-columns: minmax(0, 1fr);
+    div.buttons {
+      grid-template-columns: minmax(0, 1fr);
+    }
   }
 `;
 
