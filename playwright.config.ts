@@ -17,12 +17,13 @@ export default defineConfig({
   workers: 2,
   // A second try on a loaded machine; what needed it is reported as flaky.
   retries: process.env.CI ? 1 : 0,
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  // Wide enough for a machine that stands still for a while: what is there is found at once all the same.
+  timeout: 120_000,
+  expect: { timeout: 25_000 },
   reporter: [['line'], ['json', { outputFile: 'test-results/browser.json' }]],
   outputDir: 'test-results/browser',
   use: {
-    actionTimeout: 10_000,
+    actionTimeout: 25_000,
     viewport: { width: 1280, height: 800 },
     // Traced throughout, the tests take half as long again.
     trace: { mode: 'on-first-retry', screenshots: false, sources: false },

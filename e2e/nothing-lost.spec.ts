@@ -93,8 +93,7 @@ test('what is deleted by keyboard comes back by the key, from its message, and f
 
 test('an action on what another tab deleted is refused in words', async ({ page, context }) => {
   await openLibrary(page);
-  await more(page, 'Kite string').click();
-  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await fromMenu(page, 'Kite string', 'Rename');
   const other = await context.newPage();
   await other.goto('/');
   // Past the application, so that this tab does not hear of it.
