@@ -10,23 +10,24 @@ import type { Place } from './grid';
 /** What each return of the figure makes up for, in the steps of `WEIGHTS`: judged, no source. */
 const EACH_RETURN = 6;
 
+/** Pitch classes of the tones from C upward. */
+const classesUpward = ({ tones }: Brief) => [...new Set(pitchClasses(tones))].sort((a, b) => a - b);
+
 /** The number of a pitch among all notes of the tones, upward from the lowest; −1 for one that is none. */
 function degreeOf(pitch: number, classes: readonly number[]): number {
-  const sorted = [...classes].sort((a, b) => a - b);
-  const at = sorted.indexOf(pitch % 12);
-  return at < 0 ? -1 : Math.floor(pitch / 12) * sorted.length + at;
+  const at = classes.indexOf(pitch % 12);
+  return at < 0 ? -1 : Math.floor(pitch / 12) * classes.length + at;
 }
 
 /** The pitch of such a number. */
-function pitchOfDegree(degree: number, classes: readonly number[]): number {
-  const sorted = [...classes].sort((a, b) => a - b);
-  return 12 * Math.floor(degree / sorted.length) + sorted[degree % sorted.length]!;
-}
+const pitchOfDegree = (degree: number, classes: readonly number[]) =>
+  12 * Math.floor(degree / classes.length) + classes[degree % classes.length]!;
 
 /** How often the first so many notes of a line come again, group after group, moved by steps of the tones; of a run straight on never. */
-export function returnsIn({ returns: size, tones }: Brief, passage: Passage): number {
+export function returnsIn(brief: Brief, passage: Passage): number {
+  const { returns: size } = brief;
   if (!size) return 0;
-  const classes = pitchClasses(tones);
+  const classes = classesUpward(brief);
   const degrees = passage.notes.map((note) => degreeOf(pitchOf(passage, note), classes));
   // A run that goes straight on is no figure that returns.
   const steps = degrees.slice(1, 2 * size).map((degree, at) => degree - degrees[at]!);
@@ -63,7 +64,7 @@ const MOVES = [1, -1, 2, -2] as const;
 export function returningBriefs(brief: Brief, passage: Passage, places: readonly Place[]): Brief[] {
   const { returns: size, ...rest } = brief;
   if (!size || brief.likeness) return [];
-  const classes = pitchClasses(brief.tones);
+  const classes = classesUpward(brief);
   const figure = passage.notes
     .slice(0, size)
     .map(({ string, fret }) => places.find((place) => place.string === string && place.fret === fret));

@@ -113,7 +113,7 @@ function* withReturning(
       const itself = lineOfPlaces(lattice, leaning.likeness!.places, setup);
       if (itself) found.push(itself);
       const its = { ...options, ...LEANING };
-      const near = yield* ticking(quietly(leaning, setup, its));
+      const near = yield* ticking(searching(leaning, setup, its));
       for (const candidate of near.candidates) {
         const returns = returnsIn(brief, candidate.passage);
         // What it pays for beside the line that it leans to is no part of the brief.
@@ -142,16 +142,6 @@ function lineOfPlaces(
   );
   const found = bestAlong(lattice, sets, [...sets.keys()]);
   return found && candidateOf(lattice, { ...found, strokes: [] }, setup);
-}
-
-/** A search that tells nothing but its end. */
-function* quietly(brief: Brief, setup: Setup, options: SearchOptions): Generator<void, Outcome> {
-  const search = searching(brief, setup, options);
-  for (;;) {
-    const next = search.next();
-    if (next.done) return next.value;
-    yield;
-  }
 }
 
 /** What the manners came to, as one. */
@@ -218,8 +208,8 @@ function* searchingIn(
   return outcome(isProven ? 'best' : found, isProven ? ranked(candidates)[0]!.cost : null);
 }
 
-/** Runs a part of the search that has nothing to tell but that it goes on. */
-function* ticking<Result>(part: Generator<void, Result>): Generator<SearchEvent, Result> {
+/** Runs a part of the search of which nothing is told but that it goes on. */
+function* ticking<Result>(part: Generator<unknown, Result>): Generator<SearchEvent, Result> {
   for (let next = part.next(); ; next = part.next()) {
     if (next.done) return next.value;
     yield { kind: 'tick' };

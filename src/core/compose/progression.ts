@@ -93,6 +93,19 @@ function pathFrom(
  * and round where the recipe goes round, what lies further from the fret costing half its distance. Of equal ways the one whose first shape is the easiest.
  */
 export function progressionRows(recipe: Recipe, source: Progression, setup: Setup): Row[][] | Fault {
+  const { strings, tuning, capo, goesRound } = recipe;
+  const key = JSON.stringify([strings, tuning, capo, goesRound, setup]);
+  const known = lastRows.get(source);
+  if (known?.key === key) return known.rows;
+  const rows = nearestRows(recipe, source, setup);
+  lastRows.set(source, { key, rows });
+  return rows;
+}
+
+/** Of each progression the last rows: writing a recipe works its notes out several times. */
+const lastRows = new WeakMap<Progression, { readonly key: string; readonly rows: Row[][] | Fault }>();
+
+function nearestRows(recipe: Recipe, source: Progression, setup: Setup): Row[][] | Fault {
   if (source.chords.length === 0) return fault('noChord');
   const layers: RankedShape[][] = [];
   for (const [at, name] of source.chords.entries()) {

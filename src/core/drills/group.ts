@@ -92,11 +92,12 @@ export function drillName({ stage, hands, part }: Pick<Drill, 'stage' | 'hands' 
   return `${part === '' ? STAGE_NAMES[stage] : part}${HANDS_WORDS[hands]}`;
 }
 
-/** The title of a drill, which says what it was cut out of. */
+/** The title of a drill, which says what it was cut out of. @param ofWhat what stands after its name, with its comma. */
 export const drillTitle = (
   { title }: Pick<Exercise, 'title'>,
   drill: Pick<Drill, 'stage' | 'hands' | 'part'>,
-) => titledAs(`${title}:`, drillName(drill));
+  ofWhat = '',
+) => titledAs(`${title}:`, `${drillName(drill)}${ofWhat}`);
 
 /** The notes of a change, as the title of its drills names them: "B4 to C5"; damped ones by their strings. */
 function changeName({ passage: { notes, tuning, capo = 0 } }: Exercise, change: Transition): string {
@@ -195,7 +196,7 @@ export function drillExercises(
     const tempo = tempoFactor(exercise, drill);
     return {
       ...exercise,
-      title: titledAs(`${exercise.title}:`, `${drillName(drill)}${ofChange(drill)}`),
+      title: drillTitle(exercise, drill, ofChange(drill)),
       passage,
       policy,
       goal: {
