@@ -4,7 +4,6 @@
  * solver `yalps`, which leans it by costs; whether there is any is told exactly by `walks.ts`.
  */
 import { solve } from 'yalps';
-import { fingerWishes, type Wish } from './brief';
 import { MAX_BRIEF_NOTES, type Brief } from '../model/brief';
 import { mayBegin, mayEnd, type PickRules, type Place } from './grid';
 import type { Chance } from './chance';
@@ -82,16 +81,9 @@ export interface Flow {
   readonly end: number;
 }
 
-export type FlowResult =
-  | { readonly state: 'found'; readonly flow: Flow }
-  /** The solver found none, or did not come to an end within its budget. It counts in floating numbers: that is no proof. */
-  | { readonly state: 'none' | 'open' };
-
 export interface FlowOptions {
   /** Costs of the arcs; without, any flow will do. */
   readonly costs?: readonly number[];
-  /** Wishes that are given up. */
-  readonly without?: readonly Wish[];
   /** Keeps a line from staying long on one string; not a wish of the brief. */
   readonly spread?: boolean;
 }
@@ -122,29 +114,10 @@ class Model {
   }
 }
 
-/** Whether a wish is among some. */
-export const has = (wishes: readonly Wish[] | undefined, kind: Wish['kind'], at?: number) =>
-  wishes?.some((wish) => wish.kind === kind && (at === undefined || ('at' in wish && wish.at === at))) ===
-  true;
-
-/** How many finger changes are asked for by wishes that are not given up. */
-export function fingersLeft(brief: Brief, without: readonly Wish[] | undefined): number {
-  const kept = fingerWishes(brief).filter(({ entries }) => !has(without, 'fingerChange', entries[0]));
-  return kept.reduce((sum, { times }) => sum + times, 0);
-}
-
-/** Nodes that a line may begin on, as far as the wishes for it are not given up. */
-export function beginsOf({ nodes, starts }: Skeleton, without: FlowOptions['without']): Iterable<number> {
-  return has(without, 'start') || has(without, 'startsOn') ? nodes.keys() : starts;
-}
-
 function modelOf(brief: Brief, rules: PickRules, skeleton: Skeleton, options: FlowOptions): Model {
   const model = new Model();
-  const { nodes, arcs, ends } = skeleton;
-  const { without } = options;
-  const isLoop = brief.loop && !has(without, 'loop');
-  const steps = isLoop ? brief.notes : brief.notes - 1;
-  model.rows.set('notes', has(without, 'notes') ? { min: 1, max: MAX_BRIEF_NOTES } : { equal: steps });
+  const { nodes, arcs, starts, ends } = skeleton;
+  model.rows.set('notes', { equal: brief.loop ? brief.notes : brief.notes - 1 });
   nodes.forEach((_, at) => model.rows.set(`node ${at}`, { equal: 0 }));
   arcs.forEach((arc, at) => {
     const column = `arc ${at}`;
@@ -157,14 +130,13 @@ function modelOf(brief: Brief, rules: PickRules, skeleton: Skeleton, options: Fl
     });
   });
   brief.targets.forEach(({ min, max }, at) => {
-    if (has(without, 'target', at)) return;
     model.rows.set(`target ${at}`, {
       min: min * rules.unit,
       ...(max === null ? {} : { max: max * rules.unit }),
     });
   });
   // Each finger change takes a string change of its own.
-  const fingers = fingersLeft(brief, without);
+  const fingers = brief.fingerChanges.length;
   if (fingers > 0) {
     model.rows.set('finger changes', { min: fingers });
     arcs.forEach(({ from, to }, at) => {
@@ -172,21 +144,21 @@ function modelOf(brief: Brief, rules: PickRules, skeleton: Skeleton, options: Fl
     });
   }
   if (options.spread) spread(model, skeleton);
-  if (isLoop) {
+  if (brief.loop) {
     // Somewhere the round comes from a node that may be the last to one that may be the first.
     model.rows.set('seam', { min: 1 });
-    const [firsts, lasts] = [new Set(beginsOf(skeleton, without)), new Set(ends)];
+    const [firsts, lasts] = [new Set(starts), new Set(ends)];
     arcs.forEach(({ from, to }, at) => {
-      if (firsts.has(to) && (lasts.has(from) || has(without, 'endsOn'))) model.add(`arc ${at}`, 'seam', 1);
+      if (firsts.has(to) && lasts.has(from)) model.add(`arc ${at}`, 'seam', 1);
     });
   } else {
     model.rows.set('starts', { equal: 1 });
     model.rows.set('ends', { equal: 1 });
-    for (const at of beginsOf(skeleton, without)) {
+    for (const at of starts) {
       model.add(`start ${at}`, 'starts', 1);
       model.add(`start ${at}`, `node ${at}`, -1);
     }
-    for (const at of has(without, 'endsOn') ? nodes.keys() : ends) {
+    for (const at of ends) {
       model.add(`end ${at}`, 'ends', 1);
       model.add(`end ${at}`, `node ${at}`, 1);
     }
@@ -205,7 +177,8 @@ function spread(model: Model, { nodes, arcs }: Skeleton): void {
   for (const { string } of nodes) model.rows.set(`spread ${string}`, { max: SPREAD_NOTES - 1 });
 }
 
-function solved(model: Model, skeleton: Skeleton, hasCosts: boolean): FlowResult {
+/** The flow that the solver finds; null where it finds none, or does not come to an end within its steps: that proves nothing. */
+function solved(model: Model, skeleton: Skeleton, hasCosts: boolean): Flow | null {
   const { status, variables } = solve(
     {
       direction: 'minimize',
@@ -217,9 +190,8 @@ function solved(model: Model, skeleton: Skeleton, hasCosts: boolean): FlowResult
     // The first whole-number flow will do: the costs only lean it one way or the other.
     { tolerance: 1e9, maxIterations: hasCosts ? LEANING_STEPS : SOLVER_STEPS },
   );
-  if (status === 'infeasible') return { state: 'none' };
   if (status !== 'optimal' || variables.some(([, value]) => Math.abs(value - Math.round(value)) > 1e-6))
-    return { state: 'open' };
+    return null;
   const counts = skeleton.arcs.map(() => 0);
   let [start, end] = [-1, -1];
   for (const [name, value] of variables) {
@@ -233,7 +205,7 @@ function solved(model: Model, skeleton: Skeleton, hasCosts: boolean): FlowResult
     const first = counts.findIndex((count) => count > 0);
     start = end = skeleton.arcs[first]!.from;
   }
-  return { state: 'found', flow: { counts, start, end } };
+  return { counts, start, end };
 }
 
 /** The nodes that a flow reaches from its start. */
@@ -270,44 +242,41 @@ function nodesApart(skeleton: Skeleton, flow: Flow): Set<number> {
 }
 
 /** A flow in one piece, what falls apart being cut off; in a loop the piece goes through `root`. */
-function joined(model: Model, skeleton: Skeleton, hasCosts: boolean, root: number | null): FlowResult {
+function joined(model: Model, skeleton: Skeleton, hasCosts: boolean, root: number | null): Flow | null {
   for (let cut = 0; cut < MAX_CUTS; cut++) {
-    const result = solved(model, skeleton, hasCosts);
-    if (result.state !== 'found') return result;
-    const flow = root === null ? result.flow : { ...result.flow, start: root, end: root };
+    const found = solved(model, skeleton, hasCosts);
+    if (!found) return null;
+    const flow = root === null ? found : { ...found, start: root, end: root };
     const apart = nodesApart(skeleton, flow);
-    if (apart.size === 0) return { state: 'found', flow };
+    if (apart.size === 0) return flow;
     cutOff(model, skeleton, apart, cut);
   }
-  return { state: 'open' };
+  return null;
 }
 
-/** A flow that grants every wish that is not given up, in one piece, as far as the solver finds one; what proves that there is none is `walkOf`. */
+/** A flow that grants every wish, in one piece, as far as the solver finds one; what proves that there is none is `walkOf`. */
 export function findFlow(
   brief: Brief,
   rules: PickRules,
   skeleton: Skeleton,
   options: FlowOptions = {},
-): FlowResult {
+): Flow | null {
   const hasCosts = options.costs !== undefined;
-  const isLoop = brief.loop && !has(options.without, 'loop');
   const whole = modelOf(brief, rules, skeleton, options);
-  if (!isLoop) return joined(whole, skeleton, hasCosts, null);
+  if (!brief.loop) return joined(whole, skeleton, hasCosts, null);
   const first = solved(whole, skeleton, hasCosts);
-  if (first.state !== 'found' || nodesApart(skeleton, first.flow).size === 0) return first;
+  if (!first || nodesApart(skeleton, first).size === 0) return first;
   // A loop has no start that its parts must hang together with: each node is tried as the one that it goes through.
-  let isOpen = false;
   for (const root of skeleton.nodes.keys()) {
     const model = modelOf(brief, rules, skeleton, options);
     model.rows.set('root', { min: 1 });
     skeleton.arcs.forEach(({ from }, at) => {
       if (from === root) model.add(`arc ${at}`, 'root', 1);
     });
-    const result = joined(model, skeleton, hasCosts, root);
-    if (result.state === 'found') return result;
-    isOpen ||= result.state === 'open';
+    const flow = joined(model, skeleton, hasCosts, root);
+    if (flow) return flow;
   }
-  return { state: isOpen ? 'open' : 'none' };
+  return null;
 }
 
 /** The nodes of a line that goes every arc of a flow as often as it says (Hierholzer 1873), the order left to chance. */

@@ -77,11 +77,12 @@ export function* lines(ground: Ground, chance: Chance, tries: number): Generator
   let walked: Flow | null | undefined;
   for (let attempt = 0; attempt < tries; attempt++) {
     const costs = skeleton.arcs.map(({ cost }) => 1 + cost + chance.below(LEANING));
-    let result = findFlow(brief, rules, skeleton, { costs, spread: true });
-    if (result.state !== 'found') result = findFlow(brief, rules, skeleton, { costs });
-    if (result.state !== 'found') result = findFlow(brief, rules, skeleton);
-    // The solver may miss what there is.
-    const flow = result.state === 'found' ? result.flow : (walked ??= flowOfWalk(ground));
+    const flow =
+      findFlow(brief, rules, skeleton, { costs, spread: true }) ??
+      findFlow(brief, rules, skeleton, { costs }) ??
+      findFlow(brief, rules, skeleton) ??
+      // The solver may miss what there is.
+      (walked === undefined ? (walked = flowOfWalk(ground)) : walked);
     yield flow && lineOf(ground, flow, chance);
   }
 }

@@ -3,13 +3,29 @@
  * it has gained, layer by layer. What a solver in floating numbers finds impossible now and then is not.
  */
 import { MAX_BRIEF_NOTES, type Brief } from '../model/brief';
-import type { Wish } from './brief';
+import { fingerWishes, type Wish } from './brief';
 import type { PickRules } from './grid';
-import { beginsOf, fingersLeft, has, type Flow, type Skeleton } from './skeleton';
+import type { Flow, Skeleton } from './skeleton';
 
 /** States of a layer, and of all layers together, that are gone through at most. */
 const MOST_STATES = 1_000_000;
 const MOST_LAYERED = 24_000_000;
+
+/** Whether a wish is among some. */
+const has = (wishes: readonly Wish[] | undefined, kind: Wish['kind'], at?: number) =>
+  wishes?.some((wish) => wish.kind === kind && (at === undefined || ('at' in wish && wish.at === at))) ===
+  true;
+
+/** How many finger changes are asked for by wishes that are not given up. */
+function fingersLeft(brief: Brief, without: readonly Wish[] | undefined): number {
+  const kept = fingerWishes(brief).filter(({ entries }) => !has(without, 'fingerChange', entries[0]));
+  return kept.reduce((sum, { times }) => sum + times, 0);
+}
+
+/** Nodes that a line may begin on, as far as the wishes for it are not given up. */
+function beginsOf({ nodes, starts }: Skeleton, without: readonly Wish[] | undefined): Iterable<number> {
+  return has(without, 'start') || has(without, 'startsOn') ? nodes.keys() : starts;
+}
 
 /** A counter: how far it is told apart, from where on it is enough, and beyond what it is too much. */
 interface Counter {
