@@ -68,6 +68,18 @@ export function fingerWishes({ fingerChanges }: Pick<Brief, 'fingerChanges'>): r
   return wishes;
 }
 
+/** The finger changes of a brief with one wish, by its number, for another change or so many times; 0 leaves it out. */
+export function withFingerWish(
+  brief: Brief,
+  at: number,
+  change: FingerChange,
+  times: number,
+): FingerChange[] {
+  return fingerWishes(brief).flatMap((wish, other) =>
+    Array.from({ length: other === at ? times : wish.times }, () => (other === at ? change : wish.change)),
+  );
+}
+
 /** Whether a step from one place to another is a finger change that is wished for. */
 export function isFingerChange(
   [from, to, direction]: FingerChange,

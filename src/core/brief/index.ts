@@ -1,7 +1,7 @@
 /** The door to composing to a brief, apart from the core's face: it brings the solver and the scales with it. */
 export type { Candidate } from './candidate';
 export type { Advice } from './conflict';
-export { fingerWishes, landed, slantOfBrief } from './brief';
+export { fingerWishes, landed, slantOfBrief, withFingerWish } from './brief';
 export { draftBrief, equalOnPairs, withCandidate, withTyped, type BriefPart } from './draft';
 export { partsText, reachText } from './parts';
 export { readPhrase } from './phrase';

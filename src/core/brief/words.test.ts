@@ -5,7 +5,7 @@ import { emptyPassage } from '../passage/empty';
 import { newExercise } from '../model/exercise';
 import type { Brief, Target } from '../model/brief';
 import { DEFAULT_SCHOOLS } from '../picking/schools';
-import type { Wish } from './brief';
+import { withFingerWish, type Wish } from './brief';
 import { draftBrief } from './draft';
 import { adviceText, briefName, briefText, outcomeText, targetText, wishText } from './words';
 import { tonesText } from './tonesText';
@@ -117,6 +117,14 @@ describe('a wish', () => {
       '2 changes from finger 1 to finger 3, floorward',
     );
     expect(briefText(often, DEFAULT_SCHOOLS)).toContain('floorward; a change from finger 4 to finger 1');
+    expect(withFingerWish(often, 0, [2, 3], 1)).toEqual([
+      [2, 3],
+      [4, 1],
+    ]);
+    expect(withFingerWish(often, 1, [4, 1], 0)).toEqual([
+      [1, 3, 'floorward'],
+      [1, 3, 'floorward'],
+    ]);
     const none = { wish: { kind: 'fingerChange', at: 0 } as const, brief: { ...brief, fingerChanges: [] } };
     expect(adviceText({ ...none, isSure: true }, DEFAULT_SCHOOLS)).toBe('Do without that finger change');
   });

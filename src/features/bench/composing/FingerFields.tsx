@@ -1,7 +1,7 @@
 'use client';
 import { Plus, X } from 'lucide-react';
 import type { Finger } from '@/core';
-import { fingerWishes, MAX_FINGER_CHANGES, type Brief, type BriefPart } from '@/core/brief';
+import { fingerWishes, MAX_FINGER_CHANGES, withFingerWish, type Brief, type BriefPart } from '@/core/brief';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
@@ -27,13 +27,7 @@ export function FingerFields({ brief, set }: FingerFieldsProps) {
   const wishes = fingerWishes(brief);
   const total = brief.fingerChanges.length;
   const keep = (at: number, change: Change, times: number) =>
-    set({
-      fingerChanges: wishes.flatMap((wish, other) =>
-        Array.from({ length: other === at ? times : wish.times }, () =>
-          other === at ? change : wish.change,
-        ),
-      ),
-    });
+    set({ fingerChanges: withFingerWish(brief, at, change, times) });
   return (
     <div role="group" aria-label="Finger changes wanted">
       {wishes.map(({ change, times }, at) => {

@@ -1,12 +1,6 @@
 'use client';
-import { useState } from 'react';
-import styled from 'styled-components';
-import { TextField } from '@/ui/controls/TextField';
+import { ListField } from './ListField';
 import { numbersIn } from './recipeFields';
-
-const Narrow = styled.div<{ $wide: boolean }>`
-  width: ${({ $wide }) => ($wide ? '11rem' : '8.5rem')};
-`;
 
 interface NumberListProps {
   readonly label: string;
@@ -20,26 +14,15 @@ interface NumberListProps {
   readonly wide?: boolean;
 }
 
-/** A few numbers in a row. What is typed stands until it makes sense; what does not is said and nothing is changed. */
-export function NumberList(props: NumberListProps) {
-  const { label, value, onChange, fault, digits = false, placeholder = '', wide = false } = props;
-  const [typed, setTyped] = useState<string | null>(null);
-  const wrong = typed === null ? null : (fault?.(numbersIn(typed, digits)) ?? null);
+/** A few numbers in a row. */
+export function NumberList({ fault, digits = false, wide = false, ...props }: NumberListProps) {
   return (
-    <Narrow $wide={wide}>
-      <TextField
-        label={label}
-        value={typed ?? value.join(' ')}
-        placeholder={placeholder}
-        maxLength={80}
-        onChange={(text) => {
-          setTyped(text);
-          const numbers = numbersIn(text, digits);
-          if (!fault?.(numbers)) onChange(numbers);
-        }}
-        onBlur={() => setTyped(null)}
-        {...(wrong ? { hint: wrong } : {})}
-      />
-    </Narrow>
+    <ListField
+      {...props}
+      read={(text) => numbersIn(text, digits)}
+      fault={(numbers) => fault?.(numbers) ?? null}
+      width={wide ? '11rem' : '8.5rem'}
+      maxLength={80}
+    />
   );
 }

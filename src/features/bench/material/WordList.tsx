@@ -1,11 +1,5 @@
 'use client';
-import { useState } from 'react';
-import styled from 'styled-components';
-import { TextField } from '@/ui/controls/TextField';
-
-const Wide = styled.div`
-  width: 15rem;
-`;
+import { ListField } from './ListField';
 
 interface WordListProps {
   readonly label: string;
@@ -16,26 +10,17 @@ interface WordListProps {
   readonly placeholder?: string;
 }
 
-/** A few words in a row. What is typed stands until all of it makes sense; what does not is named and nothing is changed. */
-export function WordList({ label, value, onChange, fault, placeholder = '' }: WordListProps) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const wordsIn = (text: string) => text.split(/[\s,;|]+/).filter((word) => word !== '');
-  const wrong = typed === null ? null : (wordsIn(typed).flatMap((word) => fault(word) ?? [])[0] ?? null);
+const wordsIn = (text: string) => text.split(/[\s,;|]+/).filter((word) => word !== '');
+
+/** A few words in a row; the first that will not do is named. */
+export function WordList({ fault, ...props }: WordListProps) {
   return (
-    <Wide>
-      <TextField
-        label={label}
-        value={typed ?? value.join(' ')}
-        placeholder={placeholder}
-        maxLength={200}
-        onChange={(text) => {
-          setTyped(text);
-          const words = wordsIn(text);
-          if (words.every((word) => fault(word) === null)) onChange(words);
-        }}
-        onBlur={() => setTyped(null)}
-        {...(wrong ? { hint: wrong } : {})}
-      />
-    </Wide>
+    <ListField
+      {...props}
+      read={wordsIn}
+      fault={(words) => words.flatMap((word) => fault(word) ?? [])[0] ?? null}
+      width="15rem"
+      maxLength={200}
+    />
   );
 }
