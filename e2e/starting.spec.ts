@@ -58,4 +58,15 @@ test('blanks by keyboard; what is no chord is said, and what was filled in stays
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Am Bm7 held near fret 5');
   await expect(trains(page)).toContainText('against the grain');
+
+  // What is no chord stays where it was typed, with why, and changes nothing.
+  await page.getByRole('tab', { name: 'Material' }).click();
+  const named = page.getByRole('textbox', { name: 'Chords, by name' });
+  await named.fill('Am Hm7');
+  await page.keyboard.press('Tab');
+  await expect(named).toHaveValue('Am Hm7');
+  await expect(page.getByText('“Hm7” is no chord')).toBeVisible();
+  await expect(page.locator('[data-recipe]')).toContainText('Am Bm7 held');
+  await named.fill('Am Em');
+  await expect(page.locator('[data-recipe]')).toContainText('Am Em held');
 });

@@ -19,7 +19,7 @@ interface ListFieldProps<One> {
   readonly placeholder?: string;
 }
 
-/** A few values in a row. What is typed stands until all of it makes sense; what does not is said and nothing is changed. */
+/** A few values in a row. What is typed stands until all of it makes sense, also when the field is left; what does not is said and nothing is changed. */
 export function ListField<One>(props: ListFieldProps<One>) {
   const { label, value, read, fault, onChange, width, maxLength, placeholder = '' } = props;
   const [typed, setTyped] = useState<string | null>(null);
@@ -36,7 +36,8 @@ export function ListField<One>(props: ListFieldProps<One>) {
           const some = read(text);
           if (fault(some) === null) onChange(some);
         }}
-        onBlur={() => setTyped(null)}
+        // What will not do yet stays, with why, rather than vanish.
+        onBlur={() => wrong === null && setTyped(null)}
         {...(wrong ? { hint: wrong } : {})}
       />
     </Sized>
