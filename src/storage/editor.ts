@@ -41,6 +41,8 @@ export class ExerciseEditor {
   private revision = 0;
   private queue: Promise<void> = Promise.resolve();
   private waiting = 0;
+  /** How many there were: what was read before one of them is old. */
+  private edits = 0;
   private readonly listeners = new Set<() => void>();
   /** Of an exercise that was begun in this tab and is not written yet: tried before all else, until it succeeds. */
   private firstWrite: (() => Promise<unknown>) | null = null;
@@ -103,6 +105,7 @@ export class ExerciseEditor {
 
   /** Shows what is kept, unless more work than `own` (the caller's) is still to be written. */
   private async reload(own = 0): Promise<void> {
+    const before = this.edits;
     const record = await tables(this.db).exercises.get(this.id);
     const kept = record && (await tables(this.db).passages.get(record.passageHash));
     if (!record || !kept) {
@@ -110,15 +113,13 @@ export class ExerciseEditor {
       return;
     }
     if (this.state.status === 'loading') await this.journal;
-    if (this.waiting > own) return;
+    const labels = await undoable(this.db, this.id);
+    // Nothing is waited for from here on: an edit that came in between would be shown no more, and what follows built without it.
+    if (this.waiting > own || this.edits !== before) return;
     this.revision = record.revision;
     this.unsaved.clear();
     rememberHash(kept.passage, record.passageHash);
-    this.set({
-      status: 'ready',
-      exercise: exerciseOf(record, kept.passage),
-      ...(await undoable(this.db, this.id)),
-    });
+    this.set({ status: 'ready', exercise: exerciseOf(record, kept.passage), ...labels });
   }
 
   /** Changes the exercise. Edits in a row with one merge key are taken back together. */
@@ -133,6 +134,7 @@ export class ExerciseEditor {
     const isBegun = this.firstWrite !== null;
     const edit = { exerciseId: this.id, label, mergeKey: mergeKey ?? null, before, after, keys, isBegun };
     const journalled = journalEdit(this.db, edit);
+    this.edits++;
     this.set({ exercise: after, undo: label, redo: null });
     this.enqueue(async () => {
       const toWrite = [...new Set([...this.unsaved, ...keys])];

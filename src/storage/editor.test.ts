@@ -1,0 +1,57 @@
+/** The editor beside what is kept: whenever an edit comes, both say the same in the end. */
+import 'fake-indexeddb/auto';
+import Dexie from 'dexie';
+import { expect, it } from 'vitest';
+import { emptyPassage, putNote } from '@/core';
+import { ExerciseEditor } from './editor';
+import { Database } from './indexed';
+import { addEmptyExercise, exerciseOf, renameExercise } from './library';
+
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+it('what is edited while the editor reads what another wrote is on screen and kept, or given up with a word', async () => {
+  let places = 0;
+  // The edit comes as the database gives the so-manieth record after the other's writing, until no more are given.
+  for (let nth = 1, wasGiven = true; wasGiven; nth++) {
+    wasGiven = false;
+    const db = new Database(`editor-${nth}`);
+    const id = await addEmptyExercise(db, emptyPassage());
+    const editor = new ExerciseEditor(db, id);
+    const close = editor.open();
+    while (editor.snapshot().status !== 'ready') await pause(1);
+    // So that there is something to undo, which is read too.
+    editor.edit('Start slower', (one) => ({ ...one, startBpm: 50 }));
+    await editor.settled();
+    await renameExercise(db, (await db.exercises.get(id))!, 'By another');
+    let given = 0;
+    const onReading = (record: unknown) => {
+      if (++given === nth) {
+        wasGiven = true;
+        // As from outside: not part of the reading.
+        Dexie.ignoreTransaction(() =>
+          editor.edit('Put a note', (one) => ({ ...one, passage: putNote(one.passage, 0, 3, 5) })),
+        );
+      }
+      return record;
+    };
+    for (const table of [db.exercises, db.passages, db.log]) table.hook('reading', onReading as never);
+    await pause(40);
+    while (editor.snapshot().saving) await pause(20);
+    await pause(20);
+    given = Infinity;
+    const record = (await db.exercises.get(id))!;
+    const { passage } = (await db.passages.get(record.passageHash))!;
+    const { exercise, problem } = editor.snapshot();
+    expect([nth, exercise]).toEqual([nth, exerciseOf(record, passage)]);
+    expect(record.title).toBe('By another');
+    if (wasGiven) {
+      const isKept = passage.notes.length > 0;
+      expect([nth, problem]).toEqual([nth, isKept ? null : 'conflict']);
+      places = nth;
+    }
+    close();
+    db.close();
+  }
+  // Record, notes and what can be undone, each read by the watch and by the editor.
+  expect(places).toBeGreaterThan(3);
+});
