@@ -19,6 +19,14 @@ export async function readDays(
     .toArray();
 }
 
+/** Whether anything of a player's practice is on record. */
+export const hasPractised = async (db: DatabaseHandle, playerId: string): Promise<boolean> =>
+  (await tables(db)
+    .days.where('[playerId+day]')
+    .between([playerId, ''], [playerId, '\uffff'])
+    .limit(1)
+    .count()) > 0;
+
 /** How many runs are kept on some exercises. */
 export async function runsOn(db: DatabaseHandle, exerciseIds: readonly string[]): Promise<number> {
   const days = await tables(db)

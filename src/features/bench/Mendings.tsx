@@ -13,11 +13,12 @@ import {
 } from '@/core';
 import { startMending } from '@/workers';
 import { Button } from '@/ui/controls/Button';
+import { say } from '@/ui/controls/say';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { useSearch } from '@/ui/shell/useSearch';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
-import { mend, mendingKey, type Mended } from '@/work/bench/mending';
+import { mend, mendingKey, takeMending, type Mended } from '@/work/bench/mending';
 import type { EditExercise } from '@/work/bench/acting';
 import type { Try } from '@/work/bench/trying';
 
@@ -76,8 +77,8 @@ function Offer({
   const { passage, policy, after, gap } = mending;
   const text = mendText(exercise, mending, view);
   const take = () => {
-    edit('Mend the balance', (one) => ({ ...one, passage, policy }));
-    onApplied();
+    if (takeMending(edit, exercise, mending)) onApplied();
+    else say('The exercise has changed since: look once more for what would mend it.');
   };
   return (
     <li>

@@ -72,10 +72,13 @@ export function StudentPanel({ exercise, plan, caret, edit, onGo }: StudentPanel
   const cues = cuesFor({ ...exercise, cues: null }, plan, useView());
   const here = noteAt(passage, caret.ticks, caret.string);
   const changeHere = here && stringChangeFrom(plan.analysis, here.id);
-  const set = (notes: readonly StudentNote[], label: string, mergeKey?: string) =>
-    edit(label, (one) => ({ ...one, studentNotes: notes }), mergeKey);
+  const set = (
+    label: string,
+    change: (notes: readonly StudentNote[]) => readonly StudentNote[],
+    mergeKey?: string,
+  ) => edit(label, (one) => ({ ...one, studentNotes: change(one.studentNotes) }), mergeKey);
   const add = (pinnedTo: string | null) =>
-    set([...studentNotes, { id: newId(), text: '', pinnedTo }], 'Note to the student');
+    set('Note to the student', (notes) => [...notes, { id: newId(), text: '', pinnedTo }]);
   return (
     <section aria-label="Notes to the student">
       <Cues>
@@ -107,8 +110,8 @@ export function StudentPanel({ exercise, plan, caret, edit, onGo }: StudentPanel
                 maxLength={2000}
                 onChange={(text) =>
                   set(
-                    studentNotes.map((one) => (one.id === note.id ? { ...one, text } : one)),
                     'Note to the student',
+                    (notes) => notes.map((one) => (one.id === note.id ? { ...one, text } : one)),
                     `student-${note.id}`,
                   )
                 }
@@ -126,12 +129,7 @@ export function StudentPanel({ exercise, plan, caret, edit, onGo }: StudentPanel
               <Button
                 square
                 aria-label={`Delete note ${at + 1}`}
-                onPress={() =>
-                  set(
-                    studentNotes.filter((one) => one.id !== note.id),
-                    'Delete a note',
-                  )
-                }
+                onPress={() => set('Delete a note', (notes) => notes.filter((one) => one.id !== note.id))}
               >
                 <Trash2 size={16} aria-hidden />
               </Button>

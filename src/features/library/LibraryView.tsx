@@ -6,7 +6,7 @@ import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { counted, GOAL_TECHNIQUES } from '@/core';
-import { database, LIBRARY, loadDemo, readLibrary } from '@/storage';
+import { database, hasPractised, LIBRARY, loadDemo, readLibrary } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { Select } from '@/ui/controls/Select';
@@ -25,6 +25,17 @@ import { PasteBox } from './PasteBox';
 import { useFileDrop } from './useFileDrop';
 import { usePractised } from './usePractised';
 import { useKept } from '@/ui/shell/useKept';
+
+/** Keeps the place of what comes next until the record is read. */
+const StripPlace = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  min-height: 8.4rem;
+  &:empty {
+    border: 1px solid ${colour.line};
+    border-radius: 0.4rem;
+  }
+`;
 
 const NextStrip = dynamic(() => import('./NextStrip').then((module) => module.NextStrip), { ssr: false });
 const DeletedShelf = dynamic(() => import('./DeletedShelf').then((module) => module.DeletedShelf), {
@@ -125,7 +136,11 @@ function More({ onMore }: { onMore: () => void }) {
 /** The Library: the first screen. */
 export function LibraryView() {
   const player = usePlayer();
-  const items = useKept(() => readLibrary(database(), player.id), [player.id]);
+  // With the rows it is known whether something comes to stand over them: nothing moves under a hand that is about to press.
+  const [items, hasRecord] = useKept(
+    () => Promise.all([readLibrary(database(), player.id), hasPractised(database(), player.id)]),
+    [player.id],
+  ) ?? [undefined, false];
   const practised = usePractised(player.id);
   const [wanted, setWanted] = useState<Wanted>(EVERYTHING);
   const [shown, setShown] = useState(STRETCH);
@@ -186,8 +201,8 @@ export function LibraryView() {
 
   return (
     <Root tabIndex={-1} onKeyDown={onKeyDown}>
-      {items && practised && (practised.days.length > 0 || practised.underWay) ? (
-        <NextStrip items={items} {...practised} />
+      {items && (hasRecord || practised?.underWay) ? (
+        <StripPlace>{practised ? <NextStrip items={items} {...practised} /> : null}</StripPlace>
       ) : null}
       <PasteBox />
       <Bar>

@@ -2,6 +2,7 @@
 import type { Exercise, Mending, Setup } from '@/core';
 import type { Running } from '@/workers';
 import type { Search } from '../searching';
+import type { EditExercise } from './acting';
 
 export interface Mended {
   /** What the changes are changes of; once that is another value they are offered no more. */
@@ -35,4 +36,14 @@ export function mend(search: Search<Mended>, start: StartMending, exercise: Exer
       ),
     (now, mendings) => ({ ...now, mendings, isWhole: true }),
   );
+}
+
+/** Takes a change of the exercise `of` over; false where that is not the exercise any more, and nothing was written. */
+export function takeMending(edit: EditExercise, of: Exercise, { passage, policy }: Mending): boolean {
+  let isStill = false;
+  edit('Mend the balance', (one) => {
+    isStill = one === of;
+    return isStill ? { ...one, passage, policy } : one;
+  });
+  return isStill;
 }

@@ -50,15 +50,13 @@ export function Supplies({ exercise, missing, setup, school, edit }: SuppliesPro
       {supplies.slice(0, MOST_OFFERS).map(({ recipe: near, words, adds }) => (
         <li key={words}>
           <Button
-            onPress={() => {
-              const applied = tools.applyRecipe(exercise, near, setup);
-              if ('exercise' in applied)
-                edit('Material', (one) => ({
-                  ...one,
-                  passage: applied.exercise.passage,
-                  recipe: applied.exercise.recipe,
-                }));
-            }}
+            onPress={() =>
+              edit('Material', (one) => {
+                const applied = tools.applyRecipe(one, near, setup);
+                if (!('exercise' in applied)) return one;
+                return { ...one, passage: applied.exercise.passage, recipe: applied.exercise.recipe };
+              })
+            }
           >
             Go to {words}: has {adds.map(([from, to]) => `${from} to ${to}`).join(', ')}
           </Button>

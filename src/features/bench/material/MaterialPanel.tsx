@@ -3,7 +3,6 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { counted, type Exercise, type Range, type Setup, type Place } from '@/core';
 import {
-  applyRecipe,
   arpeggioShapes,
   chordShapes,
   compose,
@@ -12,14 +11,12 @@ import {
   holeText,
   isDetached,
   nearestRecipe,
-  recipeName,
   recipeText,
   shortForm,
   takeCell,
   withSource,
   type SourceKind,
   type Recipe,
-  type ShortForm,
 } from '@/core/compose';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
@@ -27,7 +24,7 @@ import { database, newId, titlesFrom } from '@/storage';
 import { useKept } from '@/ui/shell/useKept';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '@/work/bench/acting';
-import { titleAfter } from '@/work/bench/naming';
+import { writeRecipe, writeShortForm } from '@/work/bench/material';
 import { AddedFields } from './AddedFields';
 import { MoreFields } from './MoreFields';
 import { PlaceFields } from './PlaceFields';
@@ -139,36 +136,25 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
   const kept = exercise.recipe?.recipe ?? null;
   const recipe = draft ?? kept;
   const detached = useMemo(() => isDetached(exercise), [exercise]);
-  const writesAtOnce = exercise.passage.notes.length === 0 || (kept !== null && !detached);
+  const isLive = exercise.passage.notes.length === 0 || (kept !== null && !detached);
   const composed = useMemo(() => recipe && compose(recipe, setup), [recipe, setup]);
   const fault = composed && 'fault' in composed ? composed.fault : null;
   const near = useMemo(() => (fault && recipe ? nearestRecipe(recipe, setup) : null), [fault, recipe, setup]);
   const shapes = useMemo(() => (recipe ? shapeCount(recipe, setup) : 0), [recipe, setup]);
 
-  const write = (next: Recipe) => {
-    setDraft(null);
-    const applied = applyRecipe(exercise, next, setup);
-    if ('fault' in applied) return;
-    const { passage, policy, recipe: written } = applied.exercise;
-    edit('Material', (one) => ({
-      ...one,
-      title: titleAfter(one, recipeName(next), titles),
-      passage,
-      policy: { ...one.policy, loop: policy.loop === true },
-      recipe: written,
-    }));
-    const first = passage.notes[0];
-    if (first) onGo({ ticks: first.onsetTicks, string: first.string });
+  const write = (next: Recipe, how: 'once' | 'asked') => {
+    const first = writeRecipe(edit, next, setup, titles, how);
+    setDraft(first === null ? next : null);
+    if (first) onGo(first);
   };
   const wish = (next: Recipe, at: 'once' | 'asked') => {
     const made = compose(next, setup);
     const isMuch =
       'cells' in made && made.cells.flat().length > Math.max(MUCH, exercise.passage.notes.length);
-    if (at === 'once' && 'cells' in made && !isMuch) write(next);
+    if (at === 'once' && 'cells' in made && !isMuch) write(next, 'once');
     else setDraft(next);
   };
-  const set = (part: Partial<Recipe>) =>
-    recipe && wish({ ...recipe, ...part }, writesAtOnce ? 'once' : 'asked');
+  const set = (part: Partial<Recipe>) => recipe && wish({ ...recipe, ...part }, isLive ? 'once' : 'asked');
   const choose = (kind: SourceKind) => {
     const { tuning, capo = 0 } = exercise.passage;
     const chosen = recipe ? withSource(recipe, kind) : firstRecipe(kind, tuning, capo);
@@ -176,19 +162,11 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
       kind === 'cell' && chosen.source.kind === 'cell' && chosen.source.notes.length === 0
         ? { ...chosen, ...cellFrom(exercise, range) }
         : chosen;
-    wish(next, writesAtOnce ? 'once' : 'asked');
+    wish(next, isLive ? 'once' : 'asked');
   };
 
-  const isWritten = writesAtOnce && draft === null;
+  const isWritten = isLive && draft === null;
   const short = useMemo(() => (isWritten ? shortForm(exercise, setup) : null), [isWritten, exercise, setup]);
-  const shorten = ({ exercise: once, words }: ShortForm) =>
-    edit('The figure once, the rest in words', (one) => ({
-      ...one,
-      passage: once.passage,
-      policy: once.policy,
-      recipe: null,
-      studentNotes: [...one.studentNotes, { id: newId(), text: words, pinnedTo: null }],
-    }));
   const notes = composed && 'cells' in composed ? composed.cells.flat().length : 0;
   const holes = recipe && composed && 'cells' in composed ? holeText(recipe, composed.cells) : '';
   const positions = composed && 'cells' in composed ? composed.positions : 0;
@@ -212,7 +190,7 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
             <Said className="warns" role="alert">
               <p>{composeFaultText(fault, setup.stretchLimitMm)} The lane is as it was.</p>
               {near ? (
-                <Button look="primary" onPress={() => wish(near.recipe, writesAtOnce ? 'once' : 'asked')}>
+                <Button look="primary" onPress={() => wish(near.recipe, isLive ? 'once' : 'asked')}>
                   Nearest that works: {near.words}
                 </Button>
               ) : (
@@ -229,20 +207,22 @@ export function MaterialPanel({ exercise, setup, range, edit, onGo, asked }: Mat
                 {recipeText(recipe)} {holes}
               </p>
               {short ? (
-                <Button onPress={() => shorten(short)}>The figure once, the rest in words</Button>
+                <Button onPress={() => writeShortForm(edit, setup, newId())}>
+                  The figure once, the rest in words
+                </Button>
               ) : null}
               {isWritten ? null : (
                 <>
                   <p role="status">
-                    {writesAtOnce
+                    {isLive
                       ? 'So many are not written by themselves; the lane is as it was.'
                       : kept
                         ? 'The notes in the lane were edited by hand since.'
                         : `The ${counted(exercise.passage.notes.length, 'note')} in the lane are your own.`}{' '}
-                    {writesAtOnce ? '' : 'Writing the recipe replaces them; undo brings them back.'}
+                    {isLive ? '' : 'Writing the recipe replaces them; undo brings them back.'}
                   </p>
-                  <Button look="primary" onPress={() => write(recipe)}>
-                    {kept && !writesAtOnce ? 'Write the recipe again' : 'Write it into the lane'}
+                  <Button look="primary" onPress={() => write(recipe, 'asked')}>
+                    {kept && !isLive ? 'Write the recipe again' : 'Write it into the lane'}
                   </Button>
                 </>
               )}
