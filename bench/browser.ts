@@ -1,6 +1,6 @@
 /** What the user waits for, in the real browser on the production build. */
 import { chromium } from '@playwright/test';
-import { emptyPassage, newExercise, passageHash, putNote, type Project } from '@/core';
+import { emptyPassage, newExercise, NO_RECORDS, passageHash, putNote, type Project } from '@/core';
 import { writeProject } from '@/core/formats';
 import { freePort, startServer } from '../scripts/tools.mjs';
 import { benchComposing } from './composing';
@@ -32,16 +32,13 @@ function libraryOf(count: number): string {
     return { passage, hash: passageHash(passage), title: `Exercise ${at + 1}` };
   });
   const project: Project = {
+    ...NO_RECORDS,
     exportedAt: STAMP.createdAt,
     exercises: made.map(({ passage, hash, title }, at) => {
       const { passage: _, ...fields } = newExercise(title, passage);
       return { ...STAMP, ...fields, id: `bench-${at}`, passageHash: hash, archivedAt: null };
     }),
     passages: [...new Map(made.map(({ hash, passage }) => [hash, { hash, passage }])).values()],
-    players: [],
-    ladders: [],
-    runs: [],
-    signs: [],
     tombstones: [],
     backup: null,
   };

@@ -1,6 +1,6 @@
 /** From a key to the painted frame on a long exercise, in the real browser with keys 100 ms apart. */
 import type { Page } from '@playwright/test';
-import { newExercise, passageHash, type Project } from '@/core';
+import { newExercise, NO_RECORDS, passageHash, type Project } from '@/core';
 import { writeProject } from '@/core/formats';
 import { passageOf } from './engine';
 import { report } from './report';
@@ -21,13 +21,10 @@ function longExercise(): string {
   const { passage: _, ...fields } = newExercise('Two hundred and fifty-six', passage);
   const hash = passageHash(passage);
   const project: Project = {
+    ...NO_RECORDS,
     exportedAt: STAMP.createdAt,
     exercises: [{ ...STAMP, ...fields, id: 'long', passageHash: hash, archivedAt: null }],
     passages: [{ hash, passage }],
-    players: [],
-    ladders: [],
-    runs: [],
-    signs: [],
     tombstones: [],
     backup: null,
   };

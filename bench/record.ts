@@ -1,6 +1,14 @@
 /** The logbook on a record of 20,000 runs over three years, in the real browser. */
 import type { Page } from '@playwright/test';
-import { emptyPassage, newExercise, passageHash, putNote, type Project, type RunRecord } from '@/core';
+import {
+  emptyPassage,
+  newExercise,
+  NO_RECORDS,
+  passageHash,
+  putNote,
+  type Project,
+  type RunRecord,
+} from '@/core';
 import { VERDICTS } from '../src/core/model/run';
 import { dayAfter, NO_KINDS, REASONS } from '@/core/record';
 import { writeProject } from '@/core/formats';
@@ -69,6 +77,7 @@ function recordOf(lastDay: string): string {
     };
   });
   const project: Project = {
+    ...NO_RECORDS,
     exportedAt: at,
     exercises: Array.from({ length: EXERCISES }, (_, number) => {
       const { passage: _p, ...fields } = newExercise(`Practised ${number + 1}`, passage);
@@ -76,10 +85,7 @@ function recordOf(lastDay: string): string {
       return { ...made, ...fields, passageHash: hash, archivedAt: null };
     }),
     passages: [{ hash, passage }],
-    players: [],
-    ladders: [],
     runs,
-    signs: [],
     tombstones: [],
     backup: null,
   };

@@ -16,6 +16,7 @@ import {
   writeTabText,
   type Exercise,
   type Project,
+  NO_RECORDS,
 } from '@/core';
 import { readCompressedMusicXml, readFile, type Encoding } from '@/core/formats';
 import { exercises } from '@/core/formats/musicxml/testing';
@@ -165,13 +166,10 @@ export function keptFault(exercise: Exercise): string | null {
     versions: {},
   };
   const project = {
+    ...NO_RECORDS,
     exportedAt: '2026-01-05',
     exercises: [{ ...stamp, ...fields, passageHash: hash, archivedAt: null }],
     passages: [{ hash, passage }],
-    players: [],
-    ladders: [],
-    runs: [],
-    signs: [],
     tombstones: [],
     backup: null,
   };

@@ -145,7 +145,12 @@ export {
   type Project,
   type TableName,
   type UnchangingTable,
+  type ChangeableTable,
+  type LessonRecord,
+  type Records,
+  type Tables,
   isUnchanging,
+  NO_RECORDS,
   type RecordChange,
   type LogEntry,
   type ShelvedRecord,
@@ -154,18 +159,13 @@ export {
   LAST_APART,
   saidOf,
   TABLE_NAMES,
+  TABLES_SINCE,
   upToDateEntry,
   upToDatePart,
   upToDateRecord,
   upToDateShelved,
 } from './model/records';
-export {
-  planImport,
-  type ChangeableTable,
-  type Difference,
-  type Here,
-  type ImportPlan,
-} from './formats/project/importPlan';
+export { planImport, type Difference, type Here, type ImportPlan } from './formats/project/importPlan';
 export { compareVersions, countedOn, joinedVersions } from './formats/project/versions';
 export { nameFor } from './plan/naming';
 export { numbered } from './plan/numbered';

@@ -9,6 +9,7 @@ import {
   ME,
   NEW_PLAYER,
   newExercise,
+  NO_RECORDS,
   passageHash,
   readTabText,
   setFinger,
@@ -131,6 +132,7 @@ export function demoProject(): Project {
   });
   const signs = signsIn(runs, newId);
   return {
+    ...NO_RECORDS,
     exportedAt: STAMP_TIME,
     exercises: made.map(({ record }) => record),
     passages: made.map(({ record, passage }) => ({ hash: record.passageHash, passage })),

@@ -3,25 +3,30 @@ import {
   bareRecord,
   countedOn,
   joinedVersions,
+  isUnchanging,
   ME,
+  NO_RECORDS,
   planImport,
+  TABLE_NAMES,
   titledAs,
   type Backup,
   type ChangeableTable,
   type Difference,
   type Exercise,
   type ExerciseRecord,
+  type Here,
   type ImportPlan,
   type LogEntry,
   type Passage,
   type PassageRecord,
   type Project,
   type ShelvedRecord,
+  type Tables,
 } from '@/core';
 import { tables, type DatabaseHandle } from './database';
 import { refreshAllDays } from './days';
 import { recordFields } from './hashing';
-import { commit, COMMIT_TABLES, deletedIds, deviceIdOf, readyForRuns } from './log';
+import { commit, COMMIT_TABLES, deletedIds, deviceIdOf, readyForRuns, tableOf } from './log';
 import { LIBRARY, type Edit } from './scopes';
 import { backedSettings, keepBackedSettings } from './meta';
 import { shelveVersions } from './shelf';
@@ -30,28 +35,15 @@ import { choosePlayer, currentPlayer } from './players';
 import { newId, timestamp } from './sources';
 
 /** The tables that a backup holds. */
-const BACKUP_TABLES = [
-  'exercises',
-  'passages',
-  'players',
-  'ladders',
-  'runs',
-  'signs',
-  'tombstones',
-  'shelf',
-  'log',
-  'meta',
-] as const;
+const BACKUP_TABLES = [...TABLE_NAMES, 'passages', 'tombstones', 'shelf', 'log', 'meta'] as const;
 
 /** Everything that is kept, with settings, what can be undone and the shelf, as one consistent value. */
 export async function exportProject(db: DatabaseHandle): Promise<Project> {
   return tables(db).transaction('r', BACKUP_TABLES, async () => {
-    const [exercises, players, ladders, runs, signs, tombstones, log, shelf, settings] = await Promise.all([
-      tables(db).exercises.toArray(),
-      tables(db).players.toArray(),
-      tables(db).ladders.toArray(),
-      tables(db).runs.toArray(),
-      tables(db).signs.toArray(),
+    const lists = await Promise.all(TABLE_NAMES.map((name) => tableOf(db, name).toArray()));
+    const records = Object.fromEntries(TABLE_NAMES.map((name, at) => [name, lists[at]])) as unknown as Tables;
+    const { exercises, runs } = records;
+    const [tombstones, log, shelf, settings] = await Promise.all([
       tables(db).tombstones.toArray(),
       tables(db).log.toArray(),
       tables(db).shelf.toArray(),
@@ -66,13 +58,9 @@ export async function exportProject(db: DatabaseHandle): Promise<Project> {
     );
     const backup: Backup = { settings, log, shelf };
     return {
+      ...records,
       exportedAt: timestamp(),
-      exercises,
       passages,
-      players,
-      ladders,
-      runs,
-      signs,
       tombstones,
       backup,
     };
@@ -108,13 +96,12 @@ export async function exportExercises(db: DatabaseHandle, shown: readonly ShownE
   });
   const named = new Set(ladders.map(({ playerId }) => playerId));
   return {
+    ...NO_RECORDS,
     exportedAt,
     exercises,
     passages: [...passages].map(([hash, passage]) => ({ hash, passage })),
     players: players.filter(({ id }) => named.has(id)),
     ladders,
-    runs: [],
-    signs: [],
     tombstones: [],
     backup: null,
   };
@@ -124,10 +111,7 @@ export async function exportExercises(db: DatabaseHandle, shown: readonly ShownE
 export async function isEmptyLibrary(db: DatabaseHandle): Promise<boolean> {
   const counts = await Promise.all(
     [
-      tables(db).exercises,
-      tables(db).ladders,
-      tables(db).runs,
-      tables(db).signs,
+      ...TABLE_NAMES.filter((name) => name !== 'players').map((name) => tableOf(db, name)),
       tables(db).tombstones,
       tables(db).shelf,
       tables(db).log,
@@ -141,26 +125,21 @@ export async function isEmptyLibrary(db: DatabaseHandle): Promise<boolean> {
 
 /** What taking a project in would do here. */
 export async function readImportPlan(db: DatabaseHandle, project: Project): Promise<ImportPlan> {
-  const [exercises, players, ladders, runs, signs, deletedRuns, deletedSigns] = await Promise.all([
-    tables(db).exercises.bulkGet(project.exercises.map((record) => record.id)),
-    tables(db).players.bulkGet(project.players.map((record) => record.id)),
-    tables(db).ladders.bulkGet(project.ladders.map((record) => record.id)),
-    // All keys at once: asking for thousands one by one takes seconds.
-    tables(db).runs.toCollection().primaryKeys(),
-    tables(db).signs.toCollection().primaryKeys(),
-    deletedIds(db, 'runs'),
-    deletedIds(db, 'signs'),
-  ]);
-  const byId = <T extends { id: string }>(records: readonly (T | undefined)[]) =>
-    new Map(records.flatMap((record) => (record ? [[record.id, record] as const] : [])));
-  return planImport(project, {
-    exercises: byId(exercises),
-    players: byId(players),
-    ladders: byId(ladders),
-    // What was deleted here stays deleted.
-    runs: new Set([...runs, ...deletedRuns]),
-    signs: new Set([...signs, ...deletedSigns]),
-  });
+  const here = await Promise.all(
+    TABLE_NAMES.map(async (name) => {
+      if (isUnchanging(name)) {
+        // All keys at once: asking for thousands one by one takes seconds. What was deleted here stays deleted.
+        const [kept, deleted] = await Promise.all([
+          tableOf(db, name).toCollection().primaryKeys(),
+          deletedIds(db, name),
+        ]);
+        return [name, new Set([...kept, ...deleted])] as const;
+      }
+      const kept = await tableOf(db, name).bulkGet(project[name].map(({ id }) => id));
+      return [name, new Map(kept.flatMap((one) => (one ? [[one.id, one] as const] : [])))] as const;
+    }),
+  );
+  return planImport(project, Object.fromEntries(here) as unknown as Here);
 }
 
 /** What becomes of a record that is here in another version. The version that is not taken goes on the shelf. */
@@ -201,14 +180,10 @@ export interface ImportSummary {
 /** Everything just as it was, but for the device that writes from now on. */
 async function restoreAll(db: DatabaseHandle, project: Project): Promise<void> {
   await tables(db).transaction('rw', [...BACKUP_TABLES, 'days'], async () => {
-    const { exercises, passages, players, ladders, runs, signs, tombstones, backup } = project;
-    if (players.length > 0) await tables(db).players.bulkPut([...players]);
+    const { passages, tombstones, backup } = project;
     await Promise.all([
-      tables(db).exercises.bulkPut([...exercises]),
+      ...TABLE_NAMES.map((name) => tableOf(db, name).bulkPut([...project[name]])),
       tables(db).passages.bulkPut([...passages]),
-      tables(db).ladders.bulkPut([...ladders]),
-      tables(db).runs.bulkPut([...runs]),
-      tables(db).signs.bulkPut([...signs]),
       tables(db).tombstones.bulkPut([...tombstones]),
       tables(db).log.bulkPut([...(backup?.log ?? [])]),
       tables(db).shelf.bulkPut([...(backup?.shelf ?? [])]),
@@ -306,8 +281,9 @@ export async function importProject(
       edits.push({ table: 'ladders', create: { ...bareRecord(record), id: newId(), exerciseId } });
     else edits.push({ table: 'ladders', restore: record });
   }
-  for (const record of added.runs) edits.push({ table: 'runs', restore: record });
-  for (const record of added.signs) edits.push({ table: 'signs', restore: record });
+  // What refers to no exercise by a new id comes as it is.
+  for (const table of ['runs', 'signs', 'lessons'] as const)
+    for (const record of added[table]) edits.push({ table, restore: record } as Edit);
   const passages: readonly PassageRecord[] = project.passages;
   await readyForRuns();
   const entry = await tables(db).transaction('rw', COMMIT_TABLES, async () => {

@@ -141,6 +141,7 @@ const COUNTED = [
   'ladders',
   'runs',
   'signs',
+  'lessons',
   'days',
   'shelf',
   'log',

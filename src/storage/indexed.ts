@@ -10,6 +10,7 @@ import {
   type PlayerRecord,
   type RunRecord,
   type SignRecord,
+  type LessonRecord,
   type ShelvedRecord,
   type Tombstone,
 } from '@/core';
@@ -66,6 +67,7 @@ export class Database extends Dexie implements DatabaseHandle {
   ladders!: EntityTable<LadderRecord, 'id'>;
   runs!: EntityTable<RunRecord, 'id'>;
   signs!: EntityTable<SignRecord, 'id'>;
+  lessons!: EntityTable<LessonRecord, 'id'>;
   /** Added up from runs; never in a file. */
   days!: Table<DayRecord, [string, string, string]>;
   tombstones!: Table<Tombstone, [string, string]>;

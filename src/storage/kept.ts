@@ -1,5 +1,12 @@
 /** What is kept beside the records: settings, sittings and other notes of this browser, by key. */
-import type { ClickPattern, Climb, PlayPlace, Schools } from '@/core';
+import {
+  TABLE_NAMES,
+  type ClickPattern,
+  type Climb,
+  type PlayPlace,
+  type Schools,
+  type TableName,
+} from '@/core';
 import type { HandSchool } from '@/core/fretting';
 
 export interface SoundSettings {
@@ -171,8 +178,8 @@ export interface BackupState {
 }
 
 /** Tables whose records the project file's schema describes. */
-export const CHECKED_TABLES = ['exercises', 'players', 'ladders', 'runs', 'signs', 'passages'] as const;
-export type CheckedTable = (typeof CHECKED_TABLES)[number];
+export type CheckedTable = TableName | 'passages';
+export const CHECKED_TABLES: readonly CheckedTable[] = [...TABLE_NAMES, 'passages'];
 
 /** A record that the schema refuses. */
 export interface Damaged {

@@ -11,6 +11,7 @@ import {
   countedOn,
   isUnchanging,
   joinedVersions,
+  TABLE_NAMES,
 } from '@/core';
 import { tables, type DatabaseHandle } from './database';
 import { noted } from './meta';
@@ -32,12 +33,8 @@ export async function readyForRuns(): Promise<typeof import('./days')> {
 }
 
 export const COMMIT_TABLES = [
-  'exercises',
+  ...TABLE_NAMES,
   'passages',
-  'players',
-  'ladders',
-  'runs',
-  'signs',
   'days',
   'tombstones',
   'shelf',

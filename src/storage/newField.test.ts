@@ -15,7 +15,7 @@ vi.mock('@/core/model/player', async (original) => {
   return { PLAYER_FIELDS: { ...PLAYER_FIELDS, phone } };
 });
 
-const { NEW_PLAYER, PROJECT_VERSION, readProject, writeProject } = await import('@/core');
+const { NEW_PLAYER, NO_RECORDS, PROJECT_VERSION, readProject, writeProject } = await import('@/core');
 const { Database } = await import('./indexed');
 const { VERSIONS } = await import('./versions');
 
@@ -73,7 +73,7 @@ it('is given to what is in the database, on its shelf and where undo brings it b
 });
 
 it('is given to what a file of the version before holds, and asked of one of today', () => {
-  const lists = { exercises: [], passages: [], ladders: [], runs: [], signs: [], tombstones: [] };
+  const lists = { ...NO_RECORDS, passages: [], tombstones: [] };
   const backup = { settings: {}, log: [ENTRY], shelf: [SHELVED] };
   const file = (version: number) =>
     writeProject({ exportedAt: AT, ...lists, players: [PLAYER], backup } as never).replace(

@@ -266,10 +266,10 @@ describe('other versions', () => {
     const project = await file(there);
     const { differences } = await readImportPlan(here, project);
     expect(differences.map(({ table, order }) => [table, order])).toEqual([
-      ['players', 'apart'],
       ['exercises', 'apart'],
+      ['players', 'apart'],
     ]);
-    expect(differences[1]!.fields).toEqual([{ field: 'title', here: 'Mine', there: 'Theirs' }]);
+    expect(differences[0]!.fields).toEqual([{ field: 'title', here: 'Mine', there: 'Theirs' }]);
     const choices = new Map<string, ImportChoice>(
       differences.map(({ table, id: of }) => [
         `${table} ${of}`,

@@ -1,15 +1,5 @@
 /** What can be undone where, and what is asked of a change; the writing itself comes later (`commit`). */
-import type {
-  ExerciseRecord,
-  LadderRecord,
-  LogEntry,
-  PassageRecord,
-  PlayerRecord,
-  RunRecord,
-  SignRecord,
-  StampKey,
-  TableName,
-} from '@/core';
+import type { LogEntry, PassageRecord, Records, StampKey, TableName } from '@/core';
 import { tables, type DatabaseHandle } from './database';
 
 /** The revision of a record that was just made. */
@@ -21,13 +11,6 @@ export const recordScope = (playerId: string) => `record:${playerId}`;
 /** The scope of actions on the library itself. */
 export const LIBRARY = 'library';
 
-type Tables = {
-  exercises: ExerciseRecord;
-  players: PlayerRecord;
-  ladders: LadderRecord;
-  runs: RunRecord;
-  signs: SignRecord;
-};
 type WithoutStamp<T> = Omit<T, StampKey> & { readonly id?: string };
 
 /** A change that is asked for. */
@@ -36,12 +19,12 @@ export type Edit =
       [T in TableName]: {
         readonly table: T;
         readonly id: string;
-        readonly set: Partial<Omit<Tables[T], StampKey>>;
+        readonly set: Partial<Omit<Records[T], StampKey>>;
       };
     }[TableName]
-  | { [T in TableName]: { readonly table: T; readonly create: WithoutStamp<Tables[T]> } }[TableName]
+  | { [T in TableName]: { readonly table: T; readonly create: WithoutStamp<Records[T]> } }[TableName]
   /** A record of a file, with its own stamp; what is there is replaced. */
-  | { [T in TableName]: { readonly table: T; readonly restore: Tables[T] } }[TableName]
+  | { [T in TableName]: { readonly table: T; readonly restore: Records[T] } }[TableName]
   | { readonly table: TableName; readonly remove: string };
 
 /** The browser has no room left for what was to be kept. */

@@ -6,6 +6,7 @@ import {
   ME,
   PROJECT_VERSION,
   TABLE_NAMES,
+  TABLES_SINCE,
   upToDateEntry,
   upToDateRecord,
   upToDateShelved,
@@ -197,7 +198,7 @@ const COUNTED_APART: readonly Version[] = [
 ];
 
 /** Gives every record what it lacks, wherever it lies: in its table, on the shelf, and where undo and redo bring it back. */
-async function fillRecords(transaction: Transaction): Promise<void> {
+const fillRecords = (version: number) => async (transaction: Transaction) => {
   const fill = <One>(table: string, filledOne: (one: One) => unknown) =>
     transaction
       .table(table)
@@ -205,17 +206,21 @@ async function fillRecords(transaction: Transaction): Promise<void> {
       .modify((one: object, at: { value?: unknown }) => {
         at.value = filledOne(one as One);
       });
-  for (const table of TABLE_NAMES) await fill(table, (record) => upToDateRecord(table, record));
+  for (const table of TABLE_NAMES.filter((name) => (TABLES_SINCE[name] ?? 0) <= version))
+    await fill(table, (record) => upToDateRecord(table, record));
   await fill('shelf', upToDateShelved);
   await fill('log', upToDateEntry);
-}
+};
+
+/** Tables that came with versions since. */
+const STORES: Readonly<Record<number, Record<string, string>>> = { 16: { lessons: 'id, [playerId+day]' } };
 
 /** Every version that was ever shipped, oldest first. From the last apart on, each that brought fields to the records. */
 export const VERSIONS: readonly Version[] = [
   ...COUNTED_APART,
   ...Array.from({ length: PROJECT_VERSION - LAST_APART }, (_, at) => ({
     version: LAST_APART + 1 + at,
-    stores: {},
-    upgrade: fillRecords,
+    stores: STORES[LAST_APART + 1 + at] ?? {},
+    upgrade: fillRecords(LAST_APART + 1 + at),
   })),
 ];

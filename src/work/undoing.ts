@@ -9,6 +9,7 @@ const KINDS = {
   ladders: 'ladder',
   runs: 'run',
   signs: 'sign',
+  lessons: 'lesson',
 } as const;
 
 function goneText({ table, title, notes, runs }: Gone): string {

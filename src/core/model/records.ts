@@ -3,6 +3,7 @@ import type { Passage } from '../passage/passage';
 import { EXERCISE_FIELDS, type Exercise } from './exercise';
 import { filled, filledWithin, firstOf, versionsOf, type Fields, type Said } from './field';
 import { LADDER_FIELDS } from './ladder';
+import { LESSON_FIELDS, type Lesson } from './lesson';
 import { PLAYER_FIELDS, type Player } from './player';
 import { RUN_FIELDS, type Run } from './run';
 import { SIGN_FIELDS, type Sign } from './sign';
@@ -69,10 +70,26 @@ export interface RunRecord extends RecordStamp, Run {}
 /** What a player's hand said. */
 export interface SignRecord extends RecordStamp, Sign {}
 
+/** A lesson in a student's lesson book. */
+export interface LessonRecord extends ChangeableStamp, Lesson {}
+
+/** The records of each table. A table is added here, in `RECORD_FIELDS`, and in `VERSIONS` of storage. */
+export interface Records {
+  readonly exercises: ExerciseRecord;
+  readonly players: PlayerRecord;
+  readonly ladders: LadderRecord;
+  readonly runs: RunRecord;
+  readonly signs: SignRecord;
+  readonly lessons: LessonRecord;
+}
+
+/** The tables whose records can be changed, taken away and brought back. */
+export type TableName = keyof Records;
+
 /** What is left of a deleted record, so that a merge does not bring it back unasked. */
 export interface Tombstone {
   readonly id: string;
-  readonly table: 'exercises' | 'players' | 'ladders' | 'runs' | 'signs';
+  readonly table: TableName;
   readonly deletedAt: string;
   readonly deviceId: string;
   /** A deletion is a version like any other; of runs and signs it is empty. */
@@ -89,6 +106,7 @@ export const RECORD_FIELDS = {
   ladders: LADDER_FIELDS,
   runs: RUN_FIELDS,
   signs: SIGN_FIELDS,
+  lessons: LESSON_FIELDS,
 } as const satisfies Readonly<Record<TableName, Fields>>;
 
 /** Until this version database and project files counted apart, and each wrote out what it added. */
@@ -100,35 +118,37 @@ const NOTES_SINCE = 14;
 /** The version of the newest part of a recipe (progressions, patterns, what is added to each note); recipes of before lack nothing. */
 const RECIPES_SINCE = 15;
 
+/** Tables that came later, by the version that brought them; files of before have no list of them. */
+export const TABLES_SINCE: Readonly<Partial<Record<TableName, number>>> = { lessons: 16 };
+
 /** The version of what is kept, in the database and in project files: that of the newest field. */
 export const PROJECT_VERSION = Math.max(
   LAST_APART,
   NOTES_SINCE,
   RECIPES_SINCE,
+  ...Object.values(TABLES_SINCE),
   ...Object.values(RECORD_FIELDS).flatMap(versionsOf),
 );
 
+/** The records of all tables, by table. */
+export type Tables = { readonly [Table in TableName]: readonly Records[Table][] };
+
 /** The whole record in one value, as project files carry it. */
-export interface Project {
+export interface Project extends Tables {
   readonly exportedAt: string;
-  readonly exercises: readonly ExerciseRecord[];
   readonly passages: readonly PassageRecord[];
-  readonly players: readonly PlayerRecord[];
-  readonly ladders: readonly LadderRecord[];
-  readonly runs: readonly RunRecord[];
-  readonly signs: readonly SignRecord[];
   readonly tombstones: readonly Tombstone[];
   /** Only where everything goes out, never in a file for somebody else. */
   readonly backup: Backup | null;
 }
 
-/** The tables whose records can be changed, taken away and brought back. */
-export type TableName = Tombstone['table'];
-
 /** Tables whose records are never changed: they have no versions, and two libraries are joined by their ids. */
 const UNCHANGING = ['runs', 'signs'] as const satisfies readonly TableName[];
 /** Tables whose records never change once written. */
 export type UnchangingTable = (typeof UNCHANGING)[number];
+
+/** Tables whose records have versions. */
+export type ChangeableTable = Exclude<TableName, UnchangingTable>;
 
 /** Whether the records of a table are never changed once they are kept. */
 export const isUnchanging = (table: TableName): table is UnchangingTable =>
@@ -203,6 +223,9 @@ export const fieldName = (name: string): string =>
 
 /** The names of the tables whose records can be changed, taken away and brought back. */
 export const TABLE_NAMES = Object.keys(RECORD_FIELDS) as TableName[];
+
+/** No records of any table, for one that has some of them. */
+export const NO_RECORDS = Object.fromEntries(TABLE_NAMES.map((name) => [name, []])) as unknown as Tables;
 
 /** A record of a table with what it lacks because it was kept before that was there; a table that is not known is left as it is. */
 export const upToDateRecord = (table: TableName, record: unknown): unknown =>

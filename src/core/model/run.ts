@@ -57,6 +57,14 @@ export type RunPart = Exclude<DensityPart, 'whole'>;
 
 const isPart = (part: DensityPart): part is RunPart => part !== 'whole';
 
+/** A local day, `2026-11-25`. */
+export const DAY = kind<string>((joi) =>
+  joi
+    .string()
+    .pattern(/^\d{4}-\d{2}-\d{2}$/)
+    .required(),
+);
+
 /** Whose practice a record is of, of what, and when. */
 export const PRACTISED_FIELDS = {
   playerId: id,
@@ -65,13 +73,7 @@ export const PRACTISED_FIELDS = {
   sessionId: orNull(id),
   /** When it was judged or said, ISO 8601 with the local offset. */
   at: kind<string>((joi) => joi.string().max(40).required()),
-  /** The local day, `2026-11-25`. */
-  day: kind<string>((joi) =>
-    joi
-      .string()
-      .pattern(/^\d{4}-\d{2}-\d{2}$/)
-      .required(),
-  ),
+  day: DAY,
   bpm: BPM,
   /** Slots a beat. */
   subdivision: whole(1, MAX_SLOTS_PER_BEAT),

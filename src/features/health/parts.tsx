@@ -43,6 +43,7 @@ const TABLE_NAMES: Readonly<Record<CountedTable, string>> = {
   ladders: 'Ladders',
   runs: 'Runs',
   signs: 'Signs of the hand',
+  lessons: 'Lessons',
   days: 'Days of practice',
   shelf: 'On the shelf',
   log: 'Steps of undo',

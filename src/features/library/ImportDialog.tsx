@@ -191,6 +191,7 @@ function Contents({ project, plan }: { project: Project; plan: ImportPlan }) {
       {line('ladders', 'Ladders')}
       {line('runs', 'Runs')}
       {line('signs', 'Signs of the hand')}
+      {line('lessons', 'Lessons')}
       {project.backup ? (
         <>
           <dt>Besides</dt>

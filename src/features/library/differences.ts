@@ -51,6 +51,8 @@ export function valueText(field: string, value: unknown, { passages }: Project):
 export function differenceTitle({ table, here, there }: Difference, project: Project): string {
   if (table === 'exercises') return `“${here.title || 'Untitled'}”`;
   if (table === 'players') return `Student ${here.name}`;
+  if (table === 'lessons')
+    return `Lesson of ${project.players.find(({ id }) => id === there.playerId)?.name ?? 'a student'}, ${there.day}`;
   const exercise = project.exercises.find(({ id }) => id === there.exerciseId)?.title ?? 'an exercise';
   const player = project.players.find(({ id }) => id === there.playerId)?.name ?? 'a student';
   return `Ladder of ${player} on “${exercise}”`;

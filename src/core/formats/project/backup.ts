@@ -1,6 +1,7 @@
 /** What a backup holds besides the records: settings, what can be undone, and the shelf. */
 import Joi from 'joi';
 import { NAMINGS, SWITCHINGS, WORDINGS } from '../../picking/schools';
+import type { TableName } from '../../model/records';
 import { fieldsOf, orNull, PROJECT_LIMITS } from './parts';
 
 const whole = (min: number, max: number) => Joi.number().integer().min(min).max(max).required();
@@ -112,7 +113,7 @@ const settings = Joi.object({
   .pattern(/^sitting:.{1,80}$/, sitting)
   .pattern(/^session:.{1,80}$/, session);
 
-type Tables = Readonly<Record<'exercises' | 'players' | 'ladders' | 'runs' | 'signs', Joi.ObjectSchema>>;
+type Tables = Readonly<Record<TableName, Joi.ObjectSchema>>;
 
 /** Some fields of a record: what an action changed. */
 const someFields = (schema: Joi.ObjectSchema) => schema.fork(fieldsOf(schema), (field) => field.optional());

@@ -78,6 +78,7 @@ export function exportable(project: Project): { project: Project; leftOut: Refus
     ladders: taken('ladders', project.ladders, plain('ladders')),
     runs: taken('runs', project.runs, withNotes('runs')),
     signs: taken('signs', project.signs, plain('signs')),
+    lessons: taken('lessons', project.lessons, plain('lessons')),
     tombstones: taken('tombstones', project.tombstones, plain('tombstones')),
     backup: project.backup && ofBackup(project.backup),
   };

@@ -2,33 +2,22 @@
 import { canonicalJson } from '../../passage/canonical';
 import {
   bareRecord,
+  isUnchanging,
+  TABLE_NAMES,
   type ChangeableStamp,
-  type ExerciseRecord,
-  type LadderRecord,
-  type PlayerRecord,
+  type ChangeableTable,
   type Project,
-  type RunRecord,
-  type SignRecord,
+  type Records,
+  type TableName,
+  type Tables,
   type UnchangingTable,
 } from '../../model/records';
 import { compareVersions } from './versions';
 
-/** Lists whose records may change. */
-export const CHANGEABLE = ['players', 'exercises', 'ladders'] as const;
-/** Tables whose records have versions. */
-export type ChangeableTable = (typeof CHANGEABLE)[number];
-
-interface Changeable {
-  readonly exercises: ExerciseRecord;
-  readonly players: PlayerRecord;
-  readonly ladders: LadderRecord;
-}
-
 /** What is here of the records that a project names. */
-export type Here = { readonly [T in ChangeableTable]: ReadonlyMap<string, Changeable[T]> } & {
-  /** Ids of runs and signs that are here, or were deleted here. */
-  readonly runs: ReadonlySet<string>;
-  readonly signs: ReadonlySet<string>;
+export type Here = { readonly [T in ChangeableTable]: ReadonlyMap<string, Records[T]> } & {
+  /** Ids of those that are here, or were deleted here. */
+  readonly [T in UnchangingTable]: ReadonlySet<string>;
 };
 
 /** A field that two versions of a record say differently. */
@@ -43,8 +32,8 @@ export type Difference = {
   [T in ChangeableTable]: {
     readonly table: T;
     readonly id: string;
-    readonly here: Changeable[T];
-    readonly there: Changeable[T];
+    readonly here: Records[T];
+    readonly there: Records[T];
     /** The file's version is `older` than what is here, `newer` (taken without a question), or each has changes of its own. */
     readonly order: 'older' | 'newer' | 'apart';
     readonly fields: readonly FieldDifference[];
@@ -53,15 +42,9 @@ export type Difference = {
 
 /** What taking a project in would do, record by record. */
 export interface ImportPlan {
-  readonly added: {
-    readonly exercises: readonly ExerciseRecord[];
-    readonly players: readonly PlayerRecord[];
-    readonly ladders: readonly LadderRecord[];
-    readonly runs: readonly RunRecord[];
-    readonly signs: readonly SignRecord[];
-  };
+  readonly added: Tables;
   /** How many records are here just the same; of runs and signs, those that are or were here. */
-  readonly same: Readonly<Record<ChangeableTable | UnchangingTable, number>>;
+  readonly same: Readonly<Record<TableName, number>>;
   readonly differences: readonly Difference[];
 }
 
@@ -79,11 +62,11 @@ function fieldsApart(here: ChangeableStamp, there: ChangeableStamp): FieldDiffer
  * equal vectors with another content (a copied device) count as apart.
  */
 export function planImport(project: Project, here: Here): ImportPlan {
-  const same = { players: 0, exercises: 0, ladders: 0, runs: 0, signs: 0 };
+  const same = Object.fromEntries(TABLE_NAMES.map((name) => [name, 0])) as Record<TableName, number>;
   const differences: Difference[] = [];
-  const addedOf = <T extends ChangeableTable>(table: T): Changeable[T][] =>
-    (project[table] as readonly Changeable[T][]).filter((there) => {
-      const ours = (here[table] as ReadonlyMap<string, Changeable[T]>).get(there.id);
+  const addedOf = (table: ChangeableTable) =>
+    (project[table] as readonly Records[ChangeableTable][]).filter((there) => {
+      const ours = here[table].get(there.id);
       if (!ours) return true;
       const fields = fieldsApart(ours, there);
       if (fields.length === 0) same[table]++;
@@ -101,12 +84,13 @@ export function planImport(project: Project, here: Here): ImportPlan {
       }
       return false;
     });
-  const newOf = <T extends { readonly id: string }>(table: UnchangingTable, records: readonly T[]): T[] =>
-    records.filter(({ id }) => {
+  const newOf = (table: UnchangingTable) =>
+    (project[table] as readonly Records[UnchangingTable][]).filter(({ id }) => {
       if (here[table].has(id)) same[table]++;
       return !here[table].has(id);
     });
-  const [runs, signs] = [newOf('runs', project.runs), newOf('signs', project.signs)];
-  const [players, exercises] = [addedOf('players'), addedOf('exercises')];
-  return { added: { players, exercises, ladders: addedOf('ladders'), runs, signs }, same, differences };
+  const added = Object.fromEntries(
+    TABLE_NAMES.map((table) => [table, isUnchanging(table) ? newOf(table) : addedOf(table)]),
+  ) as unknown as Tables;
+  return { added, same, differences };
 }

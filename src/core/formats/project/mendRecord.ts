@@ -32,6 +32,7 @@ function fallbackOf(list: ListName): Fields | null {
   if (list === 'players') return { ...STAMP, ...WHEN, ...NEW_PLAYER, name: 'Unnamed' };
   if (list === 'ladders')
     return { ...STAMP, ...WHEN, ...FRESH_LADDER, startBpm: DEFAULT_START_BPM, playerId: ME };
+  if (list === 'lessons') return { ...STAMP, ...WHEN, heard: [], said: '', set: [], day: SINCE.slice(0, 10) };
   return null;
 }
 

@@ -4,6 +4,7 @@ import {
   ME,
   PROJECT_VERSION,
   TABLE_NAMES,
+  TABLES_SINCE,
   upToDateEntry,
   upToDateRecord,
   upToDateShelved,
@@ -100,7 +101,10 @@ export function upToDate(value: object): Record<string, unknown> {
     ...file,
     version: PROJECT_VERSION,
     ...Object.fromEntries(
-      TABLE_NAMES.map((table) => [table, eachFilled(file[table], (one) => upToDateRecord(table, one))]),
+      TABLE_NAMES.map((table) => {
+        const isLater = Number(version) < (TABLES_SINCE[table] ?? 0);
+        return [table, isLater ? [] : eachFilled(file[table], (one) => upToDateRecord(table, one))];
+      }),
     ),
     backup: isObject(backup)
       ? {

@@ -1,6 +1,6 @@
 /** Project files: the whole library, or a part of it, as versioned JSON. */
 import type Joi from 'joi';
-import { PROJECT_VERSION, type Project } from '../../model/records';
+import { PROJECT_VERSION, TABLE_NAMES, type Project } from '../../model/records';
 import { passageHash } from '../../passage/hash';
 import { compareNotes, type Passage } from '../../passage/passage';
 import { upToDate } from './older';
@@ -69,7 +69,7 @@ function consistencyFault(project: Project): { path: string; message: string } |
       };
     hashes.add(hash);
   }
-  for (const name of ['exercises', 'players', 'ladders', 'runs', 'signs'] as const) {
+  for (const name of TABLE_NAMES) {
     const ids = new Set<string>();
     for (const [at, { id }] of project[name].entries()) {
       if (ids.has(id)) return { path: `${name}[${at}].id`, message: `Two ${name} have one id.` };
@@ -181,19 +181,12 @@ export function readProject(text: string, report?: Report): ProjectReading {
 
 /** Writes a project file of the current version: JSON, one value a line at the top level. */
 export function writeProject(project: Project): string {
-  const { exportedAt, exercises, passages, players, ladders, runs, signs, tombstones, backup } = project;
   const whole = {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
-    exportedAt,
-    exercises,
-    passages,
-    players,
-    ladders,
-    runs,
-    signs,
-    tombstones,
-    backup,
+    exportedAt: project.exportedAt,
+    ...Object.fromEntries(LISTS.map((name) => [name, project[name]])),
+    backup: project.backup,
   };
   return `${JSON.stringify(whole, null, 1)}\n`;
 }

@@ -4,7 +4,8 @@ import { EXERCISE_FIELDS } from '../../model/exercise';
 import { shapesOf, type Fields } from '../../model/field';
 import { LADDER_FIELDS } from '../../model/ladder';
 import { PLAYER_FIELDS } from '../../model/player';
-import { PROJECT_VERSION } from '../../model/records';
+import { LESSON_FIELDS } from '../../model/lesson';
+import { PROJECT_VERSION, TABLE_NAMES, type TableName } from '../../model/records';
 import { RUN_FIELDS } from '../../model/run';
 import { SIGN_FIELDS } from '../../model/sign';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
@@ -130,14 +131,24 @@ const exercise = Joi.object({
   passageHash: Joi.string().hex().length(64).required(),
   archivedAt: orNull(Joi.string().max(40)),
 });
-const player = Joi.object({ ...changeableStamp, ...shapes(PLAYER_FIELDS) });
-const ladder = Joi.object({ ...changeableStamp, ...shapes(LADDER_FIELDS) });
-const run = Joi.object({ ...stamp, ...shapes(RUN_FIELDS) });
-const sign = Joi.object({ ...stamp, ...shapes(SIGN_FIELDS) });
+const changing = (fields: Fields) => Joi.object({ ...changeableStamp, ...shapes(fields) });
+const unchanging = (fields: Fields) => Joi.object({ ...stamp, ...shapes(fields) });
+
+/** The shape of one record of each table. */
+const TABLES = {
+  exercises: exercise,
+  players: changing(PLAYER_FIELDS),
+  ladders: changing(LADDER_FIELDS),
+  runs: unchanging(RUN_FIELDS),
+  signs: unchanging(SIGN_FIELDS),
+  lessons: changing(LESSON_FIELDS),
+} as const satisfies Readonly<Record<TableName, Joi.ObjectSchema>>;
 
 const tombstone = Joi.object({
   id: Joi.string().max(80).required(),
-  table: Joi.string().valid('exercises', 'players', 'ladders', 'runs', 'signs').required(),
+  table: Joi.string()
+    .valid(...TABLE_NAMES)
+    .required(),
   deletedAt: Joi.string().max(40).required(),
   deviceId: Joi.string().max(80).required(),
   versions,
@@ -145,25 +156,15 @@ const tombstone = Joi.object({
 
 /** The shape of one record of each list. */
 export const RECORD_SCHEMAS = {
-  exercises: exercise,
+  ...TABLES,
   passages: Joi.object({ hash: Joi.string().hex().length(64).required(), passage: passage.required() }),
-  players: player,
-  ladders: ladder,
-  runs: run,
-  signs: sign,
   tombstones: tombstone,
 } as const;
 /** The lists of records in a project file. */
 export type ListName = keyof typeof RECORD_SCHEMAS;
 
 /** The shapes of what a backup holds besides: all settings, one entry of a log, one record of the shelf. */
-export const BACKUP_SCHEMAS = backupSchemas({
-  exercises: exercise,
-  players: player,
-  ladders: ladder,
-  runs: run,
-  signs: sign,
-});
+export const BACKUP_SCHEMAS = backupSchemas(TABLES);
 
 /** The shape of an exercise with its notes, before it is a record: what readers of other formats must give. */
 export const exerciseSchema = exercise.fork(Object.keys(changeableStamp), (field) => field.optional());
@@ -171,15 +172,9 @@ export const exerciseSchema = exercise.fork(Object.keys(changeableStamp), (field
 const list = (name: ListName) => Joi.array().items(RECORD_SCHEMAS[name]).max(PROJECT_LIMITS[name]).required();
 
 /** A whole project file of the current version, but for what a backup holds besides. */
-const lists = {
-  exercises: list('exercises'),
-  passages: list('passages'),
-  players: list('players'),
-  ladders: list('ladders'),
-  runs: list('runs'),
-  signs: list('signs'),
-  tombstones: list('tombstones'),
-};
+const lists = Object.fromEntries(
+  (Object.keys(RECORD_SCHEMAS) as ListName[]).map((name) => [name, list(name)]),
+);
 
 const backup = ({ settings, log, shelf }: typeof BACKUP_SCHEMAS) =>
   orNull(
@@ -204,12 +199,8 @@ const anyRecord = Joi.object().unknown(true);
 /** The same for the published JSON Schema, in which records on a shelf or in a log are not described once more. */
 export const publishedSchema = projectSchema.keys({
   backup: backup(
-    backupSchemas({
-      exercises: anyRecord,
-      players: anyRecord,
-      ladders: anyRecord,
-      runs: anyRecord,
-      signs: anyRecord,
-    }),
+    backupSchemas(
+      Object.fromEntries(TABLE_NAMES.map((name) => [name, anyRecord])) as Record<TableName, Joi.ObjectSchema>,
+    ),
   ),
 });
