@@ -244,37 +244,6 @@ E|----------------------------|`,
   },
 ];
 
-/** The class: invented names. */
-export const DEMO_PLAYERS = [
-  {
-    name: 'Tamsel',
-    handedness: 'left',
-    scaleLengthMm: 628,
-    instrument: 'short-scale electric, 628 mm, light strings',
-    goals: 'Kite string at 72 for the summer evening',
-    cautions: 'Lifts the left shoulder when it gets fast',
-  },
-  {
-    name: 'Orrin',
-    handedness: 'right',
-    scaleLengthMm: 648,
-    instrument: 'solid body, 648 mm',
-    goals: 'Three a string at 120 without looking',
-    cautions: '',
-  },
-  {
-    name: 'Brisa',
-    handedness: 'right',
-    scaleLengthMm: 648,
-    instrument: 'solid body, 648 mm, heavy strings',
-    goals: 'Sweeps for the audition in spring',
-    cautions: 'Practises through a tight forearm: ask after every run',
-  },
-] as const;
-
-/** On whom the demo opens: with a record, and a change that fails. */
-export const DEMO_FIRST_STUDENT = 'Orrin';
-
 /** Ladders that are set already; a goal of null is the exercise's. */
 export const DEMO_LADDERS = [
   {
@@ -303,6 +272,15 @@ export const DEMO_LADDERS = [
     stepBpm: 6,
     passes: 8,
     restSeconds: 5,
+  },
+  {
+    exercise: 'Inside knot on four and three',
+    player: 'Ilka',
+    startBpm: 66,
+    goalBpm: 96,
+    stepBpm: 6,
+    passes: 4,
+    restSeconds: 15,
   },
   {
     exercise: 'Rolling stair in sweeps',

@@ -18,6 +18,7 @@ import {
   type Exercise,
   type ExerciseRecord,
   type LadderRecord,
+  type LessonRecord,
   type Passage,
   type PlayerRecord,
   type Project,
@@ -25,9 +26,11 @@ import {
 import { applyRecipe } from '@/core/compose';
 import { exerciseOf } from '@/storage/library';
 import { seededSources } from '@/storage/sources';
-import { DEMO_EXERCISES, DEMO_LADDERS, DEMO_PLAYERS, fingerAt, type DemoExercise } from './exercises';
+import { DEMO_EXERCISES, DEMO_LADDERS, fingerAt, type DemoExercise } from './exercises';
 import { DEMO_RECIPES, type DemoRecipe } from './recipes';
-import { signsIn, STORIES, toldRuns } from './runs';
+import { signsIn, toldRuns } from './runs';
+import { STORIES } from './stories';
+import { DEMO_LESSONS, DEMO_PLAYERS } from './students';
 
 const DEMO_SEED = 20_260_105;
 const DEMO_START = Date.UTC(2026, 0, 5, 16, 30);
@@ -110,17 +113,28 @@ export function demoProject(): Project {
       passage,
     };
   });
-  const players = DEMO_PLAYERS.map(({ handedness, scaleLengthMm, ...said }): PlayerRecord => ({
-    ...stamp(),
-    ...NEW_PLAYER,
-    ...said,
-    setup: { ...DEFAULT_SETUP, handedness, scaleLengthMm },
-  }));
+  const exerciseIdOf = (title: string) => made.find(({ record }) => record.title === title)!.record.id;
+  const players = DEMO_PLAYERS.map((student): PlayerRecord => {
+    const { handedness, scaleLengthMm, nextLessonIn, isArchived, aims = [], ...said } = student;
+    return {
+      ...stamp(),
+      ...NEW_PLAYER,
+      ...said,
+      setup: { ...DEFAULT_SETUP, handedness, scaleLengthMm },
+      aims: aims.map(({ exercise, byIn, ...aim }) => ({
+        ...aim,
+        exerciseId: exercise === null ? null : exerciseIdOf(exercise),
+        by: byIn === null ? null : dayBefore(-byIn),
+      })),
+      nextLesson: nextLessonIn === undefined ? null : dayBefore(-nextLessonIn),
+      archivedOn: isArchived ? dayBefore(40) : null,
+    };
+  });
   const ladders = DEMO_LADDERS.map(({ exercise, player, ...set }): LadderRecord => ({
     ...stamp(),
     ...FRESH_LADDER,
     ...set,
-    exerciseId: made.find(({ record }) => record.title === exercise)!.record.id,
+    exerciseId: exerciseIdOf(exercise),
     playerId: players.find(({ name }) => name === player)?.id ?? ME,
   }));
   const runs = STORIES.flatMap((story, at) => {
@@ -131,6 +145,19 @@ export function demoProject(): Project {
     return toldRuns(story, told, dayBefore, newId, deviceId, DEMO_SEED + at);
   });
   const signs = signsIn(runs, newId);
+  const titled = <T extends { exercise: string }>({ exercise, ...line }: T) => ({
+    ...line,
+    exerciseId: exerciseIdOf(exercise),
+    title: exercise,
+  });
+  const lessons = DEMO_LESSONS.map(({ player, ago, heard, said, set }): LessonRecord => ({
+    ...stamp(),
+    playerId: players.find(({ name }) => name === player)!.id,
+    day: dayBefore(ago),
+    heard: heard.map(titled),
+    said,
+    set: set.map(titled),
+  }));
   return {
     ...NO_RECORDS,
     exportedAt: STAMP_TIME,
@@ -140,6 +167,7 @@ export function demoProject(): Project {
     ladders,
     runs,
     signs,
+    lessons,
     tombstones: [],
     backup: null,
   };

@@ -1,4 +1,4 @@
-/** The made-up record of the demo: three students, three stories. Everything is invented; chance is seeded. */
+/** The made-up record of the demo, told from its stories. Everything is invented; chance is seeded. */
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import {
   DEFAULT_SETUP,
@@ -34,62 +34,6 @@ export interface Story {
 
 /** How steeply clean runs get rarer with tempo, per octave. */
 const SLOPE = 14;
-
-export const STORIES: readonly Story[] = [
-  // Steady: four times a week, a little each time, and it shows.
-  {
-    player: 'Tamsel',
-    exercise: 'Kite string',
-    days: { from: 98, to: 1, every: 2 },
-    runs: 6,
-    restSeconds: 25,
-    cleanBpm: (gone) => 46 * (1 + 9 * gone) ** 0.16,
-    reasons: ['late', 'uneven', 'silent'],
-    weakChange: null,
-  },
-  {
-    player: 'Tamsel',
-    exercise: 'Gate between two and one',
-    days: { from: 60, to: 2, every: 4 },
-    runs: 5,
-    restSeconds: 20,
-    cleanBpm: (gone) => 70 + 14 * gone,
-    reasons: ['early', 'uneven'],
-    weakChange: null,
-  },
-  // Stuck: the tempo stopped rising weeks ago, and it is always the same change.
-  {
-    player: 'Orrin',
-    exercise: 'Millrace: three a string to the middle and on',
-    days: { from: 84, to: 1, every: 3 },
-    runs: 8,
-    restSeconds: 20,
-    cleanBpm: (gone) => 84 + 16 * Math.min(1, gone * 2.6),
-    reasons: ['early', 'wrong'],
-    weakChange: 1,
-  },
-  // Overdoing it: every day, longer and longer without a rest, and slower for it.
-  {
-    player: 'Brisa',
-    exercise: 'Rolling stair in sweeps',
-    days: { from: 56, to: 22, every: 2 },
-    runs: 6,
-    restSeconds: 20,
-    cleanBpm: (gone) => 66 + 24 * gone,
-    reasons: ['uneven', 'noise'],
-    weakChange: null,
-  },
-  {
-    player: 'Brisa',
-    exercise: 'Rolling stair in sweeps',
-    days: { from: 20, to: 0, every: 1 },
-    runs: 20,
-    restSeconds: 4,
-    cleanBpm: (gone) => 90 - 16 * gone,
-    reasons: ['tight', 'noise', 'uneven'],
-    weakChange: null,
-  },
-];
 
 export interface Told {
   readonly exerciseId: string;

@@ -297,17 +297,30 @@ export async function importProject(
   return { ...counts, copied, replaced, kept, entry };
 }
 
-/** Runs moved so that the last of them was yesterday: a record that ended long ago says nothing about today. */
+/** Everything moved so that the last run was yesterday: a record that ended long ago says nothing about today. */
 async function upToYesterday(project: Project): Promise<Project> {
   const { dayAfter, dayNumber } = await import('@/core/record');
   const last = project.runs.reduce((latest, { day }) => (day > latest ? day : latest), '');
   if (last === '') return project;
   const days = dayNumber(timestamp().slice(0, 10)) - 1 - dayNumber(last);
+  const dayLater = <Day extends string | null>(day: Day) => (day === null ? day : dayAfter(day, days)) as Day;
   const later = <T extends { readonly day: string; readonly at: string }>(record: T): T => {
-    const day = dayAfter(record.day, days);
+    const day = dayLater(record.day);
     return { ...record, day, at: day + record.at.slice(10) };
   };
-  return { ...project, runs: project.runs.map(later), signs: project.signs.map(later) };
+  return {
+    ...project,
+    runs: project.runs.map(later),
+    signs: project.signs.map(later),
+    lessons: project.lessons.map((lesson) => ({ ...lesson, day: dayLater(lesson.day) })),
+    players: project.players.map((player) => ({
+      ...player,
+      createdAt: dayLater(player.createdAt.slice(0, 10)) + player.createdAt.slice(10),
+      nextLesson: dayLater(player.nextLesson),
+      archivedOn: dayLater(player.archivedOn),
+      aims: player.aims.map((aim) => ({ ...aim, by: dayLater(aim.by) })),
+    })),
+  };
 }
 
 /** Fetches the demo library from the application's own server and adds it. */

@@ -23,7 +23,15 @@ export {
   undoOrRedo,
 } from './late';
 export { DEMO_STUDENT_HEADER } from './kept';
-export { keptLadder, keptLadders, ownLadder, setLadder, type LadderFields } from './ladders';
+export {
+  keptLadder,
+  keptLadders,
+  laddersOf,
+  ownLadder,
+  readAllLadders,
+  setLadder,
+  type LadderFields,
+} from './ladders';
 export * from './library';
 export type {
   BackupState,
@@ -48,6 +56,7 @@ export { ConflictError, isNoRoom, LIBRARY, recordScope } from './scopes';
 export type { Held } from './thrownAway';
 export type { Gone, UndoOutcome } from './undo';
 export { askToPersist } from './persistence';
+export * from './lessons';
 export * from './players';
 export * from './practice';
 export * from './runs';

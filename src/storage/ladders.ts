@@ -10,6 +10,7 @@ import {
   type StampKey,
 } from '@/core';
 import { tables, type DatabaseHandle } from './database';
+import { byPlayer } from './byPlayer';
 import { commit } from './commit';
 import type { Edit } from './scopes';
 
@@ -61,6 +62,19 @@ export async function keptLadders(
     .ladders.where('[playerId+exerciseId]')
     .between([playerId, ''], [playerId, '\uffff'])
     .toArray();
+  return laddersOf(all, records);
+}
+
+/** The ladders of all players, by player. */
+export async function readAllLadders(db: DatabaseHandle): Promise<Map<string, LadderRecord[]>> {
+  return byPlayer(await tables(db).ladders.toArray());
+}
+
+/** Of a player's ladders those on some exercises, by exercise; drills take over as in `keptLadder`. */
+export function laddersOf(
+  all: readonly LadderRecord[],
+  records: ReadonlyMap<string, ExerciseRecord>,
+): Map<string, LadderRecord> {
   const own = new Map(all.map((ladder) => [ladder.exerciseId, ladder]));
   const found = new Map<string, LadderRecord>();
   for (const [id, record] of records) {

@@ -25,8 +25,7 @@ export async function choosePlayer(db: DatabaseHandle, id: string): Promise<void
 }
 
 /** Adds a player and chooses it. */
-export async function addPlayer(db: DatabaseHandle, name: string): Promise<LogEntry | null> {
-  const id = newId();
+export async function addPlayer(db: DatabaseHandle, name: string, id = newId()): Promise<LogEntry | null> {
   const entry = await commit(db, LIBRARY, `Add student ${name}`, [
     { table: 'players', create: { ...NEW_PLAYER, id, name } },
   ]);
@@ -39,8 +38,8 @@ export async function changePlayer(
   db: DatabaseHandle,
   id: string,
   set: Partial<Omit<PlayerRecord, StampKey>>,
-): Promise<void> {
-  await commit(db, LIBRARY, 'Change student', [{ table: 'players', id, set }], {
+): Promise<LogEntry | null> {
+  return commit(db, LIBRARY, 'Change student', [{ table: 'players', id, set }], {
     mergeKey: `player-${id}-${Object.keys(set).join()}`,
   });
 }

@@ -1,6 +1,7 @@
 /** Reading runs, and the days that they add up to. */
 import type { RunRecord } from '@/core';
 import type { DayRecord, Run } from '@/core/record';
+import { byPlayer } from './byPlayer';
 import { tables, type DatabaseHandle } from './database';
 
 /** A run before it is kept: when it was judged is said here. */
@@ -18,6 +19,10 @@ export async function readDays(
     .between([playerId, from], [playerId, to], true, true)
     .toArray();
 }
+
+/** The days of all players, by player, in order. */
+export const readAllDays = async (db: DatabaseHandle): Promise<Map<string, DayRecord[]>> =>
+  byPlayer(await tables(db).days.orderBy('[playerId+day]').toArray());
 
 /** Whether anything of a player's practice is on record. */
 export const hasPractised = async (db: DatabaseHandle, playerId: string): Promise<boolean> =>

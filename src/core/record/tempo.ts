@@ -2,6 +2,7 @@
 import { estimateCleanTempo, NINETY_PERCENT, type CleanTempo, type JudgedRun } from '../tempo/cleanTempo';
 import { fitsThen, tempoAfter, tempoByDay, type TempoBand } from '../tempo/drift';
 import { forecast, type Forecast, type TempoPoint } from '../tempo/forecast';
+import type { DriftFit } from '../tempo/driftFit';
 import { alikeRuns, dayNumber, judgedRuns, type DayRecord } from './day';
 import { fitUpTo, placesOf, recordOf } from './drifting';
 import { statedTempo, type TempoNow } from './stated';
@@ -22,6 +23,10 @@ const known = ({ bpm, low, high }: CleanTempo): TempoBand | null =>
 const weighed = (runs: readonly JudgedRun[]): TempoBand | null =>
   runs.length === 0 ? null : known(estimateCleanTempo(runs));
 
+/** The clean tempo on a day from a fit of the days up to it. @param subdivision slots a beat that the tempo is given in. */
+export const tempoFrom = (fit: DriftFit, today: string, subdivision: number): TempoNow =>
+  inSubdivision(tempoAfter(fit, dayNumber(today)), subdivision);
+
 /**
  * The clean tempo on a day from the days up to it; null without a run that still counts, or where runs are weighed by age and faster came
  * out cleaner.
@@ -36,7 +41,7 @@ export function cleanTempoOn(
   const upTo = days.filter(({ day }) => day <= today);
   if (halfLifeDays === null) {
     const fit = fitUpTo(upTo);
-    return fit && inSubdivision(tempoAfter(fit, dayNumber(today)), subdivision);
+    return fit && tempoFrom(fit, today, subdivision);
   }
   const band = weighed(judgedRuns(alikeRuns(upTo), upTo.length, dayNumber(today), halfLifeDays));
   return band && inSubdivision(band, subdivision);

@@ -5,7 +5,7 @@ import { durationText, type ExerciseRecord } from '@/core';
 import { rangeText, statedShort, type ExerciseInBook } from '@/core/record';
 import { dayText } from '@/ui/dayText';
 import type { Judged } from '@/work/book';
-import { Panel, Table } from './look';
+import { Panel, Table } from '@/ui/controls/panel';
 
 // Links are slow to make and stay the same when the figures beside them change.
 const Title = memo(function Title({ id, title, isThere }: { id: string; title: string; isThere: boolean }) {

@@ -17,7 +17,7 @@ import { KindIcon } from '@/ui/lane/marks';
 import { NO_SUCH_CHANGE, recordedDrill } from '@/work/mendDrill';
 import { usePlayer } from '@/ui/shell/player';
 import { attempt } from '@/work/perform';
-import { Panel, Table } from './look';
+import { Panel, Table } from '@/ui/controls/panel';
 
 const MOST = 8;
 

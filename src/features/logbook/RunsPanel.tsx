@@ -13,7 +13,7 @@ import { figured, type TypedRun } from '@/work/figured';
 import { runRows } from '@/work/runsFile';
 import { attempt } from '@/work/perform';
 import { undoOf } from '@/work/undoing';
-import { Panel, Table } from './look';
+import { Panel, Table } from '@/ui/controls/panel';
 import { RunForm } from './RunForm';
 import { dayText, momentText } from '@/ui/dayText';
 import { useKept } from '@/ui/shell/useKept';

@@ -7,7 +7,7 @@ import { RowButton } from '@/ui/controls/RowButton';
 import { say } from '@/ui/controls/say';
 import { attempt } from '@/work/perform';
 import { undoOf } from '@/work/undoing';
-import { Panel, Table } from './look';
+import { Panel, Table } from '@/ui/controls/panel';
 import { dayText } from '@/ui/dayText';
 
 const STRETCH = 8;

@@ -34,7 +34,7 @@ export interface TextFieldProps extends Labelled {
   readonly maxLength?: number;
   readonly onBlur?: () => void;
   readonly autoFocus?: boolean;
-  readonly type?: 'text' | 'search';
+  readonly type?: 'text' | 'search' | 'date';
   /** Returns whether it took the key; others go on to what surrounds the field. */
   readonly onKeyDown?: (key: string) => boolean;
 }

@@ -168,6 +168,9 @@ export function AppShell({ withDemo, seed, children }: ShellProps) {
                 </Link>
               </>
             ) : null}
+            <Link href="/students" prefetch={false} {...current('/students')}>
+              Students
+            </Link>
             <Link href="/logbook" prefetch={false} {...current('/logbook')}>
               Logbook
             </Link>

@@ -13,7 +13,7 @@ const StudentDialog = dynamic(() => import('./StudentDialog').then((module) => m
   ssr: false,
 });
 
-/** The student of the moment, chosen and set up here until the Students view. */
+/** The student of the moment, chosen and set up here from any view. */
 export function PlayerPicker() {
   const player = usePlayer();
   const trigger = useRef<HTMLButtonElement>(null);
@@ -42,7 +42,7 @@ export function PlayerPicker() {
           }}
         />
       ) : null}
-      {isMore ? <StudentDialog onClose={() => setIsMore(false)} /> : null}
+      {isMore ? <StudentDialog player={player} onClose={() => setIsMore(false)} /> : null}
     </>
   );
 }

@@ -10,7 +10,7 @@ import { say } from '../controls/say';
 import { TextField } from '../controls/TextField';
 import { colour } from '../theme/tokens';
 import { HandChoices } from './HandChoices';
-import { usePlayer } from './player';
+import { StudentWork } from './StudentWork';
 
 const Fields = styled.div`
   display: grid;
@@ -40,9 +40,8 @@ const MAX_LIMIT_MINUTES = 600;
 
 type Fields = Partial<Omit<PlayerRecord, 'id' | 'revision' | 'createdAt' | 'updatedAt' | 'deviceId'>>;
 
-/** All that is known of the student of the moment; each change is kept at once. */
-export function StudentDialog({ onClose }: { onClose: () => void }) {
-  const opened = usePlayer();
+/** All that is known of a student; each change is kept at once. */
+export function StudentDialog({ player: opened, onClose }: { player: PlayerRecord; onClose: () => void }) {
   // Shown as it is typed; what is kept follows a moment later.
   const [player, setPlayer] = useState(opened);
   const { setup, limits } = player;
@@ -116,6 +115,9 @@ export function StudentDialog({ onClose }: { onClose: () => void }) {
         </div>
         <h3>Work</h3>
         {words('Goals', 'goals')}
+        <div className="wide">
+          <StudentWork player={player} set={set} />
+        </div>
         {words('Shapes known', 'shapesKnown')}
         {words('To watch (shown before the first run)', 'cautions')}
         <h3>Limits of load</h3>

@@ -1,6 +1,6 @@
 /** Serves the demo library as a project file, checked like any other file before it leaves. */
 import { readProject, writeProject } from '@/core';
-import { DEMO_FIRST_STUDENT } from '@/demo/exercises';
+import { DEMO_FIRST_STUDENT } from '@/demo/students';
 import { demoProject } from '@/demo/library';
 import { DEMO_STUDENT_HEADER } from '@/storage';
 

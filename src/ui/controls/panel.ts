@@ -1,5 +1,5 @@
 'use client';
-/** The look that parts of the logbook share. */
+/** The look that parts of a page with figures share. */
 import styled from 'styled-components';
 import { colour } from '@/ui/theme/tokens';
 
@@ -15,6 +15,9 @@ export const Panel = styled.section`
   overflow-x: auto;
   h2 {
     font-size: 1rem;
+  }
+  h3 {
+    font-size: 0.9375rem;
   }
   p {
     color: ${colour.inkSoft};

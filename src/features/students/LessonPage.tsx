@@ -1,0 +1,142 @@
+'use client';
+import { ArrowLeft, Printer } from 'lucide-react';
+import Link from 'next/link';
+import { useMemo } from 'react';
+import styled from 'styled-components';
+import { capital } from '@/core';
+import { database, readLessons } from '@/storage';
+import { Button } from '@/ui/controls/Button';
+import { EmptyState } from '@/ui/controls/EmptyState';
+import { dayText } from '@/ui/dayText';
+import { colour } from '@/ui/theme/tokens';
+import { useKept } from '@/ui/shell/useKept';
+import { today } from '@/ui/shell/useRecord';
+import { bookOf, readBook } from '@/work/book';
+import { attentionIn, readRoster } from '@/work/students/roster';
+import { lessonSheet, type SheetLine } from '@/work/students/sheet';
+
+const Bar = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.75rem;
+  margin-bottom: 0.75rem;
+`;
+
+/** As large as what a sheet of paper takes, in either format. */
+const Paper = styled.article`
+  max-width: 46rem;
+  padding: 1.5rem 1.75rem;
+  border: 1px solid ${colour.line};
+  background: #fff;
+  color: #000;
+  h1 {
+    font-size: 1.3rem;
+  }
+  h2 {
+    margin: 0.8rem 0 0.15rem;
+    border-bottom: 1px solid #888;
+    font-size: 1rem;
+  }
+  ul {
+    margin: 0;
+    padding-left: 1.1rem;
+    list-style: disc;
+  }
+  p,
+  li {
+    font-size: 0.9375rem;
+    line-height: 1.35;
+  }
+  .room {
+    height: 4.5rem;
+  }
+  @media print {
+    max-width: none;
+    padding: 0;
+    border: 0;
+    break-inside: avoid;
+  }
+`;
+
+function Part({ title, lines, none }: { title: string; lines: readonly SheetLine[]; none: string }) {
+  return (
+    <section aria-label={title}>
+      <h2>{title}</h2>
+      {lines.length === 0 ? (
+        <p>{none}</p>
+      ) : (
+        <ul>
+          {lines.map(({ text }) => (
+            <li key={text}>{text}</li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+/** One page before a lesson: what was set, what was done of it, what moved, what fails, what to hear first, what could come next. */
+export function LessonPage({ playerId }: { playerId: string }) {
+  const read = useKept(() => readRoster(database(), today()), []);
+  const kept = useKept(() => readBook(database(), playerId, today()), [playerId]);
+  const lessons = useKept(() => readLessons(database(), playerId), [playerId]);
+  const player = read?.players.find(({ id }) => id === playerId);
+  const sheet = useMemo(
+    () =>
+      read && player && kept && lessons
+        ? lessonSheet(bookOf(player, kept), lessons, attentionIn(read, player, dayText), dayText)
+        : null,
+    [read, player, kept, lessons],
+  );
+  if (!read || !kept || !lessons) return <p aria-busy="true">Opening the lesson sheet …</p>;
+  if (!player || !sheet)
+    return (
+      <EmptyState title="There is no such student">
+        <Link href="/students">All students</Link>
+      </EmptyState>
+    );
+  const attention = attentionIn(read, player, dayText);
+  const titleOf = (id: string) => read.exercises.get(id)?.title ?? 'an exercise that was deleted';
+  return (
+    <>
+      <Bar data-chrome>
+        <Link href={`/students/${player.id}`}>
+          <ArrowLeft size={15} aria-hidden /> {player.name}
+        </Link>
+        <Button look="primary" onPress={() => window.print()}>
+          <Printer size={15} aria-hidden /> Print
+        </Button>
+      </Bar>
+      <Paper data-lesson-sheet>
+        <h1>
+          {player.name}, {dayText(read.today)}
+        </h1>
+        <p>
+          {sheet.isSinceLesson
+            ? `Since the lesson of ${dayText(sheet.from)}.`
+            : `Since ${dayText(sheet.from)}; no lesson is written down yet.`}
+          {player.cautions === '' ? '' : ` To watch: ${player.cautions}`}
+        </p>
+        <Part
+          title="Needs attention"
+          lines={attention.map(({ kind, exerciseId, why }) => ({
+            exerciseId,
+            text: `${capital(kind)}${exerciseId ? `, ${titleOf(exerciseId)}` : ''}: ${why}`,
+          }))}
+          none="Nothing on record asks for it."
+        />
+        <Part title="Set" lines={sheet.set} none="Nothing was set." />
+        <Part title="Done" lines={sheet.done} none="Nothing was practised." />
+        <Part title="Moved" lines={sheet.moved} none="Nothing to go by." />
+        <Part title="Fails most" lines={sheet.fails} none="No place was named." />
+        <Part title="To hear first" lines={sheet.hearFirst} none="Whatever was practised." />
+        <Part title="What could come next" lines={sheet.next} none="Go on as it goes." />
+        <section aria-label="Room to write">
+          <h2>Heard, said, set</h2>
+          <div className="room" />
+        </section>
+      </Paper>
+    </>
+  );
+}
