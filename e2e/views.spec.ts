@@ -8,6 +8,8 @@ const VIEWS = [
   'Bench',
   'Ladder',
   'Practice',
+  'Students',
+  'Student',
   'Logbook',
   'Handout',
   'Health',
@@ -38,8 +40,18 @@ for (const view of VIEWS)
       await page.getByRole('option', { name: 'Orrin' }).click();
       await page.keyboard.press('Escape');
     }
-    if (view !== 'Bench' && view !== 'Library' && view !== 'Health' && view !== 'Controls and marks')
-      await page.getByRole('navigation').getByRole('link', { name: view }).click();
+    if (!['Bench', 'Library', 'Health', 'Controls and marks'].includes(view))
+      await page
+        .getByRole('navigation')
+        .getByRole('link', { name: view === 'Student' ? 'Students' : view })
+        .click();
+    if (view === 'Students') await expect(page.getByRole('grid', { name: 'Students' })).toBeVisible();
+    if (view === 'Student') {
+      await page.getByRole('row', { name: 'Tamsel' }).click();
+      await page.getByRole('button', { name: 'Lesson of today' }).click();
+      await page.getByRole('button', { name: '+ Kite string' }).first().click();
+      await expect(page.getByRole('textbox', { name: 'What was heard' })).toBeVisible();
+    }
     if (view === 'Ladder') await expect(page.locator('[data-total]')).toBeVisible();
     if (view === 'Ladder' || view === 'Logbook')
       await expect(page.locator('[data-chart] canvas').first()).toBeVisible();
@@ -94,6 +106,12 @@ test('at 400 % zoom nothing but the lane scrolls sideways', async ({ page }) => 
   expect(await overflow()).toBeLessThanOrEqual(0);
   await page.getByRole('navigation').getByRole('link', { name: 'Logbook' }).click();
   await expect(page.getByRole('heading', { name: /^Logbook/ })).toBeVisible();
+  expect(await overflow()).toBeLessThanOrEqual(0);
+  await page.getByRole('navigation').getByRole('link', { name: 'Students' }).click();
+  await expect(page.getByRole('grid', { name: 'Students' })).toBeVisible();
+  expect(await overflow()).toBeLessThanOrEqual(0);
+  await page.getByRole('row', { name: 'Orrin' }).click();
+  await expect(page.getByRole('region', { name: 'Lesson book' })).toBeVisible();
   expect(await overflow()).toBeLessThanOrEqual(0);
   await page.getByRole('navigation').getByRole('link', { name: 'Handout' }).click();
   await expect(page.locator('[data-sheet] section').first()).toBeVisible();

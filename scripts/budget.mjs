@@ -10,6 +10,8 @@ const ROUTES = {
   Bench: '/bench/none',
   Ladder: '/ladder/none',
   Practice: '/practice/none',
+  Students: '/students',
+  Student: '/students/none',
   Logbook: '/logbook',
   Handout: '/handout',
   'Controls and marks': '/developers',

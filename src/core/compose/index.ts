@@ -13,7 +13,7 @@ export { allStrings, firstRecipe, withSource } from './recipe';
 export { CHORDS, SCALES, TONICS } from './names';
 export { blankFault, firstFilled, STARTING_POINTS, startingExercise } from './starting';
 export type { Blank, Filled } from './blanks';
-export { shortForm, type ShortForm } from './short';
+export { shortForm } from './short';
 export { keyOfLine, rekeyRange, type Key } from './rekey';
 export { suppliesOf } from './supply';
 export { tuningFrom, tuningText } from './tuningText';

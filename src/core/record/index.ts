@@ -29,7 +29,7 @@ export { progressOf, trendFrom, trendText } from './progress';
 export type { Forecast } from '../tempo/forecast';
 export { standing } from './standing';
 export { exposureText, loadText, percent, runsText } from './weekWords';
-export { attentionOf, ATTENTIONS, type Attended, type Attention, type AttentionKind } from './attention';
+export { attentionOf, ATTENTIONS, type Attention, type AttentionKind } from './attention';
 export { weekOf } from './day';
 export { HEARD_VERDICTS, type Heard, type HeardVerdict, type SetTask } from '../model/lesson';
 export { MAX_DAY_MINUTES, MAX_LESSON_DAYS, type Aim } from '../model/player';

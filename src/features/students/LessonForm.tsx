@@ -28,6 +28,9 @@ const Lines = styled.ul`
   margin: 0.25rem 0 0;
   padding: 0;
   list-style: none;
+  &:empty {
+    display: none;
+  }
   li {
     display: flex;
     flex-wrap: wrap;
@@ -52,7 +55,7 @@ const Offers = styled.div`
   flex-wrap: wrap;
   align-items: end;
   gap: 0.4rem;
-  margin-top: 0.5rem;
+  margin-top: 0.4rem;
 `;
 
 const MAX_WORDS = 4000;

@@ -14,6 +14,10 @@ import { tasksDone } from '@/work/students/tasks';
 const Tasks = styled.ul`
   display: grid;
   gap: 0.6rem;
+  li > button {
+    display: flex;
+    margin-top: 0.25rem;
+  }
   .words {
     color: ${colour.inkSoft};
   }

@@ -1,7 +1,16 @@
 'use client';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import Link from 'next/link';
-import { Cell, Column, Row, Table, TableBody, TableHeader, type SortDescriptor } from 'react-aria-components';
+import { useRouter } from 'next/navigation';
+import {
+  Cell,
+  Column,
+  Row,
+  RouterProvider,
+  Table,
+  TableBody,
+  TableHeader,
+  type SortDescriptor,
+} from 'react-aria-components';
 import styled from 'styled-components';
 import { durationText } from '@/core';
 import { agoText } from '@/core/record';
@@ -44,8 +53,16 @@ const Root = styled(Table)`
   .short {
     white-space: nowrap;
   }
-  a {
-    font-weight: 650;
+  /* A row is a link to its student. */
+  tbody tr {
+    cursor: pointer;
+  }
+  tbody tr b {
+    color: ${colour.accent};
+    text-decoration: underline;
+  }
+  tbody tr[data-hovered] {
+    background: ${colour.card};
   }
 `;
 
@@ -103,63 +120,64 @@ interface StudentTableProps {
 
 /** The students as a table that is ordered by its heads. */
 export function StudentTable({ rows, today, order, onOrder, titleOf }: StudentTableProps) {
+  const router = useRouter();
   const sort: SortDescriptor = { column: order.by, direction: order.isReversed ? 'descending' : 'ascending' };
   return (
-    <Root
-      aria-label="Students"
-      sortDescriptor={sort}
-      onSortChange={({ column, direction }) =>
-        onOrder({ by: column as RosterColumn, isReversed: direction === 'descending' })
-      }
-    >
-      <TableHeader>
-        {COLUMNS.map(({ id, name }) => (
-          <Column key={id} id={id} allowsSorting isRowHeader={id === 'name'}>
-            {({ sortDirection }) => (
-              <>
-                {name}{' '}
-                {sortDirection === 'ascending' ? (
-                  <ArrowDown size={13} aria-hidden />
-                ) : sortDirection === 'descending' ? (
-                  <ArrowUp size={13} aria-hidden />
-                ) : null}
-              </>
-            )}
-          </Column>
-        ))}
-      </TableHeader>
-      <TableBody>
-        {rows.map((row) => {
-          const { player, lastDay, weekSeconds, weekMinutes, nextLesson } = row;
-          const isOver = nextLesson !== null && nextLesson < today;
-          return (
-            <Row key={player.id} id={player.id} textValue={player.name}>
-              <Cell className="short">
-                <Link href={`/students/${player.id}`} prefetch={false}>
-                  {player.name || 'Without a name'}
-                </Link>
-              </Cell>
-              <Cell>
-                <Attend row={row} titleOf={titleOf} />
-              </Cell>
-              <Cell className="short">{lastDay ? agoText(lastDay, today) : 'never'}</Cell>
-              <Cell className="short">
-                {minutesText(weekSeconds)}
-                {weekMinutes > 0 ? (
-                  <>
-                    {` of ${minutesText(weekMinutes * 60)}`}
-                    <Done $share={Math.min(1, weekSeconds / 60 / weekMinutes)} aria-hidden />
-                  </>
-                ) : null}
-              </Cell>
-              <Cell className="short">
-                {nextLesson ? dayText(nextLesson) : '–'}
-                {isOver ? <small>was due</small> : null}
-              </Cell>
-            </Row>
-          );
-        })}
-      </TableBody>
-    </Root>
+    <RouterProvider navigate={(path) => router.push(path)}>
+      <Root
+        aria-label="Students"
+        sortDescriptor={sort}
+        onSortChange={({ column, direction }) =>
+          onOrder({ by: column as RosterColumn, isReversed: direction === 'descending' })
+        }
+      >
+        <TableHeader>
+          {COLUMNS.map(({ id, name }) => (
+            <Column key={id} id={id} allowsSorting isRowHeader={id === 'name'}>
+              {({ sortDirection }) => (
+                <>
+                  {name}{' '}
+                  {sortDirection === 'ascending' ? (
+                    <ArrowDown size={13} aria-hidden />
+                  ) : sortDirection === 'descending' ? (
+                    <ArrowUp size={13} aria-hidden />
+                  ) : null}
+                </>
+              )}
+            </Column>
+          ))}
+        </TableHeader>
+        <TableBody>
+          {rows.map((row) => {
+            const { player, lastDay, weekSeconds, weekMinutes, nextLesson } = row;
+            const isOver = nextLesson !== null && nextLesson < today;
+            return (
+              <Row key={player.id} id={player.id} href={`/students/${player.id}`} textValue={player.name}>
+                <Cell className="short">
+                  <b>{player.name || 'Without a name'}</b>
+                </Cell>
+                <Cell>
+                  <Attend row={row} titleOf={titleOf} />
+                </Cell>
+                <Cell className="short">{lastDay ? agoText(lastDay, today) : 'never'}</Cell>
+                <Cell className="short">
+                  {minutesText(weekSeconds)}
+                  {weekMinutes > 0 ? (
+                    <>
+                      {` of ${minutesText(weekMinutes * 60)}`}
+                      <Done $share={Math.min(1, weekSeconds / 60 / weekMinutes)} aria-hidden />
+                    </>
+                  ) : null}
+                </Cell>
+                <Cell className="short">
+                  {nextLesson ? dayText(nextLesson) : '–'}
+                  {isOver ? <small>was due</small> : null}
+                </Cell>
+              </Row>
+            );
+          })}
+        </TableBody>
+      </Root>
+    </RouterProvider>
   );
 }

@@ -31,7 +31,7 @@ const MOST_HEARD = 4;
 export const doneText = ({ days, seconds, runs, clean }: Done): string =>
   runs === 0
     ? 'not practised'
-    : `${durationText(Math.round(seconds / 60) * 60)} on ${counted(days, 'day')}, ${clean} of ${counted(runs, 'run')} clean`;
+    : `${durationText(seconds < 90 ? Math.round(seconds) : Math.round(seconds / 60) * 60)} on ${counted(days, 'day')}, ${clean} of ${counted(runs, 'run')} clean`;
 
 /** "Millrace: inside from string 3 to 2, in 15 of 207 passes". */
 export const failText = (
