@@ -4,6 +4,7 @@ import { benchBrowser } from './browser';
 import { benchDrift } from './drift';
 import { benchEngine } from './engine';
 import { benchExchange } from './exchange';
+import { benchRoster } from './roster';
 
 const only = process.argv[2];
 if (only === 'drift') {
@@ -18,6 +19,7 @@ const part = only === 'keys' || only === 'record' ? only : 'all';
 if (only !== 'browser' && part === 'all') {
   benchEngine();
   benchExchange();
+  benchRoster();
   benchBriefs();
 }
 if (only !== 'core') await benchBrowser(part);

@@ -11,7 +11,7 @@ import { failingChanges, rateOf, type ExerciseInBook, type FailingInExercise } f
 import { dayAfter, dayNumber, type DayRecord } from './day';
 import { fitUpTo } from './drifting';
 import { longestPicking } from './load';
-import { progressOf } from './progress';
+import { movementOf } from './progress';
 import { rangeText, statedTempo, type TempoNow } from './stated';
 import { cleanTempoOn, tempoFrom, type HalfLife } from './tempo';
 
@@ -155,7 +155,7 @@ function ofExercise(known: Attended, { exerciseId, days }: ExerciseInBook): Atte
       why: `${KIND_NAMES[place.kind]} from string ${place.stringFrom} to ${place.stringTo} fails in ${place.runs} of ${counted(place.played, 'pass', 'passes')} (${percent(place.rate.low)} to ${percent(place.rate.high)}); no other change comes near.`,
     });
   const fit = fitUpTo(days.filter(({ day }) => day <= today));
-  const progress = progressOf(days, fit);
+  const progress = fit && movementOf(days, fit);
   if (progress?.goes === 'stuck')
     found.push({
       kind: 'stuck',

@@ -12,12 +12,16 @@ const STUCK_DAYS = 21;
 const NO_RISE_OCTAVES = Math.log2(1.05);
 
 /** How the clean tempo moved over the last weeks of practice. */
-export interface Progress {
+export interface Movement {
   /** `open`: it may have moved either way, or the record is too short. */
   readonly goes: 'up' | 'down' | 'stuck' | 'open';
   /** The first day of what it is told from. */
   readonly since: string;
   readonly trend: Trend;
+}
+
+/** The same with a word on the last day. */
+export interface Progress extends Movement {
   /** The last day of practice was worse than those before it led to expect. */
   readonly isLastWeaker: boolean;
 }
@@ -52,9 +56,15 @@ function isLastWeaker(days: Days, fit: DriftFit): boolean {
  * @param days in order.
  */
 export function progressOf(days: Days, fit: DriftFit | null = fitUpTo(days)): Progress | null {
+  const movement = fit && movementOf(days, fit);
+  return movement && { ...movement, isLastWeaker: isLastWeaker(wholeDays(days), fit) };
+}
+
+/** As `progressOf`, without a word on the last day, which takes a fit of its own. */
+export function movementOf(days: Days, fit: DriftFit): Movement | null {
   const whole = wholeDays(days);
   const last = whole.at(-1);
-  if (!fit || !last || whole.length < 2) return null;
+  if (!last || whole.length < 2) return null;
   const enough = whole.findLastIndex(
     ({ day }, at) =>
       whole.length - at >= STUCK_PRACTICE_DAYS && dayNumber(last.day) - dayNumber(day) >= STUCK_DAYS,
@@ -69,7 +79,7 @@ export function progressOf(days: Days, fit: DriftFit | null = fitUpTo(days)): Pr
         : enough >= 0 && trend.high < NO_RISE_OCTAVES
           ? 'stuck'
           : 'open';
-  return { goes, since: whole[from]!.day, trend, isLastWeaker: isLastWeaker(whole, fit) };
+  return { goes, since: whole[from]!.day, trend };
 }
 
 /** How it moved since a day that is shown; null where fewer than two days of practice are. */

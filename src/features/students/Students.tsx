@@ -12,11 +12,12 @@ import { TextField } from '@/ui/controls/TextField';
 import { bound, keyHandler, keyList, UNDO_KEYS, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
 import { dayText } from '@/ui/dayText';
 import { colour } from '@/ui/theme/tokens';
+import { useInPieces } from '@/ui/shell/useInPieces';
 import { useKept } from '@/ui/shell/useKept';
 import { today } from '@/ui/shell/useRecord';
 import { attempt } from '@/work/perform';
 import { attentionCounts, FIRST_ROSTER, listed, type RosterWanted } from '@/work/students/listing';
-import { readRoster, rosterOf } from '@/work/students/roster';
+import { attending, readRoster, rosterOf, withAttention, type ReadRoster } from '@/work/students/roster';
 import { undoIn, undoOf } from '@/work/undoing';
 import { LIBRARY } from '@/storage';
 import { StudentTable } from './StudentTable';
@@ -58,6 +59,8 @@ const Wide = styled.div`
 
 const MAX_NAME = 80;
 
+const attendingIn = (read: ReadRoster) => attending(read, dayText);
+
 const KEYS = keyList('Students', [[['/'], 'Search']], UNDO_KEYS);
 const SHEET = [KEYS];
 
@@ -65,7 +68,14 @@ const SHEET = [KEYS];
 export function Students() {
   const router = useRouter();
   const read = useKept(() => readRoster(database(), today()));
-  const rows = useMemo(() => (read ? rosterOf(read, dayText) : []), [read]);
+  const worked = useInPieces(read ?? null, attendingIn);
+  // What was told last stays until the new is worked out: the list must not jump to and fro.
+  const [attention, setAttention] = useState(worked);
+  if (worked && worked !== attention) setAttention(worked);
+  const rows = useMemo(
+    () => (read ? withAttention(rosterOf(read), attention ?? new Map()) : []),
+    [read, attention],
+  );
   const [wanted, setWanted] = useState<RosterWanted>(FIRST_ROSTER);
   const [name, setName] = useState('');
   const set = (change: Partial<RosterWanted>) => setWanted((one) => ({ ...one, ...change }));
@@ -133,9 +143,11 @@ export function Students() {
         </Button>
       </Bar>
       <Counts role="status">
-        {needing === 0
-          ? `${counted(current.length, 'student')}; nothing on record asks for attention.`
-          : `${needing} of ${counted(current.length, 'student')} ${needing === 1 ? 'needs' : 'need'} attention: ${counts.map(([kind, count]) => `${kind} ${count}`).join(', ')}.`}
+        {attention === null
+          ? `${counted(current.length, 'student')}; what needs attention is being worked out …`
+          : needing === 0
+            ? `${counted(current.length, 'student')}; nothing on record asks for attention.`
+            : `${needing} of ${counted(current.length, 'student')} ${needing === 1 ? 'needs' : 'need'} attention: ${counts.map(([kind, count]) => `${kind} ${count}`).join(', ')}.`}
       </Counts>
       {others.length === 0 ? (
         <EmptyState title="No students yet">

@@ -131,14 +131,14 @@ export function attentionIn(
   });
 }
 
-/** All students, those with the most urgent first, then by name. @param dated a day in words. */
-export function rosterOf(read: ReadRoster, dated: (day: string) => string): RosterRow[] {
+/** All students, without what needs attention, which takes longer. */
+export function rosterOf(read: ReadRoster): RosterRow[] {
   const monday = weekOf(read.today);
   return read.players.map((player): RosterRow => {
     const days = read.days.get(player.id) ?? [];
     return {
       player,
-      attention: player.archivedOn === null ? attentionIn(read, player, dated) : [],
+      attention: [],
       lastDay: days.at(-1)?.day ?? null,
       weekSeconds: days.reduce((sum, { day, seconds }) => sum + (day >= monday ? seconds : 0), 0),
       weekMinutes: player.weekMinutes.reduce((sum, minutes) => sum + minutes, 0),
@@ -146,3 +146,22 @@ export function rosterOf(read: ReadRoster, dated: (day: string) => string): Rost
     };
   });
 }
+
+/** What needs attention, by student, one at a time: whoever runs it can let the page go on between two. @param dated a day in words. */
+export function* attending(
+  read: ReadRoster,
+  dated: (day: string) => string,
+): Generator<void, ReadonlyMap<string, readonly Attention[]>> {
+  const found = new Map<string, readonly Attention[]>();
+  for (const player of read.players) {
+    if (player.archivedOn === null) found.set(player.id, attentionIn(read, player, dated));
+    yield;
+  }
+  return found;
+}
+
+/** Students with what needs attention. */
+export const withAttention = (
+  rows: readonly RosterRow[],
+  attention: ReadonlyMap<string, readonly Attention[]>,
+): RosterRow[] => rows.map((row) => ({ ...row, attention: attention.get(row.player.id) ?? [] }));

@@ -17,7 +17,16 @@ import { tables } from '@/storage/database';
 import { bookOf, readBook } from '../book';
 import { heardLine, taskLine, withLine } from './lessonLines';
 import { attentionCounts, FIRST_ROSTER, listed, type RosterColumn } from './listing';
-import { attentionIn, nextLessonOf, readRoster, rosterOf, type ReadRoster, type RosterRow } from './roster';
+import {
+  attending,
+  attentionIn,
+  nextLessonOf,
+  readRoster,
+  rosterOf,
+  withAttention,
+  type ReadRoster,
+  type RosterRow,
+} from './roster';
 import { lessonSheet } from './sheet';
 import { doneSince, standingLesson } from './tasks';
 
@@ -33,8 +42,15 @@ beforeAll(async () => {
   project = demoProject();
   await importProject(db, project, 'Demo');
   read = await readRoster(db, TODAY);
-  rows = rosterOf(read, same);
+  rows = attended(read);
 });
+
+/** Every student with all that needs attention. */
+function attended(known: ReadRoster): RosterRow[] {
+  const steps = attending(known, same);
+  for (let next = steps.next(); ; next = steps.next())
+    if (next.done) return withAttention(rosterOf(known), next.value);
+}
 
 const named = (name: string) => rows.find(({ player }) => player.name === name)!;
 const kindsOf = (name: string) => [...new Set(named(name).attention.map(({ kind }) => kind))];
@@ -52,7 +68,7 @@ describe('the list', () => {
   });
 
   it('adds the week up from its runs, Monday to Sunday', () => {
-    const sunday = rosterOf({ ...read, today: '2026-01-04' }, same);
+    const sunday = attended({ ...read, today: '2026-01-04' });
     for (const { player, weekSeconds, lastDay } of sunday) {
       const mine = project.runs.filter(({ playerId }) => playerId === player.id);
       const week = mine.filter(({ day }) => day >= '2025-12-29');
