@@ -32,10 +32,20 @@ const LOGBOOK = async (page) => {
   await page.getByRole('link', { name: 'Logbook' }).last().click();
   await page.locator('[data-chart] canvas').first().waitFor();
 };
-const HEALTH = async (page) => {
-  await page.getByRole('button', { name: 'Your data' }).click();
-  await page.getByRole('menuitem', { name: 'Health of your data' }).click();
-  await page.getByText('All of it holds together').waitFor();
+const STUDENTS = async (page) => {
+  await page.getByRole('navigation').getByRole('link', { name: 'Students' }).click();
+  await page.getByText(/students need attention/).waitFor();
+};
+const LESSON = async (page) => {
+  await STUDENTS(page);
+  await page.getByRole('row', { name: 'Tamsel' }).click();
+  await page.locator('[data-chart] canvas').first().waitFor();
+};
+const LESSON_SHEET = async (page) => {
+  await STUDENTS(page);
+  await page.getByRole('row', { name: 'Orrin' }).click();
+  await page.getByRole('button', { name: 'Lesson sheet' }).click();
+  await page.locator('[data-lesson-sheet]').waitFor();
 };
 const HANDOUT = async (page) => {
   await page.getByRole('button', { name: 'Give out' }).click();
@@ -103,9 +113,7 @@ const SET = async (page) => {
 
 const SHOTS = [
   { file: 'library', open: null, dark: false },
-  { file: 'library-dark', open: null, dark: true },
   { file: 'bench', open: 'Millrace: three a string to the middle and on', dark: false },
-  { file: 'bench-long', open: 'Long way round the weir', dark: false },
   { file: 'bench-dark', open: 'Kite string', dark: true, then: PLAY },
   { file: 'pick', open: 'Kite string', dark: false, then: PICK },
   { file: 'two-policies', open: 'Long way round the weir', dark: false, then: TWO },
@@ -142,7 +150,9 @@ const SHOTS = [
     then: LOGBOOK,
     height: 1000,
   },
-  { file: 'health', open: null, dark: false, then: HEALTH },
+  { file: 'students', open: null, dark: false, then: STUDENTS },
+  { file: 'student', open: null, dark: true, then: LESSON, height: 1000 },
+  { file: 'lesson-sheet', open: null, dark: false, then: LESSON_SHEET, height: 900 },
   { file: 'handout', open: 'Gate between two and one', dark: false, then: HANDOUT, height: 1220 },
 ];
 
