@@ -12,7 +12,7 @@ import {
   writeProject,
   type Project,
 } from '@/core';
-import { demoProject } from '@/demo/library';
+import { demoProject as demoToday } from '@/demo/library';
 import { jsonSchemaText } from './jsonSchema';
 
 /** So many times more in the thorough run. */
@@ -20,6 +20,20 @@ const THOROUGH = Number(process.env.THOROUGH ?? 1);
 
 const SCHEMA_FILE = 'docs/project-file.schema.json';
 const STAMP = { revision: 1, createdAt: '2026-01-05', updatedAt: '2026-01-05', deviceId: 'd' };
+const SINCE_16 = {
+  ...{ aims: [], weekMinutes: [0, 0, 0, 0, 0, 0, 0], lessonEvery: null, nextLesson: null, archivedOn: null },
+} as const;
+
+/** The demo as a file without lessons, and what came with them, gives it. */
+function demoProject(): Project {
+  const project = demoToday();
+  return {
+    ...project,
+    lessons: [],
+    players: project.players.map((player) => ({ ...player, ...SINCE_16 })),
+  };
+}
+
 const demo = writeProject(demoProject());
 const VERSION = `"version": ${PROJECT_VERSION}`;
 
@@ -55,7 +69,18 @@ const OF_PLAYERS = ['hand', 'instrument', 'shapesKnown', 'goals', 'cautions', 'l
 
 describe('project files', () => {
   it('come back equal', () => {
-    expect(readProject(demo)).toEqual({ project: demoProject(), problems: [] });
+    expect(readProject(writeProject(demoToday()))).toEqual({ project: demoToday(), problems: [] });
+  });
+
+  it('of version 15 know no lessons, and less of a student', () => {
+    const { lessons: _, ...file } = JSON.parse(writeProject(demoToday())) as {
+      lessons: object[];
+      players: object[];
+    };
+    const old = { ...file, version: 15, players: withoutFields(file.players, Object.keys(SINCE_16)) };
+    expect(readProject(JSON.stringify(old)).project).toEqual(demoProject());
+    // One of today has them.
+    expect(readProject(JSON.stringify({ ...old, version: PROJECT_VERSION })).project).toBeNull();
   });
 
   it('of version 1 are brought up to date', () => {
