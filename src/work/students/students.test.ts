@@ -1,7 +1,7 @@
 /** Students out of the database: the list, its orders, what came of what was set, and the page before a lesson. */
 import '@/storage/testing';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { writeProject, type Project } from '@/core';
+import { ME, writeProject, type Project } from '@/core';
 import { ATTENTIONS } from '@/core/record';
 import { demoProject } from '@/demo/library';
 import {
@@ -39,6 +39,13 @@ let read: ReadRoster;
 let rows: RosterRow[];
 
 beforeAll(async () => {
+  // Whatever other tests left.
+  const kept = tables(db);
+  await Promise.all([
+    ...[kept.exercises, kept.ladders, kept.runs, kept.signs, kept.lessons].map((table) => table.clear()),
+    ...[kept.days, kept.tombstones, kept.log, kept.shelf].map((table) => table.clear()),
+    kept.players.where('id').notEqual(ME).delete(),
+  ]);
   project = demoProject();
   await importProject(db, project, 'Demo');
   read = await readRoster(db, TODAY);
