@@ -57,6 +57,14 @@ test('a lesson is prepared, written down by keyboard, and set; the sheet before 
   await expect(page.getByRole('region', { name: 'Set', exact: true })).toContainText(
     'Over the stile: not practised',
   );
+  // What could come next is made against what fails, with its ladder, and stands in the same lesson.
+  const next = page.getByRole('region', { name: 'What could come next' });
+  await expect(next).toContainText('inside from string 5 to 4: in 15 of 207 passes');
+  await next.getByRole('button', { name: 'Compose a line and set it' }).press('Enter');
+  const line = next.getByRole('link', { name: 'Inside from string 5 to 4, for Orrin' });
+  await expect(line).toBeVisible();
+  await expect(page.getByRole('article').first()).toContainText('Against inside from string 5 to 4');
+
   // What was set has a ladder now.
   await page.getByRole('button', { name: 'Hear Over the stile in a lesson' }).press('Enter');
   await expect(page).toHaveURL(/\/practice\/.+mode=lesson/);

@@ -29,6 +29,7 @@ import { AttentionTag } from './AttentionTag';
 import { LessonBook } from './LessonBook';
 import { Goals, Standing } from './Standing';
 import { Tempos } from './Tempos';
+import { WhatNext } from './WhatNext';
 import { offeredIn } from './offered';
 
 const StudentDialog = dynamic(
@@ -241,6 +242,7 @@ export function Student({ playerId }: { playerId: string }) {
         </div>
         <div>
           <Standing book={book} lesson={standing} onHear={hear} />
+          <WhatNext book={book} lessons={lessons} today={read.today} />
           <Goals book={book} player={player} />
           <Month book={book} />
         </div>

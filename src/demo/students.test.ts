@@ -3,7 +3,7 @@ import '@/storage/testing';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { ME, writeProject, type Project } from '@/core';
 import { ATTENTIONS } from '@/core/record';
-import { demoProject } from '@/demo/library';
+import { demoProject } from './library';
 import {
   addLesson,
   addPlayer,
@@ -14,9 +14,9 @@ import {
   removeLesson,
 } from '@/storage';
 import { tables } from '@/storage/database';
-import { bookOf, readBook } from '../book';
-import { heardLine, taskLine, withLine } from './lessonLines';
-import { attentionCounts, FIRST_ROSTER, listed, type RosterColumn } from './listing';
+import { bookOf, readBook } from '@/work/book';
+import { heardLine, taskLine, withLine } from '@/work/students/lessonLines';
+import { attentionCounts, FIRST_ROSTER, listed, type RosterColumn } from '@/work/students/listing';
 import {
   attending,
   attentionIn,
@@ -26,9 +26,9 @@ import {
   withAttention,
   type ReadRoster,
   type RosterRow,
-} from './roster';
-import { lessonSheet } from './sheet';
-import { doneSince, standingLesson } from './tasks';
+} from '@/work/students/roster';
+import { lessonSheet } from '@/work/students/sheet';
+import { doneSince, standingLesson } from '@/work/students/tasks';
 
 const db = database();
 /** The day after the last of the demo's record. */
