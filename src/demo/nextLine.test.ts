@@ -3,11 +3,11 @@ import '@/storage/testing';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { isPlayer, database, importProject, keptLadder, readExercise, readLessons } from '@/storage';
 import { tables } from '@/storage/database';
-import { ME, planOf } from '@/core';
+import { checkGoal, ME, planOf } from '@/core';
 import { searching, type Outcome } from '@/core/brief';
 import { demoProject } from './library';
 import { bookOf, readBook, type Book } from '@/work/book';
-import { briefAgainst, nextLine, setNextLine, type ComposeOnce } from '@/work/students/nextLine';
+import { briefsAgainst, nextLine, setNextLine, type ComposeOnce } from '@/work/students/nextLine';
 import { failingSince } from '@/work/students/tasks';
 
 const db = database();
@@ -58,6 +58,10 @@ describe('a line against a change', () => {
         expect(fret).toBeLessThanOrEqual(Math.max(Math.min(...frets) + 4, ...frets));
       }
       expect(line.startBpm).toBeLessThan(line.goalBpm);
+      // What it is made for is its goal, and it meets it.
+      expect(checkGoal(line.exercise.goal, planOf(passage, policy, book.player.setup).analysis).state).toBe(
+        'met',
+      );
       expect(line.isComposed).toBe(true);
     },
   );
@@ -82,7 +86,7 @@ describe('a line against a change', () => {
     const [lesson, ...others] = await readLessons(db, player.id);
     expect([lesson!.day, lesson!.set.map(({ words }) => words), others[0]!.day]).toEqual([
       TODAY,
-      ['Slowly.', 'Slowly.'],
+      ['At 88, six clean runs a day, not faster.', 'As a warm-up, slowly.', 'Slowly.', 'Slowly.'],
       '2025-12-29',
     ]);
   });
@@ -97,7 +101,7 @@ describe('a line against a change', () => {
     expect(
       transitions.some(({ kind, stringFrom }) => kind === change!.kind && stringFrom === change!.stringFrom),
     ).toBe(true);
-    expect(briefAgainst(exercise, { kind: 'alternate', stringFrom: 3, stringTo: 3 })).toBeNull();
-    expect(briefAgainst(exercise, { kind: 'backtrack', stringFrom: 3, stringTo: 2 })).toBeNull();
+    expect(briefsAgainst(exercise, { kind: 'alternate', stringFrom: 3, stringTo: 3 })).toEqual([]);
+    expect(briefsAgainst(exercise, { kind: 'backtrack', stringFrom: 3, stringTo: 2 })).toEqual([]);
   });
 });

@@ -16,4 +16,5 @@ export {
   MAX_FINGER_CHANGES,
   MAX_PATTERN,
   type Brief,
+  type Target,
 } from '../model/brief';

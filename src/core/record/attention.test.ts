@@ -1,17 +1,12 @@
 /** What needs attention, of students whose state is known because it was made so. */
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_LIMITS } from '../model/limits';
 import { ATTENTIONS, attentionOf, onePlace, type Attended } from './attention';
 import { exercisesIn } from './book';
 import { dayAfter, NO_KINDS, type DayRecord, type FailingChange } from './day';
+import { chanceOf, judgedRuns } from './testing';
 
 const TODAY = '2026-06-01';
-const chanceOf = (seed: number) => {
-  const random = xoroshiro128plus(seed);
-  return () => (random.next() >>> 0) / 2 ** 32;
-};
-
 /** Days of practice of one exercise, so many days ago, of a hand that is clean at `clean` in four passes of five (one slot a beat). */
 function days(
   ago: readonly number[],
@@ -30,20 +25,7 @@ function days(
       seconds: 480,
     },
     ...{ strokes: 100, exposure: NO_KINDS, wideStretches: 0, longestSeconds: 60, stretches: [], reasons: {} },
-    speeds: Array.from({ length: 8 }, () => {
-      const bpm = clean(before) * 2 ** (0.5 * (chance() - 0.5));
-      const p = 1 / (1 + Math.exp(-(Math.log(4) - 12 * Math.log2(bpm / clean(before)))));
-      return {
-        ...{
-          notesPerSecond: bpm / 60,
-          passes: 1,
-          clean: chance() < p,
-          stoppedIn: null,
-          runs: 1,
-          seconds: 60,
-        },
-      };
-    }),
+    speeds: judgedRuns(clean(before), chance),
     ...{ fails: [], cold: null, lastAt: `${TODAY}T10:00:00+00:00` },
     ...part,
   }));

@@ -1,33 +1,17 @@
 /** Which way the clean tempo goes, of hands whose way is known, and its words. */
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { describe, expect, it } from 'vitest';
 import { dayAfter } from './day';
 import { progressOf, trendFrom, trendText } from './progress';
 import { forecastOf, tempoOverDays } from './tempo';
+import { chanceOf, judgedRuns } from './testing';
 
 const FIRST = '2026-03-02';
 
 /** Eight runs a day of practice at tempos round a clean tempo that is known, one slot a beat. */
 function record(days: readonly number[], clean: (day: number) => number, seed = 3) {
-  const random = xoroshiro128plus(seed);
-  const chance = () => (random.next() >>> 0) / 2 ** 32;
+  const chance = chanceOf(seed);
   return days.map((day) => ({
-    day: dayAfter(FIRST, day),
-    seconds: 600,
-    speeds: Array.from({ length: 8 }, () => {
-      const bpm = clean(day) * 2 ** (0.5 * (chance() - 0.5));
-      const p = 1 / (1 + Math.exp(-(Math.log(4) - 12 * Math.log2(bpm / clean(day)))));
-      return {
-        ...{
-          notesPerSecond: bpm / 60,
-          passes: 1,
-          clean: chance() < p,
-          stoppedIn: null,
-          runs: 1,
-          seconds: 60,
-        },
-      };
-    }),
+    ...{ day: dayAfter(FIRST, day), seconds: 600, speeds: judgedRuns(clean(day), chance) },
   }));
 }
 

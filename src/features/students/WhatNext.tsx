@@ -66,7 +66,7 @@ export function WhatNext({
         const id = await setNextLine(line, book.player, lessons, { today, words });
         setMade({ id, title: line.exercise.title });
         say(
-          `${line.isComposed ? '' : 'No line was found with it so often; a plain figure was made. '}“${line.exercise.title}”${line.twin ? ' and its twin' : ''} ${line.twin ? 'are' : 'is'} in the Library, with a ladder from ${line.startBpm} to ${line.goalBpm}, and set in the lesson of today.`,
+          `${line.isComposed ? '' : 'No line was found with it so often; a plain figure was made. '}“${line.exercise.title}”${line.twin ? ' and its twin' : ''} ${line.twin ? 'are' : 'is'} in the Library, with a ladder from ${line.startBpm} to ${line.goalBpm}, and set in the lesson of today, beside what was set before.`,
         );
       } finally {
         setIsMaking(false);

@@ -10,7 +10,14 @@ import {
   type PlayerRecord,
   type Setup,
 } from '@/core';
-import { draftBrief, withCandidate, type Brief, type Outcome } from '@/core/brief';
+import {
+  draftBrief,
+  withCandidate,
+  type Brief,
+  type Candidate,
+  type Outcome,
+  type Target,
+} from '@/core/brief';
 import { problemExercise, temposFor, twinOf } from '@/core/drills';
 import type { FailingInExercise } from '@/core/record';
 import {
@@ -24,6 +31,7 @@ import {
 } from '@/storage';
 import { judgedOn, type Book } from '../book';
 import { taskLine } from './lessonLines';
+import { standingLesson } from './tasks';
 
 type Change = Pick<FailingInExercise, 'kind' | 'stringFrom' | 'stringTo'>;
 
@@ -36,24 +44,23 @@ const isTrained = (kind: Change['kind']): kind is 'outside' | 'inside' | 'sweep'
   kind === 'outside' || kind === 'inside' || kind === 'sweep';
 
 /**
- * The brief of a line that has a change of an exercise often: in its tones, strings, frets and division, with its policy. Null for what is no change of
- * string with a way over it.
+ * Briefs of a line that has a change of an exercise often, the better first: in its tones, strings, frets and division, with its policy; without
+ * the other kind on these strings, and else with it. None for what is no change of string with a way over it.
  */
-export function briefAgainst(exercise: Exercise, { kind, stringFrom, stringTo }: Change): Brief | null {
-  if (!isTrained(kind) || stringFrom === stringTo) return null;
+export function briefsAgainst(exercise: Exercise, { kind, stringFrom, stringTo }: Change): Brief[] {
+  if (!isTrained(kind) || stringFrom === stringTo) return [];
   const strings = [Math.max(stringFrom, stringTo), Math.min(stringFrom, stringTo)] as const;
-  const draft = draftBrief({
-    ...exercise,
-    goal: { ...NO_GOAL, kind, strings, direction: stringFrom > stringTo ? 'floorward' : 'ceilingward' },
-  });
-  const { targets } = draft;
-  // So often at least; what else comes is as it comes.
-  return {
-    ...draft,
-    notes: NOTES,
-    targets: [{ ...targets[0]!, min: NOTES / 4, max: null }],
-    lands: true,
+  const scope = { strings, skipped: null };
+  const often: Target = {
+    ...{ ...scope, kind, direction: stringFrom > stringTo ? 'floorward' : 'ceilingward' },
+    ...{ min: NOTES / 4, max: null },
   };
+  const draft = draftBrief({ ...exercise, goal: { ...NO_GOAL, kind, strings } });
+  const brief: Brief = { ...draft, notes: NOTES, targets: [often], lands: true };
+  if (kind === 'sweep') return [brief];
+  const other = kind === 'inside' ? 'outside' : 'inside';
+  const none: Target = { ...scope, kind: other, direction: null, min: 0, max: 0 };
+  return [{ ...brief, targets: [often, none] }, brief];
 }
 
 /** How a line is sought: in a worker, or at once in a test. */
@@ -91,24 +98,33 @@ export async function nextLine(
   compose: ComposeOnce,
 ): Promise<NextLine | null> {
   const { setup } = book.player;
-  const brief = briefAgainst(exercise, change);
-  if (!brief) return null;
-  const { candidates } = await compose(brief, setup);
+  const briefs = briefsAgainst(exercise, change);
+  const [first] = briefs;
+  if (!first) return null;
+  let found: { readonly brief: Brief; readonly best: Candidate } | null = null;
+  for (const brief of briefs) {
+    const [best] = (await compose(brief, setup)).candidates;
+    if (!best) continue;
+    found = { brief, best };
+    break;
+  }
   const { kind, stringFrom, stringTo } = change;
   const title = `${capital(KIND_NAMES[kind])} from string ${stringFrom} to ${stringTo}, for ${book.player.name}`;
-  const goal = { ...NO_GOAL, kind: kind as 'inside', strings: brief.targets[0]!.strings, words: '' };
+  const goal = { ...NO_GOAL, kind: kind as 'inside', strings: first.targets[0]!.strings, words: '' };
   const base: Exercise = { ...newExercise(title, exercise.passage), policy: exercise.policy, goal };
-  const [best] = candidates;
-  const made = best
-    ? withCandidate(base, brief, best)
+  const made = found
+    ? withCandidate(base, found.brief, found.best)
     : { ...problemExercise({ kind: kind as 'inside', from: stringFrom, to: stringTo }), title };
   const tempos = temposOf(book, change.exerciseId, exercise, made);
   const line: Exercise = { ...made, startBpm: tempos.startBpm };
   const twin = twinOf(line, planOf(line.passage, line.policy, setup), '', 0);
-  return { exercise: line, twin, ...tempos, isComposed: best !== undefined };
+  return { exercise: line, twin, ...tempos, isComposed: found !== null };
 }
 
-/** Keeps a line with its twin and its ladder, and sets it in the lesson of today; its id. */
+/**
+ * Keeps a line with its twin and its ladder, and sets it in the lesson of today; its id. Where that lesson begins with it, what was set before
+ * stays set.
+ */
 export async function setNextLine(
   { exercise, twin, startBpm, goalBpm }: Omit<NextLine, 'isComposed'>,
   player: PlayerRecord,
@@ -127,6 +143,9 @@ export async function setNextLine(
   const task = { ...taskLine(id, exercise.title), words };
   const lesson = lessons.find(({ day }) => day === today);
   if (lesson) await changeLesson(db, lesson, { set: [...lesson.set, task] });
-  else await addLesson(db, player.id, today, { set: [task] });
+  else {
+    const before = standingLesson(lessons, today)?.set ?? [];
+    await addLesson(db, player.id, today, { set: [...before, task] });
+  }
   return id;
 }
