@@ -58,12 +58,18 @@ test('a lesson is prepared, written down by keyboard, and set; the sheet before 
     'Over the stile: not practised',
   );
   // What could come next is made against what fails, with its ladder, and stands in the same lesson.
+  // It comes into the form that is open, and what is written there after does not take it out again.
+  await lesson.getByRole('button', { name: 'Write on it' }).press('Enter');
   const next = page.getByRole('region', { name: 'What could come next' });
   await expect(next).toContainText('inside from string 5 to 4: in 15 of 207 passes');
   await next.getByRole('button', { name: 'Compose a line and set it' }).press('Enter');
   const line = next.getByRole('link', { name: 'Inside from string 5 to 4, for Orrin' });
   await expect(line).toBeVisible();
-  await expect(page.getByRole('article').first()).toContainText('Against inside from string 5 to 4');
+  await expect(lesson.getByRole('textbox', { name: 'How to practise it' })).toHaveCount(2);
+  await lesson.getByRole('textbox', { name: 'How to practise it' }).first().fill('Three times a day.');
+  await lesson.getByRole('button', { name: 'Close' }).press('Enter');
+  await expect(lesson).toContainText('Over the stile: Three times a day.');
+  await expect(lesson).toContainText('Against inside from string 5 to 4');
 
   // What was set has a ladder now.
   await page.getByRole('button', { name: 'Hear Over the stile in a lesson' }).press('Enter');

@@ -67,17 +67,13 @@ interface LessonBookProps {
   readonly today: string;
   readonly near: readonly Offered[];
   readonly all: readonly Offered[];
+  readonly titleOf: (line: Heard | SetTask) => string;
   readonly onSet: (exerciseId: string) => void;
 }
 
 /** The lessons, newest first; that of today is open to be written on. */
-export function LessonBook({ playerId, lessons, today, near, all, onSet }: LessonBookProps) {
+export function LessonBook({ playerId, lessons, today, near, all, titleOf, onSet }: LessonBookProps) {
   const [openId, setOpenId] = useState<string | null>(null);
-  const titles = new Map(all.map(({ id, title }) => [id, title || 'Untitled']));
-  const titleOf = (line: Heard | SetTask) =>
-    line.exerciseId === null
-      ? line.title || 'Something'
-      : (titles.get(line.exerciseId) ?? (line.title || 'an exercise that was deleted'));
   const begin = () =>
     attempt('Beginning a lesson', async () => setOpenId(await addLesson(database(), playerId, today)));
   const remove = (lesson: LessonRecord) =>
@@ -120,7 +116,7 @@ export function LessonBook({ playerId, lessons, today, near, all, onSet }: Lesso
               </Button>
             </header>
             {isOpen ? (
-              <LessonForm lesson={lesson} near={near} all={all} onSet={onSet} />
+              <LessonForm lesson={lesson} near={near} all={all} titleOf={titleOf} onSet={onSet} />
             ) : heard.length + set.length === 0 && said === '' ? (
               <p>Nothing is written of it.</p>
             ) : (

@@ -1,6 +1,5 @@
 'use client';
 import { Trash2 } from 'lucide-react';
-import { useState } from 'react';
 import styled from 'styled-components';
 import { MAX_BPM, MAX_TITLE, MIN_BPM, type LessonRecord } from '@/core';
 import { HEARD_VERDICTS, type Heard, type HeardVerdict, type SetTask } from '@/core/record';
@@ -11,6 +10,7 @@ import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { say } from '@/ui/controls/say';
 import { TextField } from '@/ui/controls/TextField';
+import { useTyped } from '@/ui/shell/useTyped';
 import { colour } from '@/ui/theme/tokens';
 import { heardLine, taskLine, withLine } from '@/work/students/lessonLines';
 
@@ -83,6 +83,8 @@ interface LessonFormProps {
   readonly near: readonly Offered[];
   /** All of the Library. */
   readonly all: readonly Offered[];
+  /** What a line is about, by its name. */
+  readonly titleOf: (line: Heard | SetTask) => string;
   /** Told when an exercise is set, so that the student has a ladder on it. */
   readonly onSet: (exerciseId: string) => void;
 }
@@ -128,17 +130,13 @@ function Adding({
 }
 
 /** What a lesson says, written while it lasts: each change is kept at once. */
-export function LessonForm({ lesson, near, all, onSet }: LessonFormProps) {
-  // Shown as it is typed; what is kept follows a moment later.
-  const [typed, setTyped] = useState(lesson);
-  const set = (fields: LessonFields) => {
-    setTyped((now) => ({ ...now, ...fields }));
+export function LessonForm({ lesson, near, all, titleOf, onSet }: LessonFormProps) {
+  const [typed, set] = useTyped(lesson, (fields: LessonFields) =>
     changeLesson(database(), lesson, fields).catch((error: Error) =>
       say(`What was written on the lesson could not be kept: ${error.message}`),
-    );
-  };
+    ),
+  );
   const { heard, said, set: tasks } = typed;
-  const titleOf = (id: string) => all.find((one) => one.id === id)?.title ?? 'an exercise that was deleted';
   const setHeard = (at: number, change: Partial<Heard> | null) => set({ heard: withLine(heard, at, change) });
   const setTask = (at: number, change: Partial<SetTask> | null) => set({ set: withLine(tasks, at, change) });
   const title = (line: Heard | SetTask, onChange: (title: string) => void) =>
@@ -147,15 +145,13 @@ export function LessonForm({ lesson, near, all, onSet }: LessonFormProps) {
         <TextField label="What" value={line.title} maxLength={MAX_TITLE} onChange={onChange} />
       </div>
     ) : (
-      <span className="title">{titleOf(line.exerciseId)}</span>
+      <span className="title">{titleOf(line)}</span>
     );
   const remove = (name: string, onPress: () => void) => (
     <Button square look="quiet" aria-label={`Take out ${name}`} onPress={onPress}>
       <Trash2 size={16} aria-hidden />
     </Button>
   );
-  const nameOf = (line: Heard | SetTask) =>
-    line.exerciseId === null ? line.title || 'this line' : titleOf(line.exerciseId);
   return (
     <Form>
       <div>
@@ -186,7 +182,7 @@ export function LessonForm({ lesson, near, all, onSet }: LessonFormProps) {
                   onChange={(words) => setHeard(at, { words })}
                 />
               </div>
-              {remove(nameOf(line), () => setHeard(at, null))}
+              {remove(titleOf(line), () => setHeard(at, null))}
             </li>
           ))}
         </Lines>
@@ -221,7 +217,7 @@ export function LessonForm({ lesson, near, all, onSet }: LessonFormProps) {
                   onChange={(words) => setTask(at, { words })}
                 />
               </div>
-              {remove(nameOf(line), () => setTask(at, null))}
+              {remove(titleOf(line), () => setTask(at, null))}
             </li>
           ))}
         </Lines>

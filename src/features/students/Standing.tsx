@@ -8,6 +8,7 @@ import { Panel } from '@/ui/controls/panel';
 import { dayText } from '@/ui/dayText';
 import { colour } from '@/ui/theme/tokens';
 import { judgedOn, type Book } from '@/work/book';
+import { lineTitle } from '@/work/students/lessonLines';
 import { doneText } from '@/work/students/sheet';
 import { tasksDone } from '@/work/students/tasks';
 
@@ -54,7 +55,7 @@ export function Standing({
               {task.exerciseId !== null && book.exercises.has(task.exerciseId) ? (
                 <Exercise book={book} id={task.exerciseId} />
               ) : (
-                task.title || 'Something'
+                lineTitle(task, book.exercises)
               )}
               {done ? `: ${doneText(done)}` : ''}
               {judged?.stated ? `; clean tempo ${statedText(judged.stated)}` : ''}.

@@ -22,6 +22,7 @@ import { bookOf, readBook, type Book } from '@/work/book';
 import { attempt } from '@/work/perform';
 import { attentionIn, nextLessonOf, readRoster, type ReadRoster } from '@/work/students/roster';
 import { failingSince, standingLesson } from '@/work/students/tasks';
+import { lineTitle } from '@/work/students/lessonLines';
 import { failText } from '@/work/students/sheet';
 import { switchStudent } from '@/work/takingAlong';
 import { undoIn, undoOf } from '@/work/undoing';
@@ -237,6 +238,7 @@ export function Student({ playerId }: { playerId: string }) {
             today={read.today}
             near={offered.near}
             all={offered.all}
+            titleOf={(line) => lineTitle(line, book.exercises)}
             onSet={onSet}
           />
         </div>

@@ -1,5 +1,4 @@
 'use client';
-import { useState } from 'react';
 import styled from 'styled-components';
 import { MAX_STRETCH_MM, ME, MIN_STRETCH_MM, type PlayerRecord, type Setup } from '@/core';
 import { changePlayer, database } from '@/storage';
@@ -11,6 +10,7 @@ import { TextField } from '../controls/TextField';
 import { colour } from '../theme/tokens';
 import { HandChoices } from './HandChoices';
 import { StudentWork } from './StudentWork';
+import { useTyped } from './useTyped';
 
 const Fields = styled.div`
   display: grid;
@@ -38,19 +38,14 @@ const MIN_SPACING_MM = 5;
 const MAX_SPACING_MM = 20;
 const MAX_LIMIT_MINUTES = 600;
 
-type Fields = Partial<Omit<PlayerRecord, 'id' | 'revision' | 'createdAt' | 'updatedAt' | 'deviceId'>>;
-
 /** All that is known of a student; each change is kept at once. */
 export function StudentDialog({ player: opened, onClose }: { player: PlayerRecord; onClose: () => void }) {
-  // Shown as it is typed; what is kept follows a moment later.
-  const [player, setPlayer] = useState(opened);
+  const [player, set] = useTyped<PlayerRecord>(opened, (fields) =>
+    changePlayer(database(), opened.id, fields).catch((error: Error) =>
+      say(`What was said of ${opened.name} could not be kept: ${error.message}`),
+    ),
+  );
   const { setup, limits } = player;
-  const set = (fields: Fields) => {
-    setPlayer((now) => ({ ...now, ...fields }));
-    changePlayer(database(), player.id, fields).catch((error: Error) =>
-      say(`What was said of ${player.name} could not be kept: ${error.message}`),
-    );
-  };
   const setSetup = (change: Partial<Setup>) => set({ setup: { ...setup, ...change } });
   const mm = (label: string, key: Exclude<keyof Setup, 'handedness'>, min: number, max: number) => (
     <NumberField

@@ -2,6 +2,7 @@
 import { bpmText, counted, durationText, KIND_NAMES, type LessonRecord } from '@/core';
 import { agoText, dayAfter, dueOn, statedText, type Attention, type FailingInExercise } from '@/core/record';
 import { judgedOn, type Book } from '../book';
+import { lineTitle } from './lessonLines';
 import { doneSince, failingSince, movedText, standingLesson, tasksDone, type Done } from './tasks';
 
 /** A line of the sheet, with the exercise that it is about. */
@@ -108,8 +109,6 @@ export function lessonSheet(
   const from = last?.day ?? dayAfter(today, -WITHOUT_LESSON_DAYS);
   const tasks = lesson ? tasksDone(book, lesson) : [];
   const taskIds = tasks.flatMap(({ task }) => task.exerciseId ?? []);
-  const titled = (exerciseId: string | null, title: string) =>
-    exerciseId !== null && book.exercises.has(exerciseId) ? book.titleOf(exerciseId) : title || 'Something';
   const since = book.practised.filter(
     ({ exerciseId, lastDay }) => lastDay >= from && book.exercises.has(exerciseId),
   );
@@ -117,13 +116,15 @@ export function lessonSheet(
   return {
     from,
     isSinceLesson: last !== undefined && last !== null,
-    set: tasks.map(({ task: { exerciseId, title, words } }) => ({
-      exerciseId,
-      text: `${titled(exerciseId, title)}${words ? `: ${words}` : ''}`,
+    set: tasks.map(({ task }) => ({
+      exerciseId: task.exerciseId,
+      text: `${lineTitle(task, book.exercises)}${task.words ? `: ${task.words}` : ''}`,
     })),
     done: [
-      ...tasks.flatMap(({ task: { exerciseId, title }, done }) =>
-        done ? [{ exerciseId, text: `${titled(exerciseId, title)}: ${doneText(done)}.` }] : [],
+      ...tasks.flatMap(({ task, done }) =>
+        done
+          ? [{ exerciseId: task.exerciseId, text: `${lineTitle(task, book.exercises)}: ${doneText(done)}.` }]
+          : [],
       ),
       ...others.map(({ exerciseId }) => ({
         exerciseId,
