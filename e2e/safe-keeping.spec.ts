@@ -35,6 +35,7 @@ test('exported, wiped and restored, everything is as it was; another version is 
             'ladders',
             'runs',
             'signs',
+            'lessons',
             'days',
             'log',
             'shelf',
