@@ -195,7 +195,10 @@ export function Student({ playerId }: { playerId: string }) {
     });
   const hear = (exerciseId: string) =>
     attempt('Opening the lesson', async () => {
-      if (!isCurrent) await switchStudent(current, player, location.pathname, location.search);
+      if (!isCurrent) {
+        await switchStudent(current, player, location.pathname, location.search);
+        say(`${player.name} is the student of the moment.`);
+      }
       router.push(`/practice/${exerciseId}?mode=lesson`);
     });
   const onSet = (exerciseId: string) =>
