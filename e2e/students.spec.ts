@@ -95,6 +95,7 @@ test('what is known of a student is kept as it is typed; archived and brought ba
   await page.keyboard.press('Tab');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('region', { name: 'Goals' })).toContainText('The stile in the dark, at 88');
+  await expect(page.getByText('25 min planned a week')).toBeVisible();
   await page.reload();
   await expect(page.getByText('25 min planned a week')).toBeVisible();
   await page.getByRole('button', { name: 'Archive', exact: true }).press('Enter');
