@@ -19,7 +19,7 @@ import { heardLine, lineTitle, taskLine, withLine } from '@/work/students/lesson
 import { attentionCounts, FIRST_ROSTER, listed, type RosterColumn } from '@/work/students/listing';
 import {
   attending,
-  attentionIn,
+  attentionInBook,
   nextLessonOf,
   readRoster,
   rosterOf,
@@ -191,7 +191,7 @@ describe('the page before a lesson', () => {
     const { player } = named(name);
     const book = bookOf(player, await readBook(db, player.id, TODAY));
     const lessons = await readLessons(db, player.id);
-    return { book, lessons, sheet: lessonSheet(book, lessons, attentionIn(read, player, same), same) };
+    return { book, lessons, sheet: lessonSheet(book, lessons, attentionInBook(book, lessons, same), same) };
   };
 
   it('says what was set and what came of it, by the runs since the lesson', async () => {
@@ -219,6 +219,17 @@ describe('the page before a lesson', () => {
     expect([sheet.moved, sheet.fails, sheet.hearFirst, sheet.next]).toEqual([[], [], [], []]);
     expect(sheet.done[0]!.text).toContain('not practised');
     expect((await sheetOf('Tobin')).sheet).toMatchObject({ isSinceLesson: false, set: [], done: [] });
+  });
+
+  it('is of what was set before today, also where something is being set today; attention is the same as in the list', async () => {
+    const { sheet } = await sheetOf('Jessamy');
+    const { player } = named('Jessamy');
+    await addLesson(db, player.id, TODAY, { set: [taskLine(null, 'Something new')] });
+    expect((await sheetOf('Jessamy')).sheet.set).toEqual(sheet.set);
+    for (const row of rows) {
+      const { book, lessons } = await sheetOf(row.player.name);
+      if (row.player.archivedOn === null) expect(attentionInBook(book, lessons, same)).toEqual(row.attention);
+    }
   });
 
   it('names nothing that is not in the Library, and goes out with the project', async () => {

@@ -15,6 +15,10 @@ export async function currentPlayer(db: DatabaseHandle): Promise<PlayerRecord | 
 /** All students. */
 export const readPlayers = (db: DatabaseHandle): Promise<PlayerRecord[]> => tables(db).players.toArray();
 
+/** A student; undefined where there is none of that id. */
+export const readPlayer = (db: DatabaseHandle, id: string): Promise<PlayerRecord | undefined> =>
+  tables(db).players.get(id);
+
 /** Whether a student is still here. */
 export const isPlayer = async (db: DatabaseHandle, id: string): Promise<boolean> =>
   (await tables(db).players.get(id)) !== undefined;

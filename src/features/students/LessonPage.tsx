@@ -3,17 +3,13 @@ import { ArrowLeft, Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import styled from 'styled-components';
-import { capital } from '@/core';
-import { database, readLessons } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { dayText } from '@/ui/dayText';
 import { colour } from '@/ui/theme/tokens';
-import { useKept } from '@/ui/shell/useKept';
-import { today } from '@/ui/shell/useRecord';
-import { bookOf, readBook } from '@/work/book';
-import { attentionIn, readRoster } from '@/work/students/roster';
+import { attentionInBook } from '@/work/students/roster';
 import { lessonSheet, type SheetLine } from '@/work/students/sheet';
+import { useOpenStudent } from './useOpenStudent';
 
 const Bar = styled.div`
   display: flex;
@@ -78,26 +74,20 @@ function Part({ title, lines, none }: { title: string; lines: readonly SheetLine
 
 /** One page before a lesson: what was set, what was done of it, what moved, what fails, what to hear first, what could come next. */
 export function LessonPage({ playerId }: { playerId: string }) {
-  const read = useKept(() => readRoster(database(), today()), []);
-  const kept = useKept(() => readBook(database(), playerId, today()), [playerId]);
-  const lessons = useKept(() => readLessons(database(), playerId), [playerId]);
-  const player = read?.players.find(({ id }) => id === playerId);
-  const sheet = useMemo(
-    () =>
-      read && player && kept && lessons
-        ? lessonSheet(bookOf(player, kept), lessons, attentionIn(read, player, dayText), dayText)
-        : null,
-    [read, player, kept, lessons],
-  );
-  if (!read || !kept || !lessons) return <p aria-busy="true">Opening the lesson sheet …</p>;
-  if (!player || !sheet)
+  const opened = useOpenStudent(playerId);
+  const sheet = useMemo(() => {
+    if (!opened?.book) return null;
+    const { book, lessons } = opened;
+    return lessonSheet(book, lessons, attentionInBook(book, lessons, dayText), dayText);
+  }, [opened]);
+  if (!opened) return <p aria-busy="true">Opening the lesson sheet …</p>;
+  if (!opened.book || !sheet)
     return (
       <EmptyState title="There is no such student">
         <Link href="/students">All students</Link>
       </EmptyState>
     );
-  const attention = attentionIn(read, player, dayText);
-  const titleOf = (id: string) => read.exercises.get(id)?.title ?? 'an exercise that was deleted';
+  const { player, today } = opened.book;
   return (
     <>
       <Bar data-chrome>
@@ -110,7 +100,7 @@ export function LessonPage({ playerId }: { playerId: string }) {
       </Bar>
       <Paper data-lesson-sheet>
         <h1>
-          {player.name}, {dayText(read.today)}
+          {player.name}, {dayText(today)}
         </h1>
         <p>
           {sheet.isSinceLesson
@@ -118,14 +108,7 @@ export function LessonPage({ playerId }: { playerId: string }) {
             : `Since ${dayText(sheet.from)}; no lesson is written down yet.`}
           {player.cautions === '' ? '' : ` To watch: ${player.cautions}`}
         </p>
-        <Part
-          title="Needs attention"
-          lines={attention.map(({ kind, exerciseId, why }) => ({
-            exerciseId,
-            text: `${capital(kind)}${exerciseId ? `, ${titleOf(exerciseId)}` : ''}: ${why}`,
-          }))}
-          none="Nothing on record asks for it."
-        />
+        <Part title="Needs attention" lines={sheet.attention} none="Nothing on record asks for it." />
         <Part title="Set" lines={sheet.set} none="Nothing was set." />
         <Part title="Done" lines={sheet.done} none="Nothing was practised." />
         <Part title="Moved" lines={sheet.moved} none="Nothing to go by." />

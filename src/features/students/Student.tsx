@@ -5,9 +5,9 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { durationText, ME, type PlayerRecord } from '@/core';
-import { agoText, dayAfter, exposureText, loadText, runsText, weeksOf } from '@/core/record';
-import { changePlayer, database, readLessons, recordScope, setLadder, ownLadder } from '@/storage';
+import { durationText, ME, type LessonRecord } from '@/core';
+import { agoText, exposureText, loadText, runsText, weeksOf } from '@/core/record';
+import { changePlayer, database, recordScope, setLadder, ownLadder } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { Panel } from '@/ui/controls/panel';
@@ -16,12 +16,11 @@ import { useUndoKeys } from '@/ui/keys/keys';
 import { dayText } from '@/ui/dayText';
 import { colour } from '@/ui/theme/tokens';
 import { usePlayer } from '@/ui/shell/player';
-import { useKept } from '@/ui/shell/useKept';
 import { today } from '@/ui/shell/useRecord';
-import { bookOf, readBook, type Book } from '@/work/book';
+import type { Book } from '@/work/book';
 import { attempt } from '@/work/perform';
-import { attentionIn, nextLessonOf, readRoster, type ReadRoster } from '@/work/students/roster';
-import { failingSince, standingLesson } from '@/work/students/tasks';
+import { attentionInBook, minutesOfWeek, nextLessonOf } from '@/work/students/roster';
+import { failingSince, monthFrom, standingLesson } from '@/work/students/tasks';
 import { lineTitle } from '@/work/students/lessonLines';
 import { failText } from '@/work/students/sheet';
 import { switchStudent } from '@/work/takingAlong';
@@ -32,6 +31,7 @@ import { Goals, Standing } from './Standing';
 import { Tempos } from './Tempos';
 import { WhatNext } from './WhatNext';
 import { offeredIn } from './offered';
+import { useOpenStudent } from './useOpenStudent';
 
 const StudentDialog = dynamic(
   () => import('@/ui/shell/StudentDialog').then((module) => module.StudentDialog),
@@ -82,23 +82,21 @@ const Reasons = styled.ul`
   list-style: none;
 `;
 
-const MONTH_DAYS = 28;
 const MOST_FAILS = 6;
 
 /** What is kept of a student's hand, in the words that stand in the head. */
-function factsOf(player: PlayerRecord, read: ReadRoster): string {
-  const days = read.days.get(player.id) ?? [];
+function factsOf({ player, days, today: now }: Book, lessons: readonly LessonRecord[]): string {
   const last = days.at(-1)?.day;
-  const next = nextLessonOf(player, read.lessons.get(player.id)?.last ?? null, read.today);
+  const next = nextLessonOf(player, lessons.find(({ day }) => day <= now)?.day ?? null, now);
   return [
-    last ? `Last practised ${agoText(last, read.today)}` : 'Nothing practised yet',
-    next ? `next lesson ${dayText(next)}${next < read.today ? ' (was due)' : ''}` : 'no next lesson set',
+    last ? `Last practised ${agoText(last, now)}` : 'Nothing practised yet',
+    next ? `next lesson ${dayText(next)}${next < now ? ' (was due)' : ''}` : 'no next lesson set',
     ...(player.archivedOn === null ? [] : [`archived on ${dayText(player.archivedOn)}`]),
   ].join(' · ');
 }
 
-function Attending({ read, player, book }: { read: ReadRoster; player: PlayerRecord; book: Book }) {
-  const attention = useMemo(() => attentionIn(read, player, dayText), [read, player]);
+function Attending({ book, lessons }: { book: Book; lessons: readonly LessonRecord[] }) {
+  const attention = useMemo(() => attentionInBook(book, lessons, dayText), [book, lessons]);
   return (
     <Panel aria-label="Needs attention">
       <h2>Needs attention</h2>
@@ -122,10 +120,12 @@ function Attending({ read, player, book }: { read: ReadRoster; player: PlayerRec
 
 /** What fails, and what the hand bore, in the last four weeks. */
 function Month({ book }: { book: Book }) {
-  const { days, now, player, titleOf } = book;
-  const recent = useMemo(() => days.filter(({ day }) => day > dayAfter(now, -MONTH_DAYS)), [days, now]);
-  const weeks = weeksOf(recent);
-  const failing = recent.length > 0 ? failingSince(book, recent[0]!.day, MOST_FAILS) : [];
+  const { player, titleOf } = book;
+  const { recent, weeks, failing } = useMemo(() => {
+    const from = monthFrom(book);
+    const some = book.days.filter(({ day }) => day >= from);
+    return { recent: some, weeks: weeksOf(some), failing: failingSince(book, from, MOST_FAILS) };
+  }, [book]);
   return (
     <Panel aria-label="Last four weeks">
       <h2>Last four weeks</h2>
@@ -163,21 +163,19 @@ export function Student({ playerId }: { playerId: string }) {
   const router = useRouter();
   const current = usePlayer();
   const [isOpen, setIsOpen] = useState(false);
-  const read = useKept(() => readRoster(database(), today()), []);
-  const kept = useKept(() => readBook(database(), playerId, today()), [playerId]);
-  const lessons = useKept(() => readLessons(database(), playerId), [playerId]);
-  const player = read?.players.find(({ id }) => id === playerId);
-  const book = useMemo(() => (player && kept ? bookOf(player, kept) : null), [player, kept]);
+  const opened = useOpenStudent(playerId);
   useUndoKeys((way) => undoIn(recordScope(playerId), way));
-  const offered = useMemo(() => (book && lessons ? offeredIn(book, lessons) : null), [book, lessons]);
-  if (!read || !kept || !lessons) return <p aria-busy="true">Opening the student …</p>;
-  if (!player || !book || !offered)
+  const offered = useMemo(() => (opened?.book ? offeredIn(opened.book, opened.lessons) : null), [opened]);
+  if (!opened) return <p aria-busy="true">Opening the student …</p>;
+  if (!opened.book || !offered)
     return (
       <EmptyState title="There is no such student">
         <p>It was deleted, or belongs to another browser.</p>
         <Link href="/students">All students</Link>
       </EmptyState>
     );
+  const { book, lessons } = opened;
+  const { player } = book;
   const isCurrent = current.id === player.id;
   const archive = () =>
     attempt('Archiving', async () => {
@@ -188,17 +186,13 @@ export function Student({ playerId }: { playerId: string }) {
         undoOf(entry),
       );
     });
-  const choose = () =>
-    attempt('Choosing', async () => {
-      await switchStudent(current, player, location.pathname, location.search);
-      say(`${player.name} is the student of the moment.`);
-    });
+  const become = async () => {
+    await switchStudent(current, player, location.pathname, location.search);
+    say(`${player.name} is the student of the moment.`);
+  };
   const hear = (exerciseId: string) =>
     attempt('Opening the lesson', async () => {
-      if (!isCurrent) {
-        await switchStudent(current, player, location.pathname, location.search);
-        say(`${player.name} is the student of the moment.`);
-      }
+      if (!isCurrent) await become();
       router.push(`/practice/${exerciseId}?mode=lesson`);
     });
   const onSet = (exerciseId: string) =>
@@ -207,14 +201,14 @@ export function Student({ playerId }: { playerId: string }) {
       const startBpm = offered.all.find(({ id }) => id === exerciseId)?.startBpm;
       if (startBpm !== undefined) await setLadder(database(), exerciseId, player.id, startBpm, { startBpm });
     });
-  const standing = standingLesson(lessons, read.today);
-  const minutes = player.weekMinutes.reduce((sum, one) => sum + one, 0);
+  const standing = standingLesson(lessons, book.today);
+  const minutes = minutesOfWeek(player);
   return (
     <Root tabIndex={-1} data-student={player.id}>
       <Head>
         <h1>{player.name || 'Without a name'}</h1>
         <span className="facts">
-          {factsOf(player, read)}
+          {factsOf(book, lessons)}
           {minutes > 0 ? ` · ${durationText(minutes * 60)} planned a week` : ''}
         </span>
         <Button onPress={() => router.push(`/students/${player.id}/sheet`)}>
@@ -224,7 +218,9 @@ export function Student({ playerId }: { playerId: string }) {
         {isCurrent ? (
           <Button onPress={() => router.push('/logbook')}>Logbook</Button>
         ) : (
-          <Button onPress={choose}>Make {player.name} the student of the moment</Button>
+          <Button onPress={() => attempt('Choosing', become)}>
+            Make {player.name} the student of the moment
+          </Button>
         )}
         {player.id === ME ? null : (
           <Button look="quiet" onPress={archive}>
@@ -234,11 +230,11 @@ export function Student({ playerId }: { playerId: string }) {
       </Head>
       <Columns>
         <div>
-          <Attending read={read} player={player} book={book} />
+          <Attending book={book} lessons={lessons} />
           <LessonBook
             playerId={player.id}
             lessons={lessons}
-            today={read.today}
+            today={book.today}
             near={offered.near}
             all={offered.all}
             titleOf={(line) => lineTitle(line, book.exercises)}
@@ -247,7 +243,7 @@ export function Student({ playerId }: { playerId: string }) {
         </div>
         <div>
           <Standing book={book} lesson={standing} onHear={hear} />
-          <WhatNext book={book} lessons={lessons} today={read.today} />
+          <WhatNext book={book} lessons={lessons} today={book.today} />
           <Goals book={book} player={player} />
           <Month book={book} />
         </div>

@@ -1,8 +1,7 @@
 'use client';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { counted, KIND_NAMES, type LessonRecord } from '@/core';
-import { dayAfter } from '@/core/record';
 import { readExercise, database } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { Panel } from '@/ui/controls/panel';
@@ -10,10 +9,8 @@ import { say } from '@/ui/controls/say';
 import { startComposing } from '@/workers';
 import type { Book } from '@/work/book';
 import { attempt } from '@/work/perform';
-import { failingSince } from '@/work/students/tasks';
+import { changeToTrain } from '@/work/students/tasks';
 
-const MONTH_DAYS = 28;
-const LOOKED_AT = 8;
 const SEED = 1;
 
 const lines = () => import('@/work/students/nextLine');
@@ -30,14 +27,7 @@ export function WhatNext({
 }) {
   const [isMaking, setIsMaking] = useState(false);
   const [made, setMade] = useState<{ id: string; title: string } | null>(null);
-  const failing = failingSince(book, dayAfter(book.now, 1 - MONTH_DAYS), LOOKED_AT).filter(({ exerciseId }) =>
-    book.exercises.has(exerciseId),
-  );
-  // Made of a change of string with a way over it; others are no matter of a line.
-  const change = failing.find(
-    ({ kind, stringFrom, stringTo }) =>
-      ['outside', 'inside', 'sweep'].includes(kind) && stringFrom !== stringTo,
-  );
+  const change = useMemo(() => changeToTrain(book), [book]);
   if (!change) return null;
   const { kind, stringFrom, stringTo, runs, played, exerciseId } = change;
   const what = `${KIND_NAMES[kind]} from string ${stringFrom} to ${stringTo}`;

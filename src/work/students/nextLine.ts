@@ -31,7 +31,7 @@ import {
 } from '@/storage';
 import { judgedOn, type Book } from '../book';
 import { taskLine } from './lessonLines';
-import { standingLesson } from './tasks';
+import { isTrained, standingLesson } from './tasks';
 
 type Change = Pick<FailingInExercise, 'kind' | 'stringFrom' | 'stringTo'>;
 
@@ -40,15 +40,14 @@ const NOTES = 16;
 /** Below the lower end of the clean tempo, as a session begins. */
 const BELOW = 0.9;
 
-const isTrained = (kind: Change['kind']): kind is 'outside' | 'inside' | 'sweep' =>
-  kind === 'outside' || kind === 'inside' || kind === 'sweep';
-
 /**
  * Briefs of a line that has a change of an exercise often, the better first: in its tones, strings, frets and division, with its policy; without
  * the other kind on these strings, and else with it. None for what is no change of string with a way over it.
  */
-export function briefsAgainst(exercise: Exercise, { kind, stringFrom, stringTo }: Change): Brief[] {
-  if (!isTrained(kind) || stringFrom === stringTo) return [];
+export function briefsAgainst(exercise: Exercise, change: Change): Brief[] {
+  if (!isTrained(change)) return [];
+  const { stringFrom, stringTo } = change;
+  const kind = change.kind as 'outside' | 'inside' | 'sweep';
   const strings = [Math.max(stringFrom, stringTo), Math.min(stringFrom, stringTo)] as const;
   const scope = { strings, skipped: null };
   const often: Target = {

@@ -4,6 +4,7 @@ import {
   ME,
   type ExerciseRecord,
   type LadderRecord,
+  type LessonRecord,
   type PlayerRecord,
   type SignRecord,
 } from '@/core';
@@ -28,6 +29,7 @@ import {
   readPlayers,
   type DatabaseHandle,
 } from '@/storage';
+import type { Book } from '../book';
 
 /** What is kept of all students. */
 export interface ReadRoster {
@@ -91,6 +93,10 @@ export async function readRoster(db: DatabaseHandle, today: string): Promise<Rea
   };
 }
 
+/** Minutes that are planned for a week. */
+export const minutesOfWeek = ({ weekMinutes }: Pick<PlayerRecord, 'weekMinutes'>): number =>
+  weekMinutes.reduce((sum, minutes) => sum + minutes, 0);
+
 /** When a student's next lesson is: as it was said, or so many days after the last. */
 export function nextLessonOf(
   { nextLesson, lessonEvery }: Pick<PlayerRecord, 'nextLesson' | 'lessonEvery'>,
@@ -99,6 +105,32 @@ export function nextLessonOf(
 ): string | null {
   if (nextLesson !== null && nextLesson >= today) return nextLesson;
   return lessonEvery !== null && lastLesson !== null ? dayAfter(lastLesson, lessonEvery) : nextLesson;
+}
+
+/** The first day on which a student could have practised: nobody waits to hear of “me”. */
+function sinceOf({ id, createdAt }: PlayerRecord, firstLesson: string | undefined, today: string): string {
+  const begun = [createdAt.slice(0, 10), firstLesson ?? ''].sort().at(-1)!;
+  return id === ME || begun > today ? today : begun;
+}
+
+/** What needs attention of a student whose record is open. @param lessons newest first. @param dated a day in words. */
+export function attentionInBook(
+  { player, today, halfLifeDays, exercises, practised, signs, measures }: Book,
+  lessons: readonly LessonRecord[],
+  dated: (day: string) => string,
+): readonly Attention[] {
+  return attentionOf({
+    // What was deleted is worked on no more.
+    exercises: practised.filter(({ exerciseId }) => exercises.has(exerciseId)),
+    signs,
+    limits: player.limits,
+    lessonEvery: player.lessonEvery,
+    since: sinceOf(player, lessons.at(-1)?.day, today),
+    today,
+    halfLifeDays,
+    measureOf: (id) => measures.get(id),
+    dated,
+  });
 }
 
 /** What needs attention of a student, out of what was read. @param dated a day in words. */
@@ -110,9 +142,7 @@ export function attentionIn(
   const { today, halfLifeDays, exercises, subdivisions } = read;
   // What was deleted is worked on no more.
   const days = (read.days.get(player.id) ?? []).filter(({ exerciseId }) => exercises.has(exerciseId));
-  // Nobody waits to hear of “me”.
-  const begun = [player.createdAt.slice(0, 10), read.lessons.get(player.id)?.first ?? ''].sort().at(-1)!;
-  const since = player.id === ME || begun > today ? today : begun;
+  const since = sinceOf(player, read.lessons.get(player.id)?.first, today);
   const ladders = laddersOf(read.ladders.get(player.id) ?? [], exercises);
   return attentionOf({
     exercises: exercisesIn(days),
@@ -141,7 +171,7 @@ export function rosterOf(read: ReadRoster): RosterRow[] {
       attention: [],
       lastDay: days.at(-1)?.day ?? null,
       weekSeconds: days.reduce((sum, { day, seconds }) => sum + (day >= monday ? seconds : 0), 0),
-      weekMinutes: player.weekMinutes.reduce((sum, minutes) => sum + minutes, 0),
+      weekMinutes: minutesOfWeek(player),
       nextLesson: nextLessonOf(player, read.lessons.get(player.id)?.last ?? null, read.today),
     };
   });

@@ -1,5 +1,5 @@
 /** What a teacher wants to know before a lesson, on one page: sentences out of the record, never a mark. */
-import { bpmText, counted, durationText, KIND_NAMES, type LessonRecord } from '@/core';
+import { bpmText, capital, counted, durationText, KIND_NAMES, type LessonRecord } from '@/core';
 import { agoText, dayAfter, dueOn, statedText, type Attention, type FailingInExercise } from '@/core/record';
 import { judgedOn, type Book } from '../book';
 import { lineTitle } from './lessonLines';
@@ -16,6 +16,7 @@ export interface LessonSheet {
   /** The day from which things are told: that of the last lesson, or four weeks ago. */
   readonly from: string;
   readonly isSinceLesson: boolean;
+  readonly attention: readonly SheetLine[];
   readonly set: readonly SheetLine[];
   readonly done: readonly SheetLine[];
   readonly moved: readonly SheetLine[];
@@ -104,8 +105,10 @@ export function lessonSheet(
   dated: (day: string) => string,
 ): LessonSheet {
   const { today } = book;
-  const lesson = standingLesson(lessons, today);
-  const last = lessons.find(({ day }) => day < today) ?? lesson;
+  // What is being set today was not asked for yet.
+  const before = lessons.filter(({ day }) => day < today);
+  const lesson = standingLesson(before, today) ?? standingLesson(lessons, today);
+  const last = before[0] ?? lesson;
   const from = last?.day ?? dayAfter(today, -WITHOUT_LESSON_DAYS);
   const tasks = lesson ? tasksDone(book, lesson) : [];
   const taskIds = tasks.flatMap(({ task }) => task.exerciseId ?? []);
@@ -115,7 +118,11 @@ export function lessonSheet(
   const others = since.filter(({ exerciseId }) => !taskIds.includes(exerciseId));
   return {
     from,
-    isSinceLesson: last !== undefined && last !== null,
+    isSinceLesson: last !== null,
+    attention: attention.map(({ kind, exerciseId, why }) => ({
+      exerciseId,
+      text: `${capital(kind)}${exerciseId ? `, ${book.titleOf(exerciseId)}` : ''}: ${why}`,
+    })),
     set: tasks.map(({ task }) => ({
       exerciseId: task.exerciseId,
       text: `${lineTitle(task, book.exercises)}${task.words ? `: ${task.words}` : ''}`,

@@ -1,15 +1,19 @@
 /** What was set for a student, and what came of it. */
 import type { LessonRecord } from '@/core';
 import type { SetTask } from '@/core/record';
-import { failingChanges, trendFrom, trendText, type DayRecord, type FailingInExercise } from '@/core/record';
+import {
+  dayAfter,
+  failingChanges,
+  trendFrom,
+  trendText,
+  type DayRecord,
+  type FailingInExercise,
+} from '@/core/record';
 import { judgedOn, type Book, type Judged } from '../book';
 
-/** The lesson whose tasks stand: the last, up to a day, in which something was set; null: nothing was. */
-export function standingLesson(lessons: readonly LessonRecord[], today: string): LessonRecord | null {
-  return lessons
-    .filter(({ day, set }) => day <= today && set.length > 0)
-    .reduce<LessonRecord | null>((last, one) => (last && last.day >= one.day ? last : one), null);
-}
+/** The lesson whose tasks stand: the last, up to a day, in which something was set; null: nothing was. @param lessons newest first. */
+export const standingLesson = (lessons: readonly LessonRecord[], today: string): LessonRecord | null =>
+  lessons.find(({ day, set }) => day <= today && set.length > 0) ?? null;
 
 /** Practice of an exercise since a day. */
 export interface Done {
@@ -64,6 +68,26 @@ export function movedText(
   const trend = trendFrom(mine, from);
   return trend && stated?.says === 'estimate' ? trendText(trend, stated, dated) : null;
 }
+
+/** Weeks that are looked back on. */
+const MONTH_DAYS = 28;
+
+/** The first day of the last four weeks of a record. */
+export const monthFrom = ({ now }: Book): string => dayAfter(now, 1 - MONTH_DAYS);
+
+/** Whether a change is one that a line can be made for: of string, with a way over it. */
+export const isTrained = ({
+  kind,
+  stringFrom,
+  stringTo,
+}: Pick<FailingInExercise, 'kind' | 'stringFrom' | 'stringTo'>): boolean =>
+  (kind === 'outside' || kind === 'inside' || kind === 'sweep') && stringFrom !== stringTo;
+
+/** The change that fails most of those that a line can be made for, in exercises that are there; null: none. */
+export const changeToTrain = (book: Book): FailingInExercise | null =>
+  failingSince(book, monthFrom(book), Infinity).find(
+    (one) => isTrained(one) && book.exercises.has(one.exerciseId),
+  ) ?? null;
 
 /** The changes that fail most from a day on, so many of them. */
 export const failingSince = (book: Book, from: string, most: number): FailingInExercise[] =>
