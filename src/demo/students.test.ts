@@ -232,6 +232,14 @@ describe('the page before a lesson', () => {
     }
   });
 
+  it('says once what several reasons ask for', async () => {
+    const { sheet } = await sheetOf('Brisa');
+    expect(sheet.attention.length).toBeGreaterThan(1);
+    expect(sheet.next.map(({ text }) => text)).toEqual([
+      'Rest before anything else; then slower, in shorter stretches.',
+    ]);
+  });
+
   it('names nothing that is not in the Library, and goes out with the project', async () => {
     for (const { player } of rows) {
       const { book, sheet } = await sheetOf(player.name);

@@ -49,9 +49,7 @@ function nextLines(attention: readonly Attention[], titleOf: (id: string) => str
     const line = (text: string) => [{ text, exerciseId }];
     switch (kind) {
       case 'overdoing':
-        return line(
-          title ? `${title}: rest, slower, shorter stretches.` : 'Rest, slower, shorter stretches.',
-        );
+        return [{ text: 'Rest before anything else; then slower, in shorter stretches.', exerciseId: null }];
       case 'nothing heard':
         return line('Ask what stood in the way; set less.');
       case 'one place':
@@ -65,6 +63,11 @@ function nextLines(attention: readonly Attention[], titleOf: (id: string) => str
     }
   });
 }
+
+/** Several reasons may ask for one thing. */
+const onceEach = (lines: readonly SheetLine[]): SheetLine[] => [
+  ...new Map(lines.map((line) => [line.text, line])).values(),
+];
 
 /** What is worth hearing first: what may be ready, where one place fails, what was set and practised, what is due cold. */
 function hearLines(
@@ -157,6 +160,6 @@ export function lessonSheet(
       taskIds.filter((id) => since.some(({ exerciseId }) => exerciseId === id)),
       today,
     ),
-    next: nextLines(attention, book.titleOf),
+    next: onceEach(nextLines(attention, book.titleOf)),
   };
 }
