@@ -24,9 +24,21 @@ const SINCE_16 = {
   ...{ aims: [], weekMinutes: [0, 0, 0, 0, 0, 0, 0], lessonEvery: null, nextLesson: null, archivedOn: null },
 } as const;
 
+const NO_FAST_LIMIT = 10;
+
+/** The demo as a file without weeks, and what came with them, gives it. */
+function demoBefore17(): Project {
+  const project = demoToday();
+  const players = project.players.map((player) => ({
+    ...player,
+    limits: { ...player.limits, fastMinutes: NO_FAST_LIMIT },
+  }));
+  return { ...project, weeks: [], players };
+}
+
 /** The demo as a file without lessons, and what came with them, gives it. */
 function demoProject(): Project {
-  const project = demoToday();
+  const project = demoBefore17();
   return {
     ...project,
     lessons: [],
@@ -72,9 +84,28 @@ describe('project files', () => {
     expect(readProject(writeProject(demoToday()))).toEqual({ project: demoToday(), problems: [] });
   });
 
+  it('of version 16 know no weeks, and no limit of what is fast', () => {
+    const { weeks: _, ...file } = JSON.parse(writeProject(demoToday())) as {
+      weeks: object[];
+      players: { limits: object }[];
+    };
+    const players = file.players.map((player) => ({
+      ...player,
+      limits: withoutFields([player.limits], ['fastMinutes'])[0],
+    }));
+    const old = { ...file, version: 16, players };
+    expect(readProject(JSON.stringify(old)).project).toEqual(demoBefore17());
+    expect(readProject(JSON.stringify({ ...old, version: PROJECT_VERSION })).project).toBeNull();
+  });
+
   it('of version 15 know no lessons, and less of a student', () => {
-    const { lessons: _, ...file } = JSON.parse(writeProject(demoToday())) as {
+    const {
+      lessons: _,
+      weeks: _w,
+      ...file
+    } = JSON.parse(writeProject(demoToday())) as {
       lessons: object[];
+      weeks: object[];
       players: object[];
     };
     const old = { ...file, version: 15, players: withoutFields(file.players, Object.keys(SINCE_16)) };

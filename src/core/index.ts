@@ -147,6 +147,8 @@ export {
   type UnchangingTable,
   type ChangeableTable,
   type LessonRecord,
+  type WeekRecord,
+  NEW_WEEK,
   type Records,
   type Tables,
   isUnchanging,

@@ -9,6 +9,7 @@ import {
   ME,
   NEW_PLAYER,
   newExercise,
+  NEW_WEEK,
   NO_RECORDS,
   passageHash,
   readTabText,
@@ -22,15 +23,18 @@ import {
   type Passage,
   type PlayerRecord,
   type Project,
+  type WeekRecord,
 } from '@/core';
 import { applyRecipe } from '@/core/compose';
+import { weekOf } from '@/core/record';
 import { exerciseOf } from '@/storage/library';
 import { seededSources } from '@/storage/sources';
+import { weekId } from '@/storage/weekId';
 import { DEMO_EXERCISES, DEMO_LADDERS, fingerAt, type DemoExercise } from './exercises';
 import { DEMO_RECIPES, type DemoRecipe } from './recipes';
 import { signsIn, toldRuns } from './runs';
 import { STORIES } from './stories';
-import { DEMO_LESSONS, DEMO_PLAYERS } from './students';
+import { DEMO_LESSONS, DEMO_PLAYERS, DEMO_WEEKS } from './students';
 
 const DEMO_SEED = 20_260_105;
 const DEMO_START = Date.UTC(2026, 0, 5, 16, 30);
@@ -158,6 +162,26 @@ export function demoProject(): Project {
     said,
     set: set.map(titled),
   }));
+  const weeks = DEMO_WEEKS.map(({ player: name, wishes, visits }): WeekRecord => {
+    const player = players.find((one) => one.name === name)!;
+    const monday = weekOf(LAST_DAY);
+    return {
+      ...stamp(),
+      ...NEW_WEEK,
+      id: weekId(player.id, monday),
+      playerId: player.id,
+      monday,
+      wishes: wishes.map(titled),
+      sessions: player.weekMinutes.map((minutes, day) => ({
+        minutes,
+        begins: minutes > 0 ? '17:30' : null,
+        visits: Object.entries(visits[day]!).map(([exercise, own]) => ({
+          ...titled({ exercise, minutes: own }),
+          isLocked: false,
+        })),
+      })),
+    };
+  });
   return {
     ...NO_RECORDS,
     exportedAt: STAMP_TIME,
@@ -168,6 +192,7 @@ export function demoProject(): Project {
     runs,
     signs,
     lessons,
+    weeks,
     tombstones: [],
     backup: null,
   };

@@ -1,6 +1,7 @@
 /** The demo's students, in different states, and their lessons. Everybody is invented. */
 import type { PlayerRecord } from '@/core';
 import type { Aim, Heard, SetTask } from '@/core/record';
+import type { Wish } from '@/core/routine';
 
 /** A student of the demo. Days are counted from the last of the record, forward where they are positive. */
 export interface DemoStudent extends Partial<
@@ -193,5 +194,48 @@ export const DEMO_LESSONS: readonly DemoLesson[] = [
     heard: [],
     said: 'Holds the pick between thumb and first finger, flat. Down and up on one string, nothing more.',
     set: [{ exercise: 'Lamplighter on the third string', words: 'Two minutes a day.' }],
+  },
+];
+
+/** A week of the demo, that of the last day of the record. */
+export interface DemoWeek {
+  readonly player: string;
+  readonly wishes: readonly (Omit<Wish, 'exerciseId' | 'title'> & { readonly exercise: string })[];
+  /** What comes on the days, Monday first, in minutes. */
+  readonly visits: readonly Readonly<Record<string, number>>[];
+}
+
+const wished = (
+  exercise: string,
+  days: number,
+  minutes: readonly [number, number],
+  importance: Wish['importance'] = 'usual',
+  isMust = false,
+) => ({ exercise, isMust, days, leastMinutes: minutes[0], mostMinutes: minutes[1], importance });
+
+const KNOT = 'Inside knot on four and three';
+const FORD = 'In by the ford, out by the bridge';
+const FERRY = 'Ferry over four strings';
+const STILE = 'Over the stile';
+
+export const DEMO_WEEKS: readonly DemoWeek[] = [
+  {
+    player: 'Orrin',
+    wishes: [
+      wished(MILLRACE, 4, [6, 10], 'more', true),
+      wished(KNOT, 2, [4, 6]),
+      wished(FORD, 3, [4, 8]),
+      wished(FERRY, 2, [4, 6], 'less'),
+      wished(STILE, 2, [4, 8]),
+    ],
+    visits: [
+      { [MILLRACE]: 8, [FORD]: 6, [KNOT]: 4 },
+      { [MILLRACE]: 8, [STILE]: 8 },
+      {},
+      { [MILLRACE]: 8, [FORD]: 6, [FERRY]: 4 },
+      {},
+      { [MILLRACE]: 8, [STILE]: 6, [FORD]: 4 },
+      {},
+    ],
   },
 ];

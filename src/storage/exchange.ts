@@ -33,6 +33,7 @@ import { shelveVersions } from './shelf';
 import { DEMO_STUDENT_HEADER } from './kept';
 import { choosePlayer, currentPlayer } from './players';
 import { newId, timestamp } from './sources';
+import { weekId } from './weekId';
 
 /** The tables that a backup holds. */
 const BACKUP_TABLES = [...TABLE_NAMES, 'passages', 'tombstones', 'shelf', 'log', 'meta'] as const;
@@ -282,7 +283,7 @@ export async function importProject(
     else edits.push({ table: 'ladders', restore: record });
   }
   // What refers to no exercise by a new id comes as it is.
-  for (const table of ['runs', 'signs', 'lessons'] as const)
+  for (const table of ['runs', 'signs', 'lessons', 'weeks'] as const)
     for (const record of added[table]) edits.push({ table, restore: record } as Edit);
   const passages: readonly PassageRecord[] = project.passages;
   await readyForRuns();
@@ -299,7 +300,7 @@ export async function importProject(
 
 /** Everything moved so that the last run was yesterday: a record that ended long ago says nothing about today. */
 async function upToYesterday(project: Project): Promise<Project> {
-  const { dayAfter, dayNumber } = await import('@/core/record');
+  const { dayAfter, dayNumber, weekOf } = await import('@/core/record');
   const last = project.runs.reduce((latest, { day }) => (day > latest ? day : latest), '');
   if (last === '') return project;
   const days = dayNumber(timestamp().slice(0, 10)) - 1 - dayNumber(last);
@@ -313,6 +314,11 @@ async function upToYesterday(project: Project): Promise<Project> {
     runs: project.runs.map(later),
     signs: project.signs.map(later),
     lessons: project.lessons.map((lesson) => ({ ...lesson, day: dayLater(lesson.day) })),
+    // A week begins on a Monday: by its last day, it is the one that yesterday lies in.
+    weeks: project.weeks.map((week) => {
+      const monday = weekOf(dayLater(dayAfter(week.monday, 6)));
+      return { ...week, id: weekId(week.playerId, monday), monday };
+    }),
     players: project.players.map((player) => ({
       ...player,
       createdAt: dayLater(player.createdAt.slice(0, 10)) + player.createdAt.slice(10),

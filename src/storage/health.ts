@@ -142,6 +142,7 @@ const COUNTED = [
   'runs',
   'signs',
   'lessons',
+  'weeks',
   'days',
   'shelf',
   'log',

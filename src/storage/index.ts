@@ -57,6 +57,7 @@ export type { Held } from './thrownAway';
 export type { Gone, UndoOutcome } from './undo';
 export { askToPersist } from './persistence';
 export * from './lessons';
+export * from './weeks';
 export * from './players';
 export * from './practice';
 export * from './runs';

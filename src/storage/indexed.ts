@@ -11,6 +11,7 @@ import {
   type RunRecord,
   type SignRecord,
   type LessonRecord,
+  type WeekRecord,
   type ShelvedRecord,
   type Tombstone,
 } from '@/core';
@@ -68,6 +69,7 @@ export class Database extends Dexie implements DatabaseHandle {
   runs!: EntityTable<RunRecord, 'id'>;
   signs!: EntityTable<SignRecord, 'id'>;
   lessons!: EntityTable<LessonRecord, 'id'>;
+  weeks!: EntityTable<WeekRecord, 'id'>;
   /** Added up from runs; never in a file. */
   days!: Table<DayRecord, [string, string, string]>;
   tombstones!: Table<Tombstone, [string, string]>;

@@ -10,9 +10,9 @@ const WAS = 'nothing was asked';
 
 // As whoever comes next adds it: one line of a description.
 vi.mock('@/core/model/player', async (original) => {
-  const { PLAYER_FIELDS } = await original<typeof import('@/core/model/player')>();
+  const player = await original<typeof import('@/core/model/player')>();
   const phone = field(text(), { first: 'new', since: SINCE, was: WAS });
-  return { PLAYER_FIELDS: { ...PLAYER_FIELDS, phone } };
+  return { ...player, PLAYER_FIELDS: { ...player.PLAYER_FIELDS, phone } };
 });
 
 const { NEW_PLAYER, NO_RECORDS, PROJECT_VERSION, readProject, writeProject } = await import('@/core');

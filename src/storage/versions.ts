@@ -213,7 +213,10 @@ const fillRecords = (version: number) => async (transaction: Transaction) => {
 };
 
 /** Tables that came with versions since. */
-const STORES: Readonly<Record<number, Record<string, string>>> = { 16: { lessons: 'id, [playerId+day]' } };
+const STORES: Readonly<Record<number, Record<string, string>>> = {
+  16: { lessons: 'id, [playerId+day]' },
+  17: { weeks: 'id, [playerId+monday]' },
+};
 
 /** Every version that was ever shipped, oldest first. From the last apart on, each that brought fields to the records. */
 export const VERSIONS: readonly Version[] = [

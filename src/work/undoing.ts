@@ -10,6 +10,7 @@ const KINDS = {
   runs: 'run',
   signs: 'sign',
   lessons: 'lesson',
+  weeks: 'week',
 } as const;
 
 function goneText({ table, title, notes, runs }: Gone): string {

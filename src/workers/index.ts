@@ -5,7 +5,9 @@ import type { Outcome, SearchEvent, Brief } from '@/core/brief';
 import type { FileReading, ListName, WriteMidiOptions, WrittenProject } from '@/core/formats';
 import type { FilesWorker, LongFormat } from './files.worker';
 import type { ComposingWorker } from './composing.worker';
+import type { WeekBlocks, WeekConflict, WeekPlanned, WeekProblem } from '@/core/routine';
 import type { MendingWorker } from './mending.worker';
+import type { WeekWorker } from './week.worker';
 
 /** A reader that has said nothing for so long is ended. */
 const SILENCE_MS = 10_000;
@@ -140,4 +142,15 @@ export function startComposing(
   const worker = spare ?? composingWorker();
   spare = null;
   return running<Outcome>(worker, () => wrap<ComposingWorker>(worker).run(brief, setup, seed, proxy(report)));
+}
+
+/** Plans a week in a worker; `report` is told of each plan that is better than the one before, the first at once. */
+export function startWeek(
+  problem: WeekProblem,
+  before: WeekBlocks | null,
+  closedDays: readonly number[],
+  report: (planned: WeekPlanned) => void,
+): Running<{ planned: WeekPlanned; conflict: WeekConflict | null }> {
+  const worker = new Worker(new URL('./week.worker.ts', import.meta.url), { type: 'module' });
+  return running(worker, () => wrap<WeekWorker>(worker).run(problem, before, closedDays, proxy(report)));
 }

@@ -7,6 +7,7 @@ import { LESSON_FIELDS, type Lesson } from './lesson';
 import { PLAYER_FIELDS, type Player } from './player';
 import { RUN_FIELDS, type Run } from './run';
 import { SIGN_FIELDS, type Sign } from './sign';
+import { WEEK_FIELDS, type Week } from './week';
 
 /** Changes by device. A record from before there were vectors counts as `{ [its deviceId]: its revision }`. */
 export type Versions = Readonly<Record<string, number>>;
@@ -73,6 +74,12 @@ export interface SignRecord extends RecordStamp, Sign {}
 /** A lesson in a student's lesson book. */
 export interface LessonRecord extends ChangeableStamp, Lesson {}
 
+/** A student's week. */
+export interface WeekRecord extends ChangeableStamp, Week {}
+
+/** A week in which nothing is planned yet. */
+export const NEW_WEEK = firstOf(WEEK_FIELDS);
+
 /** The records of each table. A table is added here, in `RECORD_FIELDS`, and in `VERSIONS` of storage. */
 export interface Records {
   readonly exercises: ExerciseRecord;
@@ -81,6 +88,7 @@ export interface Records {
   readonly runs: RunRecord;
   readonly signs: SignRecord;
   readonly lessons: LessonRecord;
+  readonly weeks: WeekRecord;
 }
 
 /** The tables whose records can be changed, taken away and brought back. */
@@ -107,6 +115,7 @@ export const RECORD_FIELDS = {
   runs: RUN_FIELDS,
   signs: SIGN_FIELDS,
   lessons: LESSON_FIELDS,
+  weeks: WEEK_FIELDS,
 } as const satisfies Readonly<Record<TableName, Fields>>;
 
 /** Until this version database and project files counted apart, and each wrote out what it added. */
@@ -119,7 +128,7 @@ const NOTES_SINCE = 14;
 const RECIPES_SINCE = 15;
 
 /** Tables that came later, by the version that brought them; files of before have no list of them. */
-export const TABLES_SINCE: Readonly<Partial<Record<TableName, number>>> = { lessons: 16 };
+export const TABLES_SINCE: Readonly<Partial<Record<TableName, number>>> = { lessons: 16, weeks: 17 };
 
 /** The version of what is kept, in the database and in project files: that of the newest field. */
 export const PROJECT_VERSION = Math.max(

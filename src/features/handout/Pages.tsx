@@ -2,15 +2,10 @@
 import { useLayoutEffect, useMemo, useRef, useState, type CSSProperties } from 'react';
 import styled, { createGlobalStyle } from 'styled-components';
 import type { Paper } from '@/storage';
-import { colour, THEMES } from '@/ui/theme/tokens';
+import { colour, PAPER_COLOURS } from '@/ui/theme/tokens';
 import { paginate } from './paginate';
 import { contentSize, FOOT_MM, HEAD_MM, MARGIN_MM, PAPER_MM, PIXELS_PER_MM } from './paper';
 import type { SheetPiece } from './sheetPiece';
-
-/** Paper is white in every theme. */
-const PAPER_COLOURS = Object.entries({ ...THEMES.light, paper: '#ffffff', card: '#ffffff' })
-  .map(([name, value]) => `--${name}: ${value};`)
-  .join(' ');
 
 /** Pixels under each piece; measured with it. */
 const GAP = 10;

@@ -44,6 +44,7 @@ const TABLE_NAMES: Readonly<Record<CountedTable, string>> = {
   runs: 'Runs',
   signs: 'Signs of the hand',
   lessons: 'Lessons',
+  weeks: 'Weeks',
   days: 'Days of practice',
   shelf: 'On the shelf',
   log: 'Steps of undo',

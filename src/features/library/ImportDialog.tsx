@@ -192,6 +192,7 @@ function Contents({ project, plan }: { project: Project; plan: ImportPlan }) {
       {line('runs', 'Runs')}
       {line('signs', 'Signs of the hand')}
       {line('lessons', 'Lessons')}
+      {line('weeks', 'Weeks')}
       {project.backup ? (
         <>
           <dt>Besides</dt>

@@ -31,6 +31,7 @@ const here: Here = {
   runs: new Set(demo.runs.map(({ id }) => id)),
   signs: new Set(demo.signs.map(({ id }) => id)),
   lessons: byId(demo.lessons),
+  weeks: byId(demo.weeks),
 };
 
 describe('differences in words', () => {

@@ -53,6 +53,8 @@ export function differenceTitle({ table, here, there }: Difference, project: Pro
   if (table === 'players') return `Student ${here.name}`;
   if (table === 'lessons')
     return `Lesson of ${project.players.find(({ id }) => id === there.playerId)?.name ?? 'a student'}, ${there.day}`;
+  if (table === 'weeks')
+    return `Week of ${project.players.find(({ id }) => id === there.playerId)?.name ?? 'a student'}, from ${there.monday}`;
   const exercise = project.exercises.find(({ id }) => id === there.exerciseId)?.title ?? 'an exercise';
   const player = project.players.find(({ id }) => id === there.playerId)?.name ?? 'a student';
   return `Ladder of ${player} on “${exercise}”`;

@@ -45,9 +45,19 @@ const SwitchRoot = styled(AriaSwitch)`
 `;
 
 /** On or off. */
-export function Switch(props: { isOn: boolean; onChange: (isOn: boolean) => void; children: ReactNode }) {
+export function Switch(props: {
+  isOn: boolean;
+  onChange: (isOn: boolean) => void;
+  /** Its name, where what is seen is not all of it. */
+  label?: string;
+  children: ReactNode;
+}) {
   return (
-    <SwitchRoot isSelected={props.isOn} onChange={props.onChange}>
+    <SwitchRoot
+      isSelected={props.isOn}
+      onChange={props.onChange}
+      {...(props.label ? { 'aria-label': props.label } : {})}
+    >
       <span className="track" />
       {props.children}
     </SwitchRoot>

@@ -171,6 +171,9 @@ export function AppShell({ withDemo, seed, children }: ShellProps) {
             <Link href="/students" prefetch={false} {...current('/students')}>
               Students
             </Link>
+            <Link href="/week" prefetch={false} {...current('/week')}>
+              Week
+            </Link>
             <Link href="/logbook" prefetch={false} {...current('/logbook')}>
               Logbook
             </Link>

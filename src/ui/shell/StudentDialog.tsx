@@ -119,6 +119,7 @@ export function StudentDialog({ player: opened, onClose }: { player: PlayerRecor
         {minutes('On one exercise without a rest, min', 'exerciseMinutes')}
         {minutes('Of picking without a break, min', 'pickingMinutes')}
         {minutes('What counts as a break, min', 'breakMinutes')}
+        {minutes('At or above the clean tempo in a day, min', 'fastMinutes')}
         <p>The program counts and says when it is more; it never diagnoses.</p>
       </Fields>
     </Dialog>

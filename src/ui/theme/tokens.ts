@@ -52,6 +52,11 @@ const dark: Colours = {
 
 export const THEMES = { light, dark };
 
+/** The colours of paper, which is white in every theme, as declarations. */
+export const PAPER_COLOURS = Object.entries({ ...light, paper: '#ffffff', card: '#ffffff' })
+  .map(([name, value]) => `--${name}: ${value};`)
+  .join(' ');
+
 /** A reference to a colour of the theme. */
 export const colour = Object.fromEntries(
   Object.keys(light).map((name) => [name, `var(--${name})`]),

@@ -79,6 +79,7 @@ export function exportable(project: Project): { project: Project; leftOut: Refus
     runs: taken('runs', project.runs, withNotes('runs')),
     signs: taken('signs', project.signs, plain('signs')),
     lessons: taken('lessons', project.lessons, plain('lessons')),
+    weeks: taken('weeks', project.weeks, plain('weeks')),
     tombstones: taken('tombstones', project.tombstones, plain('tombstones')),
     backup: project.backup && ofBackup(project.backup),
   };

@@ -2,7 +2,7 @@
 import type Joi from 'joi';
 import { FRESH_LADDER } from '../../tempo/climb';
 import { DEFAULT_START_BPM, newExercise } from '../../model/exercise';
-import { ME, NEW_PLAYER } from '../../model/records';
+import { ME, NEW_PLAYER, NEW_WEEK } from '../../model/records';
 import { MAX_FRET } from '../../instrument/instrument';
 import { emptyPassage } from '../../passage/empty';
 import { passageHash } from '../../passage/hash';
@@ -33,6 +33,7 @@ function fallbackOf(list: ListName): Fields | null {
   if (list === 'ladders')
     return { ...STAMP, ...WHEN, ...FRESH_LADDER, startBpm: DEFAULT_START_BPM, playerId: ME };
   if (list === 'lessons') return { ...STAMP, ...WHEN, heard: [], said: '', set: [], day: SINCE.slice(0, 10) };
+  if (list === 'weeks') return { ...STAMP, ...WHEN, ...NEW_WEEK, monday: '1970-01-05' };
   return null;
 }
 

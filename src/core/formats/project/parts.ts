@@ -18,6 +18,7 @@ export const PROJECT_LIMITS = {
   runs: 1_000_000,
   signs: 1_000_000,
   lessons: 100_000,
+  weeks: 100_000,
   tombstones: 100_000,
   shelf: 100_000,
   log: 200_000,

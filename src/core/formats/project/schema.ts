@@ -8,6 +8,7 @@ import { LESSON_FIELDS } from '../../model/lesson';
 import { PROJECT_VERSION, TABLE_NAMES, type TableName } from '../../model/records';
 import { RUN_FIELDS } from '../../model/run';
 import { SIGN_FIELDS } from '../../model/sign';
+import { WEEK_FIELDS } from '../../model/week';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
 import { POLICY_KINDS, RESTARTS, SLANT_WISHES, TURN_WAYS } from '../../picking/policy';
 import { MAX_SLOTS_PER_BEAT } from '../../time/slots';
@@ -142,6 +143,7 @@ const TABLES = {
   runs: unchanging(RUN_FIELDS),
   signs: unchanging(SIGN_FIELDS),
   lessons: changing(LESSON_FIELDS),
+  weeks: changing(WEEK_FIELDS),
 } as const satisfies Readonly<Record<TableName, Joi.ObjectSchema>>;
 
 const tombstone = Joi.object({

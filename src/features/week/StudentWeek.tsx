@@ -1,0 +1,182 @@
+'use client';
+import { CalendarDays, ChevronLeft, ChevronRight, Printer } from 'lucide-react';
+import Link from 'next/link';
+import { useRouter, useSearchParams } from 'next/navigation';
+import styled from 'styled-components';
+import { ME } from '@/core';
+import { dayAfter, weekOf } from '@/core/record';
+import type { WeekAdvice } from '@/core/routine';
+import { recordScope } from '@/storage';
+import { Button } from '@/ui/controls/Button';
+import { say } from '@/ui/controls/say';
+import { dayText } from '@/ui/dayText';
+import { useUndoKeys } from '@/ui/keys/keys';
+import { usePlayer } from '@/ui/shell/player';
+import { today } from '@/ui/shell/useRecord';
+import { colour } from '@/ui/theme/tokens';
+import { attempt } from '@/work/perform';
+import { undoIn, undoOf } from '@/work/undoing';
+import type { WeekChange } from '@/work/week/acts';
+import { costOfChange } from '@/work/week/cost';
+import type { WeekContent } from '@/work/week/draft';
+import { beginDay, takeAdvice, writeWeek } from '@/work/week/planning';
+import { blocksOf, playedIn, problemOf, sessionsBy, todayIn, type OpenWeek } from '@/work/week/problem';
+import { plannedText, provenText } from '@/work/week/telling';
+import { Ahead } from './Ahead';
+import { Conflict } from './Conflict';
+import { Days } from './Days';
+import { Outcome } from './Outcome';
+import { Wishes } from './Wishes';
+import { useOpenWeek } from './useOpenWeek';
+import { usePlanning } from './usePlanning';
+
+const Root = styled.div`
+  display: grid;
+  gap: 0.75rem;
+  outline: none;
+`;
+
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.5rem 0.75rem;
+  h1 {
+    font-size: 1.4rem;
+  }
+  .facts {
+    flex: 1 1 14rem;
+    color: ${colour.inkSoft};
+  }
+`;
+
+const Columns = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1.6fr) minmax(0, 1fr);
+  align-items: start;
+  gap: 0.75rem;
+  @media (max-width: 70rem) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const TYPED = [
+  'Minutes',
+  'Days',
+  'Exercises a day',
+  'Warm-up',
+  'Must',
+  'Importance',
+  'Balance',
+  'Order',
+  'Lock',
+  'Unlock',
+];
+
+function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
+  const router = useRouter();
+  const { player } = open.book;
+  const day = todayIn(open.read, open.book.today);
+  const planning = usePlanning(open, day);
+  const { shown, ended } = planning;
+  const isPast = day > 6;
+  const played = playedIn(open.book, monday);
+  const isAnyPlayed = played.some((some) => some.length > 0);
+  const problem = shown?.problem ?? problemOf(open, day);
+  const sessions = shown ? sessionsBy(shown.problem, shown.planned.blocks, open, day) : open.content.sessions;
+  const asShown: OpenWeek = shown ? { ...open, content: { ...open.content, sessions } } : open;
+  const onChange = (label: string, change: (week: WeekContent) => WeekChange, mergeKey?: string) =>
+    attempt('Changing the week', async () => {
+      const set = change(open.content);
+      if (set === null) {
+        say('It comes on that day already.');
+        return;
+      }
+      // What is typed or switched shows where it stands.
+      const cost = TYPED.includes(label) ? '' : costOfChange(open, set, day);
+      const entry = await writeWeek(open, label, change, mergeKey ?? null);
+      if (entry && !TYPED.includes(label)) say(`${label}. ${cost}`.trim(), undoOf(entry));
+    });
+  const onPractise = (at: number) =>
+    attempt('Beginning the session', async () => {
+      const id = await beginDay(open, at, new Set(played[at]!.map(({ exerciseId }) => exerciseId)));
+      if (id === null) say('Nothing of it is left.');
+      else router.push(`/practice/${id}`);
+    });
+  const onTake = (advice: WeekAdvice) =>
+    attempt('Mending the week', async () => {
+      const minutes = (at: number) => played[at]!.reduce((sum, { seconds }) => sum + seconds / 60, 0);
+      say('Changed. Plan the week again to use it.', undoOf(await takeAdvice(open, advice, minutes)));
+    });
+  const go = (weeks: number) => router.push(`/week?from=${dayAfter(monday, 7 * weeks)}`);
+  return (
+    <Root tabIndex={-1} data-week={monday}>
+      <Head>
+        <Button square aria-label="The week before" onPress={() => go(-1)}>
+          <ChevronLeft size={16} aria-hidden />
+        </Button>
+        <h1>
+          Week of {dayText(monday)}
+          {player.id === ME ? '' : `, ${player.name}`}
+        </h1>
+        <Button square aria-label="The week after" onPress={() => go(1)}>
+          <ChevronRight size={16} aria-hidden />
+        </Button>
+        <span className="facts">
+          {isPast
+            ? 'This week is over.'
+            : shown
+              ? 'A plan is being worked out; the best so far is shown.'
+              : ''}
+        </span>
+        {isPast ? null : shown ? (
+          <Button onPress={planning.stop}>Stop, and keep the best so far</Button>
+        ) : (
+          <Button look="primary" isDisabled={open.content.wishes.length === 0} onPress={planning.plan}>
+            <CalendarDays size={15} aria-hidden />{' '}
+            {day > 0 || isAnyPlayed ? 'Plan the rest' : 'Plan the week'}
+          </Button>
+        )}
+        <Button onPress={() => router.push(`/week/sheet?from=${monday}`)}>
+          <Printer size={15} aria-hidden /> Print
+        </Button>
+        <Link href={`/students/${player.id}`}>{player.id === ME ? 'Me' : player.name}</Link>
+      </Head>
+      {shown ? <p role="status">{plannedText(shown.planned.tiers)}</p> : null}
+      {ended ? (
+        <p role="status" data-planned>
+          {plannedText(ended.planned.tiers)} {provenText(ended.planned.tiers)}
+        </p>
+      ) : null}
+      {ended?.conflict ? (
+        <Conflict conflict={ended.conflict} titleOf={open.book.titleOf} onTake={onTake} />
+      ) : null}
+      <Days
+        open={asShown}
+        problem={problem}
+        today={day}
+        sessions={sessions}
+        played={played}
+        isBusy={shown !== null}
+        onChange={onChange}
+        onPractise={onPractise}
+      />
+      <Columns>
+        <Wishes open={open} today={day} onChange={onChange} />
+        <Outcome problem={problem} blocks={blocksOf(problem, asShown)} />
+      </Columns>
+      <Ahead open={open} />
+    </Root>
+  );
+}
+
+/** The week of the student of the moment: what comes on which day, what is wished for, what the hand meets. */
+export function StudentWeek() {
+  const player = usePlayer();
+  const asked = useSearchParams().get('from');
+  const monday = weekOf(asked !== null && /^\d{4}-\d{2}-\d{2}$/.test(asked) ? asked : today());
+  const open = useOpenWeek(player, monday);
+  useUndoKeys((way) => undoIn(recordScope(player.id), way));
+  if (!open) return <p aria-busy="true">Opening the week …</p>;
+  return <Opened key={`${player.id} ${monday}`} open={open} monday={monday} />;
+}
