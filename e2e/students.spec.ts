@@ -85,11 +85,11 @@ test('what is known of a student is kept as it is typed; archived and brought ba
   await page.getByRole('textbox', { name: /^New student/ }).fill('Quillon');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Quillon', level: 1 })).toBeVisible();
-  await page.getByRole('button', { name: 'Hand, goals, week, limits' }).press('Enter');
+  await page.getByRole('button', { name: 'Hand, goals, days, limits' }).press('Enter');
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Add a goal' }).press('Enter');
   await dialog.getByRole('textbox', { name: 'Goal, in words' }).fill('The stile in the dark');
-  await dialog.getByRole('textbox', { name: 'Tempo' }).fill('88');
+  await dialog.getByRole('textbox', { name: 'Tempo', exact: true }).fill('88');
   await dialog.getByRole('textbox', { name: 'Wed' }).fill('25');
   await dialog.getByRole('textbox', { name: 'Days from one to the next' }).fill('14');
   await page.keyboard.press('Tab');

@@ -10,6 +10,7 @@ const VIEWS = [
   'Practice',
   'Students',
   'Student',
+  'Week',
   'Logbook',
   'Handout',
   'Health',
@@ -51,6 +52,12 @@ for (const view of VIEWS)
       await page.getByRole('button', { name: 'Lesson of today' }).click();
       await page.getByRole('button', { name: '+ Kite string' }).first().click();
       await expect(page.getByRole('textbox', { name: 'What was heard' })).toBeVisible();
+    }
+    if (view === 'Week') {
+      await page.getByRole('button', { name: 'The week after' }).click();
+      await expect(page).toHaveURL(/from=/);
+      await page.getByRole('button', { name: 'Plan the week' }).click();
+      await expect(page.locator('[data-planned]')).toBeVisible({ timeout: 60_000 });
     }
     if (view === 'Ladder') await expect(page.locator('[data-total]')).toBeVisible();
     if (view === 'Ladder' || view === 'Logbook')

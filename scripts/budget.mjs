@@ -12,6 +12,7 @@ const ROUTES = {
   Practice: '/practice/none',
   Students: '/students',
   Student: '/students/none',
+  Week: '/week',
   Logbook: '/logbook',
   Handout: '/handout',
   'Controls and marks': '/developers',

@@ -24,11 +24,10 @@ import {
   undoOrRedo,
 } from '@/storage';
 import { tables } from '@/storage/database';
-import { bookOf } from '@/work/book';
 import { weeksAhead } from '@/work/week/ahead';
 import { addWish, moveVisit, setVisit } from '@/work/week/acts';
 import { costOfChange } from '@/work/week/cost';
-import { draftedWeek, usualWish } from '@/work/week/draft';
+import { usualWish } from '@/work/week/draft';
 import { beginDay, takeAdvice, writeWeek } from '@/work/week/planning';
 import {
   blocksOf,
@@ -39,7 +38,7 @@ import {
   todayIn,
   type OpenWeek,
 } from '@/work/week/problem';
-import { readStudentWeek, standingIn } from '@/work/week/reading';
+import { openWeek } from '@/work/week/opening';
 import { demoProject } from './library';
 
 const db = database();
@@ -64,16 +63,8 @@ beforeEach(async () => {
   orrin = project.players.find(({ name }) => name === 'Orrin')!;
 });
 
-async function opened(monday = MONDAY, today = '2026-01-01', player = orrin): Promise<OpenWeek> {
-  const read = await readStudentWeek(db, player, monday, today);
-  const book = bookOf(player, read.book);
-  const standing = standingIn(read, book);
-  for (;;) {
-    const next = standing.next();
-    if (next.done)
-      return { read, book, facts: next.value, content: read.kept ?? draftedWeek({ ...read, book }) };
-  }
-}
+const opened = (monday = MONDAY, today = '2026-01-01', player = orrin): Promise<OpenWeek> =>
+  openWeek(db, player, monday, today);
 
 function planned(
   open: OpenWeek,

@@ -4,7 +4,7 @@ import { beforeEach, expect, it } from 'vitest';
 import { Database } from './indexed';
 import { recordScope, undoable } from './scopes';
 import { undoOrRedo } from './undo';
-import { changeWeek, readWeek } from './weeks';
+import { changeWeek, readWeek, weekBefore } from './weeks';
 
 const MONDAY = '2026-11-23';
 let db: Database;
@@ -46,6 +46,15 @@ it('what changes nothing is no action; what is typed in a row is one', async () 
   }
   await undoOrRedo(db, recordScope('wren'), 'undo');
   expect((await undoable(db, recordScope('wren'))).undo).toBe('Wish for a');
+});
+
+it('the last week before one is that of the same student', async () => {
+  await wishFor('a');
+  await changeWeek(db, 'wren', '2026-11-02', 'Older', () => ({ mostExercises: 3 }));
+  await changeWeek(db, 'ash', '2026-11-30', 'Of another', () => ({ mostExercises: 4 }));
+  expect((await weekBefore(db, 'wren', '2026-12-14'))?.monday).toBe(MONDAY);
+  expect((await weekBefore(db, 'wren', MONDAY))?.monday).toBe('2026-11-02');
+  expect(await weekBefore(db, 'wren', '2026-11-02')).toBeUndefined();
 });
 
 it('another student and another week are others', async () => {

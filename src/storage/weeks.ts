@@ -15,6 +15,14 @@ export const readWeek = async (
   monday: string,
 ): Promise<WeekRecord | undefined> => tables(db).weeks.get(weekId(playerId, monday));
 
+/** The last of a student's weeks before a Monday; undefined where there is none. */
+export const weekBefore = async (
+  db: DatabaseHandle,
+  playerId: string,
+  monday: string,
+): Promise<WeekRecord | undefined> =>
+  tables(db).weeks.where('[playerId+monday]').between([playerId, ''], [playerId, monday]).last();
+
 /**
  * Writes on a student's week, from what is kept of it now; where nothing is, it begins.
  * @param change what is to be written, by what stands; null: nothing.

@@ -1,5 +1,5 @@
 'use client';
-import { Printer } from 'lucide-react';
+import { CalendarDays, Printer } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -25,6 +25,7 @@ import { lineTitle } from '@/work/students/lessonLines';
 import { failText } from '@/work/students/sheet';
 import { switchStudent } from '@/work/takingAlong';
 import { undoIn, undoOf } from '@/work/undoing';
+import { wishInWeek } from '@/work/week/wishing';
 import { AttentionTag } from './AttentionTag';
 import { LessonBook } from './LessonBook';
 import { Goals, Standing } from './Standing';
@@ -196,7 +197,8 @@ export function Student({ playerId }: { playerId: string }) {
       router.push(`/practice/${exerciseId}?mode=lesson`);
     });
   const onSet = (exerciseId: string) =>
-    attempt('Giving a ladder', async () => {
+    attempt('Setting it', async () => {
+      await wishInWeek(player, { id: exerciseId, title: book.titleOf(exerciseId) }, book.today);
       if (await ownLadder(database(), exerciseId, player.id)) return;
       const startBpm = offered.all.find(({ id }) => id === exerciseId)?.startBpm;
       if (startBpm !== undefined) await setLadder(database(), exerciseId, player.id, startBpm, { startBpm });
@@ -214,7 +216,17 @@ export function Student({ playerId }: { playerId: string }) {
         <Button onPress={() => router.push(`/students/${player.id}/sheet`)}>
           <Printer size={15} aria-hidden /> Lesson sheet
         </Button>
-        <Button onPress={() => setIsOpen(true)}>Hand, goals, week, limits</Button>
+        <Button
+          onPress={() =>
+            attempt('Opening the week', async () => {
+              if (!isCurrent) await become();
+              router.push('/week');
+            })
+          }
+        >
+          <CalendarDays size={15} aria-hidden /> Week
+        </Button>
+        <Button onPress={() => setIsOpen(true)}>Hand, goals, days, limits</Button>
         {isCurrent ? (
           <Button onPress={() => router.push('/logbook')}>Logbook</Button>
         ) : (

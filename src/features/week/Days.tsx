@@ -13,9 +13,11 @@ import { blocksOf, type OpenWeek } from '@/work/week/problem';
 import { loadOfDayText, overTexts, WEEKDAYS } from '@/work/week/telling';
 import { AddVisit, Besides, VisitCard, type DayProps } from './VisitCard';
 
-const Grid = styled.div`
+/** Days without a session take less room. */
+const Grid = styled.div<{ $isOpen: readonly boolean[] }>`
   display: grid;
-  grid-template-columns: repeat(7, minmax(10.25rem, 1fr));
+  grid-template-columns: ${({ $isOpen }) =>
+    $isOpen.map((open) => (open ? 'minmax(8.75rem, 1fr)' : 'minmax(6.4rem, 0.6fr)')).join(' ')};
   gap: 0.5rem;
   overflow-x: auto;
   @media (max-width: 40rem) {
@@ -35,6 +37,10 @@ const Column = styled.section<{ $isToday: boolean; $isPast: boolean }>`
   background: ${({ $isPast }) => ($isPast ? colour.sunken : colour.card)};
   h3 {
     font-size: 0.9375rem;
+  }
+  input {
+    width: 1.7rem;
+    padding: 0;
   }
   h3 small {
     color: ${colour.inkSoft};
@@ -160,6 +166,7 @@ function Day(props: DayProps) {
         <List
           aria-label={`What comes on ${WEEKDAYS[day]}`}
           dragAndDropHooks={dragAndDropHooks}
+          disabledKeys={played.map(({ exerciseId }) => exerciseId)}
           renderEmptyState={() =>
             isPast ? 'nothing' : session.minutes === 0 ? 'no session' : `${session.minutes} min free`
           }
@@ -169,7 +176,7 @@ function Day(props: DayProps) {
           ))}
         </List>
         <Besides played={played} session={session} open={open} />
-        {isPast || isBusy ? null : <AddVisit {...props} />}
+        {isPast || isBusy || session.minutes === 0 ? null : <AddVisit {...props} />}
       </div>
       <div>
         {load && load.exercises > 0 ? <p className="load">{loadOfDayText(load)}</p> : null}
@@ -203,7 +210,7 @@ export function Days({
   played: readonly (readonly DayRecord[])[];
 }) {
   return (
-    <Grid>
+    <Grid $isOpen={sessions.map(({ minutes, visits }) => minutes > 0 || visits.length > 0)}>
       {sessions.map((session, day) => (
         <Day key={day} {...props} day={day} session={session} played={played[day]!} />
       ))}

@@ -87,15 +87,22 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
   const asShown: OpenWeek = shown ? { ...open, content: { ...open.content, sessions } } : open;
   const onChange = (label: string, change: (week: WeekContent) => WeekChange, mergeKey?: string) =>
     attempt('Changing the week', async () => {
-      const set = change(open.content);
-      if (set === null) {
-        say('It comes on that day already.');
-        return;
-      }
-      // What is typed or switched shows where it stands.
-      const cost = TYPED.includes(label) ? '' : costOfChange(open, set, day);
-      const entry = await writeWeek(open, label, change, mergeKey ?? null);
-      if (entry && !TYPED.includes(label)) say(`${label}. ${cost}`.trim(), undoOf(entry));
+      const isTyped = TYPED.includes(label);
+      let [cost, isThere] = ['', false];
+      const entry = await writeWeek(
+        open,
+        label,
+        (week) => {
+          const set = change(week);
+          isThere = set === null;
+          // What is typed or switched shows where it stands.
+          if (set !== null && !isTyped) cost = costOfChange({ ...open, content: week }, set, day);
+          return set;
+        },
+        mergeKey ?? null,
+      );
+      if (isThere) say('It comes on that day already.');
+      else if (entry && !isTyped) say(`${label}. ${cost}`.trim(), undoOf(entry));
     });
   const onPractise = (at: number) =>
     attempt('Beginning the session', async () => {
@@ -115,13 +122,13 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
         <Button square aria-label="The week before" onPress={() => go(-1)}>
           <ChevronLeft size={16} aria-hidden />
         </Button>
+        <Button square aria-label="The week after" onPress={() => go(1)}>
+          <ChevronRight size={16} aria-hidden />
+        </Button>
         <h1>
           Week of {dayText(monday)}
           {player.id === ME ? '' : `, ${player.name}`}
         </h1>
-        <Button square aria-label="The week after" onPress={() => go(1)}>
-          <ChevronRight size={16} aria-hidden />
-        </Button>
         <span className="facts">
           {isPast
             ? 'This week is over.'
@@ -161,11 +168,17 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
         onChange={onChange}
         onPractise={onPractise}
       />
-      <Columns>
-        <Wishes open={open} today={day} onChange={onChange} />
+      {isPast ? (
         <Outcome problem={problem} blocks={blocksOf(problem, asShown)} />
-      </Columns>
-      <Ahead open={open} />
+      ) : (
+        <>
+          <Columns>
+            <Wishes open={open} today={day} onChange={onChange} />
+            <Outcome problem={problem} blocks={blocksOf(problem, asShown)} />
+          </Columns>
+          <Ahead open={open} />
+        </>
+      )}
     </Root>
   );
 }

@@ -28,7 +28,8 @@ const Card = styled(GridListItem)`
   }
   .name {
     display: flex;
-    gap: 0.2rem;
+    align-items: start;
+    gap: 0.1rem;
     font-weight: 600;
     line-height: 1.2;
     overflow-wrap: anywhere;
@@ -48,23 +49,31 @@ const Card = styled(GridListItem)`
     gap: 0.1rem;
     margin-top: 0.2rem;
   }
-  .hand input {
-    width: 1.6rem;
-    padding: 0;
+  .name span {
+    flex: 1;
   }
   .hand button {
     min-width: 1.5rem;
     min-height: 1.75rem;
     padding: 0;
   }
+  .name button {
+    min-width: 1rem;
+    min-height: 1.5rem;
+    padding: 0;
+  }
 `;
 
-const Handle = styled(AriaButton)`
+const Handle = styled(AriaButton)<{ $isShown: boolean }>`
+  visibility: ${({ $isShown }) => ($isShown ? 'visible' : 'hidden')};
   flex: none;
   padding: 0;
   border: 0;
   background: none;
   cursor: grab;
+  &[data-disabled] {
+    cursor: default;
+  }
 `;
 
 const NONE = '';
@@ -99,14 +108,25 @@ export function VisitCard({
   return (
     <Card id={exerciseId} textValue={title}>
       <div className="name">
-        {isDone ? (
-          <Check size={15} aria-label="Played" />
-        ) : isFixed ? null : (
-          <Handle slot="drag" aria-label={`Move ${title}`}>
-            <GripVertical size={15} aria-hidden />
-          </Handle>
-        )}
+        <Handle
+          slot="drag"
+          aria-label={isDone ? `Played: ${title}` : `Move ${title}`}
+          isDisabled={isFixed}
+          $isShown={isDone !== undefined || !isFixed}
+        >
+          {isDone ? <Check size={15} aria-hidden /> : <GripVertical size={15} aria-hidden />}
+        </Handle>
         <span>{title}</span>
+        {isFixed ? null : (
+          <Button
+            look="quiet"
+            square
+            aria-label={`Take ${title} off ${WEEKDAYS[day]}`}
+            onPress={() => onChange(`Take “${title}” off`, (week) => removeVisit(week, day, exerciseId))}
+          >
+            <X size={15} aria-hidden />
+          </Button>
+        )}
       </div>
       <div className="facts">
         {isDone
@@ -148,14 +168,6 @@ export function VisitCard({
             }
           >
             {isLocked ? <Lock size={15} aria-hidden /> : <LockOpen size={15} aria-hidden />}
-          </Button>
-          <Button
-            look="quiet"
-            square
-            aria-label={`Take ${title} off ${WEEKDAYS[day]}`}
-            onPress={() => onChange(`Take “${title}” off`, (week) => removeVisit(week, day, exerciseId))}
-          >
-            <X size={15} aria-hidden />
           </Button>
         </div>
       )}

@@ -64,7 +64,7 @@ const Paper = styled.article`
     border-top: 2px solid #000;
   }
   .day {
-    width: 8.5rem;
+    width: 11rem;
     font-weight: 650;
   }
   .day small {
@@ -80,8 +80,15 @@ const Paper = styled.article`
     height: 0.9rem;
     border: 1.5px solid #000;
   }
+  .lanes {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.75rem 1.25rem;
+    margin-top: 0.75rem;
+    font-size: 0.875rem;
+  }
   figure {
-    margin: 0.5rem 0;
+    margin: 0;
     break-inside: avoid;
   }
   @media print {
@@ -105,9 +112,8 @@ function DayRows({ open, session, day }: { open: OpenWeek; session: WeekSession;
                 {WEEKDAYS[day]}
                 <small>
                   {dayText(dayAfter(open.read.monday, day))}
-                  {begins ? `, ${begins}` : ''}
+                  {begins ? `, ${begins}` : ''}, {durationText(minutes * 60)}
                 </small>
-                <small>{durationText(minutes * 60)} and the warm-up</small>
               </th>
             ) : null}
             <td>
@@ -159,18 +165,20 @@ function Sheet({ open }: { open: OpenWeek }) {
           ))}
         </table>
       ) : null}
-      {[...ids].map((id) => {
-        const known = facts.get(id);
-        return known ? (
-          <figure key={id}>
-            <figcaption>
-              <b>{known.exercise.title || 'Untitled'}</b>
-              {known.exercise.cues ? ` ${known.exercise.cues}` : ''}
-            </figcaption>
-            <SmallLane plan={known.plan} width={660} />
-          </figure>
-        ) : null;
-      })}
+      <div className="lanes">
+        {[...ids].map((id) => {
+          const known = facts.get(id);
+          return known ? (
+            <figure key={id}>
+              <figcaption>
+                <b>{known.exercise.title || 'Untitled'}</b>
+                {known.exercise.cues ? ` ${known.exercise.cues}` : ''}
+              </figcaption>
+              <SmallLane plan={known.plan} width={320} />
+            </figure>
+          ) : null;
+        })}
+      </div>
     </Paper>
   );
 }

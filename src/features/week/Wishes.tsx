@@ -173,7 +173,7 @@ export function Wishes(props: WishesProps) {
               <th scope="col">Days</th>
               <th scope="col">Least min</th>
               <th scope="col">Most min</th>
-              <th scope="col">Counts</th>
+              <th scope="col">Importance</th>
               <td />
             </tr>
           </thead>

@@ -1,9 +1,11 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import type { WeekConflict, WeekPlanned, WeekProblem } from '@/core/routine';
+import { database } from '@/storage';
 import { startWeek, type Running } from '@/workers';
 import { say } from '@/ui/controls/say';
 import { attempt } from '@/work/perform';
+import { openWeek } from '@/work/week/opening';
 import { writeWeek } from '@/work/week/planning';
 import { blocksOf, problemOf, sessionsBy, type OpenWeek } from '@/work/week/problem';
 import { undoOf } from '@/work/undoing';
@@ -19,30 +21,35 @@ export interface Planning {
   readonly stop: () => void;
 }
 
+/** All that a plan depends on and is, to see whether it still stands. */
+const askedIn = ({ content, book }: OpenWeek): string => {
+  const { sessions, wishes, mostExercises, warmUpMinutes, balance } = content;
+  return JSON.stringify([sessions, wishes, mostExercises, warmUpMinutes, balance, book.player.limits]);
+};
+
 /** Plans the week of a student in a worker. @param today the day of the week. */
 export function usePlanning(open: OpenWeek | null, today: number): Planning {
   const [shown, setShown] = useState<Planning['shown']>(null);
-  const [ended, setEnded] = useState<(Planning['ended'] & { sessions: unknown; wishes: unknown }) | null>(
-    null,
-  );
+  const [ended, setEnded] = useState<(Planning['ended'] & { of: string }) | null>(null);
   const running = useRef<Running<unknown> | null>(null);
   const stopped = useRef<(() => void) | null>(null);
   useEffect(() => () => running.current?.stop(), []);
   const plan = () => {
     if (!open) return;
-    const problem = problemOf(open, today);
-    const before = blocksOf(problem, open);
-    const hasBefore = before.some((row) => row.some((one) => one > 0));
-    const closed = [0, 1, 2, 3, 4, 5, 6].filter(
-      (day) => day >= today && problem.days.every((one) => one.day !== day),
-    );
-    let last: WeekPlanned | null = null;
-    const report = (planned: WeekPlanned) => {
-      last = planned;
-      setShown({ problem, planned });
-    };
     attempt('Planning the week', async () => {
-      const search = startWeek(problem, hasBefore ? before : null, closed, report);
+      // By what is kept now: what was changed just before may not be shown yet.
+      const fresh = await openWeek(database(), open.book.player, open.read.monday, open.book.today);
+      const problem = problemOf(fresh, today);
+      const before = blocksOf(problem, fresh);
+      const hasBefore = before.some((row) => row.some((one) => one > 0));
+      const closed = [0, 1, 2, 3, 4, 5, 6].filter(
+        (day) => day >= today && problem.days.every((one) => one.day !== day),
+      );
+      let last: WeekPlanned | null = null;
+      const search = startWeek(problem, hasBefore ? before : null, closed, (planned) => {
+        last = planned;
+        setShown({ problem, planned });
+      });
       running.current = search;
       const early = new Promise<null>((resolve) => {
         stopped.current = () => resolve(null);
@@ -52,13 +59,12 @@ export function usePlanning(open: OpenWeek | null, today: number): Planning {
         search.stop();
         const planned = done?.planned ?? last;
         if (!planned) return;
-        const sessions = sessionsBy(problem, planned.blocks, open, today);
-        const entry = await writeWeek(open, 'Plan the week', () => ({ sessions }));
+        const sessions = sessionsBy(problem, planned.blocks, fresh, today);
+        const entry = await writeWeek(fresh, 'Plan the week', () => ({ sessions }));
         setEnded({
           planned,
           conflict: done?.conflict ?? null,
-          sessions: JSON.stringify(sessions),
-          wishes: JSON.stringify(open.content.wishes),
+          of: askedIn({ ...fresh, content: { ...fresh.content, sessions } }),
         });
         say(done ? 'The week is planned.' : 'Stopped: the best plan so far is kept.', undoOf(entry));
       } finally {
@@ -67,10 +73,6 @@ export function usePlanning(open: OpenWeek | null, today: number): Planning {
       }
     });
   };
-  const stands =
-    ended !== null &&
-    open !== null &&
-    ended.sessions === JSON.stringify(open.content.sessions) &&
-    ended.wishes === JSON.stringify(open.content.wishes);
+  const stands = ended !== null && open !== null && ended.of === askedIn(open);
   return { shown, ended: stands ? ended : null, plan, stop: () => stopped.current?.() };
 }

@@ -32,6 +32,7 @@ import {
 import { judgedOn, type Book } from '../book';
 import { taskLine } from './lessonLines';
 import { isTrained, standingLesson } from './tasks';
+import { wishInWeek } from '../week/wishing';
 
 type Change = Pick<FailingInExercise, 'kind' | 'stringFrom' | 'stringTo'>;
 
@@ -139,6 +140,7 @@ export async function setNextLine(
     `A line for ${player.name}`,
   );
   await setLadder(db, id, player.id, startBpm, { startBpm, goalBpm });
+  await wishInWeek(player, { id, title: exercise.title }, today, db);
   const task = { ...taskLine(id, exercise.title), words };
   const lesson = lessons.find(({ day }) => day === today);
   if (lesson) await changeLesson(db, lesson, { set: [...lesson.set, task] });

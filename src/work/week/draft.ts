@@ -36,7 +36,7 @@ export const usualWish = (
 export interface DraftOf {
   readonly book: Book;
   readonly lessons: readonly LessonRecord[];
-  /** The week before it, as it is kept; undefined: nothing is. */
+  /** The last week before it that is kept; undefined: there is none. */
   readonly before: WeekContent | undefined;
 }
 

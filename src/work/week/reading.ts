@@ -18,6 +18,7 @@ import {
   readPassages,
   readRuns,
   readWeek,
+  weekBefore,
   type DatabaseHandle,
 } from '@/storage';
 import { bookOf, judgedOn, readBook, type Book, type ReadBook } from '../book';
@@ -30,7 +31,7 @@ export interface ReadWeek {
   readonly monday: string;
   /** Undefined: nothing is planned yet. */
   readonly kept: WeekRecord | undefined;
-  /** The week before it. */
+  /** The last that is kept before it. */
   readonly before: WeekRecord | undefined;
   /** The exercises that come in it, or could, with their ladders. */
   readonly exercises: ReadonlyMap<string, { readonly exercise: Exercise; readonly hash: string }>;
@@ -50,7 +51,7 @@ export async function readStudentWeek(
     readBook(db, player.id, today),
     readLessons(db, player.id),
     readWeek(db, player.id, monday),
-    readWeek(db, player.id, dayAfter(monday, -7)),
+    weekBefore(db, player.id, monday),
     readRuns(db, player.id, { from: monday, to: dayAfter(monday, 6) }),
   ]);
   const wanted = new Set([

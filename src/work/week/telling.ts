@@ -80,7 +80,7 @@ function tierText(tier: WeekTier, value: number): string | null {
     case 'must':
       return value === 0 ? 'every must comes on its days' : `musts lack ${counted(value, 'day')}`;
     case 'fill':
-      return `${minutesText(value)} of practice`;
+      return `${minutesText(value)} used`;
     case 'days':
       return value === 0 ? 'the others come on their days' : `the others lack ${counted(value, 'day')}`;
     case 'share':
