@@ -1,7 +1,8 @@
 /** The week: planned, changed by hand with what that costs, what cannot be met mended, printed, practised. */
 import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import type { Locator, Page } from '@playwright/test';
-import { expect, openLibrary, test } from './fixtures';
+import { expect, exportAll, openLibrary, test } from './fixtures';
 
 const MILLRACE = 'Millrace: three a string to the middle and on';
 
@@ -128,4 +129,36 @@ test('the session of today goes to the runner, exercise after exercise', async (
   await expect(page).toHaveURL(/\/practice\//);
   await expect(page.locator('[data-session]')).toContainText(/Session, 1 of \d+: 0 of \d+ min/);
   await expect(page.getByRole('heading', { name: first }).first()).toBeVisible();
+});
+
+test('the sessions go into a calendar; a script has them from a project file, and is told what is none', async ({
+  page,
+  request,
+}) => {
+  await openNextWeek(page);
+  await dayOf(page, 'Thursday')
+    .getByRole('button', { name: /Add to/ })
+    .click();
+  await page.getByRole('option', { name: 'Over the stile' }).click();
+  await expect(visits(page, 'Over the stile')).toHaveCount(1);
+  await dayOf(page, 'Thursday').getByLabel('Thursday begins at').fill('18:15');
+  await page.getByRole('button', { name: 'Calendar' }).press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Sessions for a calendar' });
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('button', { name: 'Save the calendar file' }).press('Enter'),
+  ]);
+  expect(download.suggestedFilename()).toMatch(/^Practice Orrin from \d{4}-\d{2}-\d{2}\.ics$/);
+  const text = readFileSync(await download.path(), 'utf8');
+  expect(text).toMatch(/DTSTART:\d{8}T181500\r\n/);
+  expect(text).toMatch(/DESCRIPTION:Over the stile: 4 min\\, from 58 bpm/);
+  await expect(page.getByRole('alertdialog').filter({ hasText: 'is saved: 1 session' })).toBeVisible();
+
+  await page.goto('/');
+  const answer = await request.post('/api/calendar', { data: await exportAll(page) });
+  expect(answer.headers()['content-type']).toContain('text/calendar');
+  expect(await answer.text()).toContain('SUMMARY:Practice: Orrin');
+  const refused = await request.post('/api/calendar', { data: '{"format":"another"}' });
+  expect(refused.status()).toBe(400);
+  expect(((await refused.json()) as { error: string }).error).not.toBe('');
 });

@@ -62,10 +62,11 @@ const PICK = async (page) => {
   await page.locator('[data-pick]').focus();
   for (let step = 0; step < 4; step++) await page.keyboard.press('ArrowRight');
 };
-const TWO = async (page) => {
-  await page.getByText('Compare the policies on these notes').click();
+const WEEK = async (page) => {
+  await page.getByRole('navigation').getByRole('link', { name: 'Week' }).click();
+  await page.getByRole('button', { name: /^Plan the/ }).click();
+  await page.locator('[data-planned]').waitFor({ timeout: 90_000 });
   await page.waitForTimeout(600);
-  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
 };
 
 const tab = (name) => async (page) => {
@@ -116,7 +117,7 @@ const SHOTS = [
   { file: 'bench', open: 'Millrace: three a string to the middle and on', dark: false },
   { file: 'bench-dark', open: 'Kite string', dark: true, then: PLAY },
   { file: 'pick', open: 'Kite string', dark: false, then: PICK },
-  { file: 'two-policies', open: 'Long way round the weir', dark: false, then: TWO },
+  { file: 'week', open: null, dark: false, then: WEEK, height: 1180 },
   { file: 'material', open: 'Ferry over four strings', dark: false, then: tab(/^Material/), height: 940 },
   { file: 'fingers', open: 'Tide table in fours', dark: false, then: FINGERS, height: 1180 },
   {

@@ -25,6 +25,7 @@ import {
 } from '@/storage';
 import { tables } from '@/storage/database';
 import { weeksAhead } from '@/work/week/ahead';
+import { calendarOf } from '@/work/week/calendar';
 import { addWish, moveVisit, setVisit } from '@/work/week/acts';
 import { costOfChange } from '@/work/week/cost';
 import { usualWish } from '@/work/week/draft';
@@ -56,7 +57,7 @@ beforeEach(async () => {
     ...[kept.exercises, kept.ladders, kept.runs, kept.signs, kept.lessons, kept.weeks].map((table) =>
       table.clear(),
     ),
-    ...[kept.days, kept.tombstones, kept.log, kept.shelf].map((table) => table.clear()),
+    ...[kept.days, kept.tombstones, kept.log, kept.shelf, kept.meta].map((table) => table.clear()),
     kept.players.where('id').notEqual(ME).delete(),
   ]);
   await importProject(db, project, 'Demo');
@@ -247,4 +248,51 @@ it('a wish more is a wish more: what is asked for is weighed', async () => {
   const after = await opened();
   const problem = problemOf(after, 3);
   expect(weighed(problem, blocksOf(problem, after), null).days).toBeGreaterThanOrEqual(3);
+});
+
+describe('a calendar', () => {
+  it('given out again moves the sessions of before, calls off what falls away, and brings back what returns', async () => {
+    const wanted = { weeks: 1, alarmMinutes: 10 };
+    const open = await opened();
+    const first = await calendarOf(open, wanted, db);
+    expect(first.sessions.map(({ day, isCancelled }) => [day, isCancelled])).toEqual([
+      ['2025-12-29', false],
+      ['2025-12-30', false],
+      ['2026-01-01', false],
+      ['2026-01-03', false],
+    ]);
+    expect(first.sessions[0]).toMatchObject({ begins: '17:30', minutes: 25 });
+    expect(first.sessions[0]!.lines[0]).toMatch(/^Millrace.*: 8 min, from \d+ bpm$/);
+    // Tuesday falls away, Thursday's session is on Friday.
+    await changeWeek(db, orrin.id, MONDAY, 'Otherwise', (week) => ({
+      sessions: week!.sessions.map((session, day) =>
+        day === 1 || day === 3
+          ? { ...session, visits: [] }
+          : day === 4
+            ? { ...week!.sessions[3]!, begins: '18:00' }
+            : session,
+      ),
+    }));
+    const second = await calendarOf(await opened(), wanted, db);
+    expect(second.sequence).toBeGreaterThan(first.sequence);
+    expect(second.sessions.map(({ uid }) => uid)).toEqual(first.sessions.map(({ uid }) => uid));
+    expect(second.sessions.map(({ day, isCancelled }) => [day, isCancelled])).toEqual([
+      ['2025-12-29', false],
+      ['2026-01-02', false],
+      ['2026-01-03', false],
+      ['2026-01-04', true],
+    ]);
+    await undoOrRedo(db, recordScope(orrin.id), 'undo');
+    const third = await calendarOf(await opened(), wanted, db);
+    expect(third.sessions.map(({ uid, isCancelled }) => [uid, isCancelled])).toEqual(
+      first.sessions.map(({ uid }) => [uid, false]),
+    );
+  });
+
+  it('of the weeks ahead says that it is a guess', async () => {
+    const { sessions } = await calendarOf(await opened(), { weeks: 4, alarmMinutes: null }, db);
+    expect(sessions).toHaveLength(16);
+    expect(new Set(sessions.map(({ uid }) => uid)).size).toBe(16);
+    expect(sessions.slice(4).every(({ lines }) => lines[0]!.startsWith('A guess'))).toBe(true);
+  });
 });

@@ -58,6 +58,7 @@ export type { Gone, UndoOutcome } from './undo';
 export { askToPersist } from './persistence';
 export * from './lessons';
 export * from './weeks';
+export * from './calendars';
 export * from './players';
 export * from './practice';
 export * from './runs';

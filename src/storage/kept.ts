@@ -196,6 +196,14 @@ export interface KnownDamage {
   readonly damaged: readonly Damaged[];
 }
 
+/** What of a student's weeks was given out as calendars, so that a second one moves events, and calls off what falls away. */
+export interface GivenCalendars {
+  /** Of the last one; each is higher than the one before. */
+  readonly sequence: number;
+  /** Sessions given out of each week, by its Monday. */
+  readonly sessions: Readonly<Record<string, number>>;
+}
+
 /** Groups of settings are kept as they were set last: a group may lack what was added to it since. */
 export interface MetaValues {
   readonly sound: Partial<SoundSettings>;
@@ -224,6 +232,8 @@ export interface MetaValues {
   readonly [sitting: `sitting:${string}`]: PracticeSitting;
   /** The session that a student has begun; null: none. */
   readonly [session: `session:${string}`]: PracticeSession | null;
+  /** What of a student's weeks was given out as calendars. */
+  readonly [calendar: `calendar:${string}`]: GivenCalendars;
 }
 
 export type MetaKey = keyof MetaValues;

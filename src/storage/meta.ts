@@ -47,7 +47,7 @@ const BACKED_KEYS: ReadonlySet<MetaKey> = new Set<MetaKey>([
 ]);
 
 const isBacked = (key: string): key is MetaKey =>
-  BACKED_KEYS.has(key as MetaKey) || key.startsWith('sitting:') || key.startsWith('session:');
+  BACKED_KEYS.has(key as MetaKey) || /^(sitting|session|calendar):/.test(key);
 
 /** The settings that go out with a backup. */
 export async function backedSettings(db: DatabaseHandle): Promise<Record<string, unknown>> {

@@ -15,6 +15,7 @@ export type { Encoding } from './encoding';
 export { writeMusicXml, writeCompressedMusicXml } from './musicxml/write';
 export { readMidi } from './midi/read';
 export { writeMidi, type WriteMidiOptions } from './midi/write';
+export { writeIcs, type Calendar, type CalendarSession } from './ics/write';
 export { readFile, MAX_FILE_BYTES, type FileReading } from './file';
 export { exerciseFault } from './checked';
 export type { ForeignPart } from './foreign';

@@ -90,8 +90,6 @@ export const WEEK_FIELDS = {
   balance: field(oneOf(WEEK_BALANCES), { first: 'balanced' }),
   /** By turns each exercise of a session comes three times for a third of its time. */
   order: field(oneOf(['in order', 'by turns']), { first: 'in order' }),
-  /** Days that were given out as a calendar, so that one that falls away is called off there. */
-  calendarDays: field(listOf(whole(0, 6), 7), { first: [], called: 'days in the calendar' }),
 } as const;
 
 /** A student's week. */

@@ -6,6 +6,7 @@ import { dayAfter, type DayRecord } from '@/core/record';
 import { dayLoads, type WeekSession } from '@/core/routine';
 import { Button } from '@/ui/controls/Button';
 import { NumberBox } from '@/ui/controls/NumberBox';
+import { TimeBox } from '@/ui/controls/TimeBox';
 import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
 import { moveVisit, setSession } from '@/work/week/acts';
@@ -45,6 +46,14 @@ const Column = styled.section<{ $isToday: boolean; $isPast: boolean }>`
   h3 small {
     color: ${colour.inkSoft};
     font-weight: 400;
+  }
+  .time {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0.2rem 0.3rem;
+    color: ${colour.inkSoft};
+    font-size: 0.8125rem;
   }
   .free,
   .load {
@@ -149,18 +158,32 @@ function Day(props: DayProps) {
       {isPast ? (
         <p className="free">{session.minutes > 0 ? `${session.minutes} min were planned` : 'no session'}</p>
       ) : (
-        <NumberBox
-          label={`Minutes on ${WEEKDAYS[day]}`}
-          hideLabel
-          value={session.minutes}
-          min={0}
-          max={600}
-          onChange={(minutes) =>
-            minutes === null
-              ? undefined
-              : onChange('Minutes', (week) => setSession(week, day, { minutes }), `day-${day}`)
-          }
-        />
+        <div className="time">
+          <NumberBox
+            label={`Minutes on ${WEEKDAYS[day]}`}
+            hideLabel
+            value={session.minutes}
+            min={0}
+            max={600}
+            onChange={(minutes) =>
+              minutes === null
+                ? undefined
+                : onChange('Minutes', (week) => setSession(week, day, { minutes }), `day-${day}`)
+            }
+          />
+          {session.minutes > 0 ? (
+            <>
+              <span aria-hidden>min</span>
+              <TimeBox
+                label={`${WEEKDAYS[day]} begins at`}
+                value={session.begins}
+                onChange={(begins) =>
+                  onChange('Minutes', (week) => setSession(week, day, { begins }), `begins-${day}`)
+                }
+              />
+            </>
+          ) : null}
+        </div>
       )}
       <div>
         <List

@@ -1,7 +1,9 @@
 'use client';
-import { CalendarDays, ChevronLeft, ChevronRight, Printer } from 'lucide-react';
+import { CalendarDays, CalendarPlus, ChevronLeft, ChevronRight, Printer } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { ME } from '@/core';
 import { dayAfter, weekOf } from '@/core/record';
@@ -19,6 +21,7 @@ import { undoIn, undoOf } from '@/work/undoing';
 import type { WeekChange } from '@/work/week/acts';
 import { costOfChange } from '@/work/week/cost';
 import type { WeekContent } from '@/work/week/draft';
+import { asKept } from '@/work/week/opening';
 import { beginDay, takeAdvice, writeWeek } from '@/work/week/planning';
 import { blocksOf, playedIn, problemOf, sessionsBy, todayIn, type OpenWeek } from '@/work/week/problem';
 import { plannedText, provenText } from '@/work/week/telling';
@@ -29,6 +32,10 @@ import { Outcome } from './Outcome';
 import { Wishes } from './Wishes';
 import { useOpenWeek } from './useOpenWeek';
 import { usePlanning } from './usePlanning';
+
+const CalendarDialog = dynamic(() => import('./CalendarDialog').then((module) => module.CalendarDialog), {
+  ssr: false,
+});
 
 const Root = styled.div`
   display: grid;
@@ -79,6 +86,7 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
   const day = todayIn(open.read, open.book.today);
   const planning = usePlanning(open, day);
   const { shown, ended } = planning;
+  const [givesCalendar, setGivesCalendar] = useState(false);
   const isPast = day > 6;
   const played = playedIn(open.book, monday);
   const isAnyPlayed = played.some((some) => some.length > 0);
@@ -106,7 +114,11 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
     });
   const onPractise = (at: number) =>
     attempt('Beginning the session', async () => {
-      const id = await beginDay(open, at, new Set(played[at]!.map(({ exerciseId }) => exerciseId)));
+      const id = await beginDay(
+        await asKept(open),
+        at,
+        new Set(played[at]!.map(({ exerciseId }) => exerciseId)),
+      );
       if (id === null) say('Nothing of it is left.');
       else router.push(`/practice/${id}`);
     });
@@ -147,6 +159,9 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
         <Button onPress={() => router.push(`/week/sheet?from=${monday}`)}>
           <Printer size={15} aria-hidden /> Print
         </Button>
+        <Button onPress={() => setGivesCalendar(true)}>
+          <CalendarPlus size={15} aria-hidden /> Calendar
+        </Button>
         <Link href={`/students/${player.id}`}>{player.id === ME ? 'Me' : player.name}</Link>
       </Head>
       {shown ? <p role="status">{plannedText(shown.planned.tiers)}</p> : null}
@@ -179,6 +194,7 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
           <Ahead open={open} />
         </>
       )}
+      {givesCalendar ? <CalendarDialog open={open} onClose={() => setGivesCalendar(false)} /> : null}
     </Root>
   );
 }

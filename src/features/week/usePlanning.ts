@@ -1,11 +1,10 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import type { WeekConflict, WeekPlanned, WeekProblem } from '@/core/routine';
-import { database } from '@/storage';
 import { startWeek, type Running } from '@/workers';
 import { say } from '@/ui/controls/say';
 import { attempt } from '@/work/perform';
-import { openWeek } from '@/work/week/opening';
+import { asKept } from '@/work/week/opening';
 import { writeWeek } from '@/work/week/planning';
 import { blocksOf, problemOf, sessionsBy, type OpenWeek } from '@/work/week/problem';
 import { undoOf } from '@/work/undoing';
@@ -37,8 +36,7 @@ export function usePlanning(open: OpenWeek | null, today: number): Planning {
   const plan = () => {
     if (!open) return;
     attempt('Planning the week', async () => {
-      // By what is kept now: what was changed just before may not be shown yet.
-      const fresh = await openWeek(database(), open.book.player, open.read.monday, open.book.today);
+      const fresh = await asKept(open);
       const problem = problemOf(fresh, today);
       const before = blocksOf(problem, fresh);
       const hasBefore = before.some((row) => row.some((one) => one > 0));

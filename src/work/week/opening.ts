@@ -1,6 +1,6 @@
 /** A student's week, opened at once. */
 import type { PlayerRecord } from '@/core';
-import type { DatabaseHandle } from '@/storage';
+import { database, type DatabaseHandle } from '@/storage';
 import { bookOf } from '../book';
 import { draftedWeek } from './draft';
 import type { OpenWeek } from './problem';
@@ -22,3 +22,7 @@ export async function openWeek(
       return { read, book, facts: next.value, content: read.kept ?? draftedWeek({ ...read, book }) };
   }
 }
+
+/** The week as it is kept now: what was changed just before may not be shown yet. */
+export const asKept = ({ book, read }: OpenWeek, db: DatabaseHandle = database()): Promise<OpenWeek> =>
+  openWeek(db, book.player, read.monday, book.today);
