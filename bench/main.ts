@@ -1,14 +1,19 @@
-/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` or `-- record` (of the browser's, those of keys or of the record) prints a part of them; `-- lines` composed lines to be read, `-- drift` the clean tempo of simulated hands. */
+/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` or `-- record` (of the browser's, those of keys or of the record) prints a part of them; `-- lines` composed lines to be read, `-- week` weeks being planned, `-- drift` the clean tempo of simulated hands. */
 import { benchBriefs, printLines } from './brief';
 import { benchBrowser } from './browser';
 import { benchDrift } from './drift';
 import { benchEngine } from './engine';
 import { benchExchange } from './exchange';
 import { benchRoster } from './roster';
+import { benchWeek } from './week';
 
 const only = process.argv[2];
 if (only === 'drift') {
   benchDrift();
+  process.exit(0);
+}
+if (only === 'week') {
+  await benchWeek();
   process.exit(0);
 }
 if (only === 'lines') {
@@ -21,5 +26,6 @@ if (only !== 'browser' && part === 'all') {
   benchExchange();
   benchRoster();
   benchBriefs();
+  await benchWeek();
 }
 if (only !== 'core') await benchBrowser(part);

@@ -26,8 +26,12 @@ export interface WeekPlanned {
   readonly tiers: readonly TierEnd[];
 }
 
-/** Branches of the solver for each tier, so that the same week always gives the same plan. */
+/** Branches of the solver for each tier, so that the same week always gives the same plan; a branch of a larger week takes longer. */
 const NODES = 300;
+const CELLS = 60;
+
+const nodesFor = ({ items, days }: WeekProblem): number =>
+  Math.ceil((NODES * CELLS) / Math.max(CELLS, 2 * items.length * days.length - CELLS));
 
 const valuesOf = ({ program, blocks, comes }: WeekProgram, plan: WeekBlocks): number[] => {
   const values = new Array<number>(program.lower.length);
@@ -49,7 +53,7 @@ export function* planningWeek(
   solve: Solve,
   first: WeekBlocks,
   before: WeekBlocks | null = null,
-  nodes = NODES,
+  nodes = nodesFor(problem),
 ): Generator<WeekPlanned, WeekPlanned> {
   const week = weekProgram(problem);
   let blocks = first;

@@ -5,30 +5,13 @@ import { useMemo } from 'react';
 import styled from 'styled-components';
 import { Button } from '@/ui/controls/Button';
 import { EmptyState } from '@/ui/controls/EmptyState';
+import { Paper, PaperBar } from '@/ui/controls/panel';
 import { dayText } from '@/ui/dayText';
-import { colour } from '@/ui/theme/tokens';
 import { attentionInBook } from '@/work/students/roster';
 import { lessonSheet, type SheetLine } from '@/work/students/sheet';
 import { useOpenStudent } from './useOpenStudent';
 
-const Bar = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.75rem;
-  margin-bottom: 0.75rem;
-`;
-
-/** As large as what a sheet of paper takes, in either format. */
-const Paper = styled.article`
-  max-width: 46rem;
-  padding: 1.5rem 1.75rem;
-  border: 1px solid ${colour.line};
-  background: #fff;
-  color: #000;
-  h1 {
-    font-size: 1.3rem;
-  }
+const LessonPaper = styled(Paper)`
   h2 {
     margin: 0.8rem 0 0.15rem;
     border-bottom: 1px solid #888;
@@ -48,9 +31,6 @@ const Paper = styled.article`
     height: 4.5rem;
   }
   @media print {
-    max-width: none;
-    padding: 0;
-    border: 0;
     break-inside: avoid;
   }
 `;
@@ -90,15 +70,15 @@ export function LessonPage({ playerId }: { playerId: string }) {
   const { player, today } = opened.book;
   return (
     <>
-      <Bar data-chrome>
+      <PaperBar data-chrome>
         <Link href={`/students/${player.id}`}>
           <ArrowLeft size={15} aria-hidden /> {player.name}
         </Link>
         <Button look="primary" onPress={() => window.print()}>
           <Printer size={15} aria-hidden /> Print
         </Button>
-      </Bar>
-      <Paper data-lesson-sheet>
+      </PaperBar>
+      <LessonPaper data-lesson-sheet>
         <h1>
           {player.name}, {dayText(today)}
         </h1>
@@ -119,7 +99,7 @@ export function LessonPage({ playerId }: { playerId: string }) {
           <h2>Heard, said, set</h2>
           <div className="room" />
         </section>
-      </Paper>
+      </LessonPaper>
     </>
   );
 }

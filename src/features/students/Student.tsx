@@ -10,11 +10,10 @@ import { agoText, exposureText, loadText, runsText, weeksOf } from '@/core/recor
 import { changePlayer, database, recordScope, setLadder, ownLadder } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { EmptyState } from '@/ui/controls/EmptyState';
-import { Panel } from '@/ui/controls/panel';
+import { Page, PageHead, Panel } from '@/ui/controls/panel';
 import { say } from '@/ui/controls/say';
 import { useUndoKeys } from '@/ui/keys/keys';
 import { dayText } from '@/ui/dayText';
-import { colour } from '@/ui/theme/tokens';
 import { usePlayer } from '@/ui/shell/player';
 import { today } from '@/ui/shell/useRecord';
 import type { Book } from '@/work/book';
@@ -40,26 +39,6 @@ const StudentDialog = dynamic(
     ssr: false,
   },
 );
-
-const Root = styled.div`
-  display: grid;
-  gap: 0.75rem;
-  outline: none;
-`;
-
-const Head = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.5rem 0.75rem;
-  h1 {
-    font-size: 1.4rem;
-  }
-  .facts {
-    flex: 1 1 20rem;
-    color: ${colour.inkSoft};
-  }
-`;
 
 const Columns = styled.div`
   display: grid;
@@ -206,8 +185,8 @@ export function Student({ playerId }: { playerId: string }) {
   const standing = standingLesson(lessons, book.today);
   const minutes = minutesOfWeek(player);
   return (
-    <Root tabIndex={-1} data-student={player.id}>
-      <Head>
+    <Page tabIndex={-1} data-student={player.id}>
+      <PageHead>
         <h1>{player.name || 'Without a name'}</h1>
         <span className="facts">
           {factsOf(book, lessons)}
@@ -239,7 +218,7 @@ export function Student({ playerId }: { playerId: string }) {
             {player.archivedOn === null ? 'Archive' : 'Take out of the archive'}
           </Button>
         )}
-      </Head>
+      </PageHead>
       <Columns>
         <div>
           <Attending book={book} lessons={lessons} />
@@ -262,6 +241,6 @@ export function Student({ playerId }: { playerId: string }) {
       </Columns>
       <Tempos book={book} />
       {isOpen ? <StudentDialog player={player} onClose={() => setIsOpen(false)} /> : null}
-    </Root>
+    </Page>
   );
 }

@@ -10,12 +10,12 @@ import { dayAfter, weekOf } from '@/core/record';
 import type { WeekAdvice } from '@/core/routine';
 import { recordScope } from '@/storage';
 import { Button } from '@/ui/controls/Button';
+import { Page, PageHead } from '@/ui/controls/panel';
 import { say } from '@/ui/controls/say';
 import { dayText } from '@/ui/dayText';
 import { useUndoKeys } from '@/ui/keys/keys';
 import { usePlayer } from '@/ui/shell/player';
 import { today } from '@/ui/shell/useRecord';
-import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
 import { undoIn, undoOf } from '@/work/undoing';
 import type { WeekChange } from '@/work/week/acts';
@@ -36,26 +36,6 @@ import { usePlanning } from './usePlanning';
 const CalendarDialog = dynamic(() => import('./CalendarDialog').then((module) => module.CalendarDialog), {
   ssr: false,
 });
-
-const Root = styled.div`
-  display: grid;
-  gap: 0.75rem;
-  outline: none;
-`;
-
-const Head = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.5rem 0.75rem;
-  h1 {
-    font-size: 1.4rem;
-  }
-  .facts {
-    flex: 1 1 14rem;
-    color: ${colour.inkSoft};
-  }
-`;
 
 const Columns = styled.div`
   display: grid;
@@ -129,8 +109,8 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
     });
   const go = (weeks: number) => router.push(`/week?from=${dayAfter(monday, 7 * weeks)}`);
   return (
-    <Root tabIndex={-1} data-week={monday}>
-      <Head>
+    <Page tabIndex={-1} data-week={monday}>
+      <PageHead>
         <Button square aria-label="The week before" onPress={() => go(-1)}>
           <ChevronLeft size={16} aria-hidden />
         </Button>
@@ -163,7 +143,7 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
           <CalendarPlus size={15} aria-hidden /> Calendar
         </Button>
         <Link href={`/students/${player.id}`}>{player.id === ME ? 'Me' : player.name}</Link>
-      </Head>
+      </PageHead>
       {shown ? <p role="status">{plannedText(shown.planned.tiers)}</p> : null}
       {ended ? (
         <p role="status" data-planned>
@@ -195,7 +175,7 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
         </>
       )}
       {givesCalendar ? <CalendarDialog open={open} onClose={() => setGivesCalendar(false)} /> : null}
-    </Root>
+    </Page>
   );
 }
 

@@ -7,35 +7,16 @@ import { bpmText, counted, durationText } from '@/core';
 import { dayAfter, weekOf } from '@/core/record';
 import type { WeekSession } from '@/core/routine';
 import { Button } from '@/ui/controls/Button';
+import { Paper, PaperBar } from '@/ui/controls/panel';
 import { dayText } from '@/ui/dayText';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
 import { today } from '@/ui/shell/useRecord';
-import { colour, PAPER_COLOURS } from '@/ui/theme/tokens';
 import type { OpenWeek } from '@/work/week/problem';
 import { WEEKDAYS } from '@/work/week/telling';
 import { useOpenWeek } from './useOpenWeek';
 
-const Bar = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.75rem;
-  margin-bottom: 0.75rem;
-`;
-
-/** As large as what a sheet of paper takes, in either format. */
-const Paper = styled.article`
-  ${PAPER_COLOURS}
-  color-scheme: light;
-  max-width: 46rem;
-  padding: 1.5rem 1.75rem;
-  border: 1px solid ${colour.line};
-  background: #fff;
-  color: #000;
-  h1 {
-    font-size: 1.3rem;
-  }
+const WeekPaper = styled(Paper)`
   h2 {
     margin: 1rem 0 0.3rem;
     font-size: 1rem;
@@ -91,11 +72,6 @@ const Paper = styled.article`
     margin: 0;
     break-inside: avoid;
   }
-  @media print {
-    max-width: none;
-    padding: 0;
-    border: 0;
-  }
 `;
 
 function DayRows({ open, session, day }: { open: OpenWeek; session: WeekSession; day: number }) {
@@ -137,7 +113,7 @@ function Sheet({ open }: { open: OpenWeek }) {
     .filter(({ session }) => session.visits.length > 0);
   const ids = new Set(days.flatMap(({ session }) => session.visits.map(({ exerciseId }) => exerciseId)));
   return (
-    <Paper data-week-sheet>
+    <WeekPaper data-week-sheet>
       <h1>
         Week of {dayText(read.monday)}, {player.name}
       </h1>
@@ -179,7 +155,7 @@ function Sheet({ open }: { open: OpenWeek }) {
           ) : null;
         })}
       </div>
-    </Paper>
+    </WeekPaper>
   );
 }
 
@@ -192,14 +168,14 @@ export function WeekPage() {
   if (!open) return <p aria-busy="true">Opening the week …</p>;
   return (
     <>
-      <Bar data-chrome>
+      <PaperBar data-chrome>
         <Link href={`/week?from=${monday}`}>
           <ArrowLeft size={15} aria-hidden /> The week
         </Link>
         <Button look="primary" onPress={() => window.print()}>
           <Printer size={15} aria-hidden /> Print
         </Button>
-      </Bar>
+      </PaperBar>
       <Sheet open={open} />
     </>
   );

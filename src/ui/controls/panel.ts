@@ -1,7 +1,7 @@
 'use client';
 /** The look that parts of a page with figures share. */
 import styled from 'styled-components';
-import { colour } from '@/ui/theme/tokens';
+import { colour, PAPER_COLOURS } from '@/ui/theme/tokens';
 
 export const Panel = styled.section`
   display: grid;
@@ -60,5 +60,55 @@ export const Table = styled.table`
   }
   button {
     min-height: 1.75rem;
+  }
+`;
+
+/** A page of panels, one under the other. */
+export const Page = styled.div`
+  display: grid;
+  gap: 0.75rem;
+  outline: none;
+`;
+
+/** What stands over a page: its title, facts in soft letters, what can be done. */
+export const PageHead = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.5rem 0.75rem;
+  h1 {
+    font-size: 1.4rem;
+  }
+  .facts {
+    flex: 1 1 14rem;
+    color: ${colour.inkSoft};
+  }
+`;
+
+/** What stands over a sheet of paper, and is not printed. */
+export const PaperBar = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.75rem;
+  margin-bottom: 0.75rem;
+`;
+
+/** A sheet, as large as what a piece of paper takes, in either format; white in every theme. */
+export const Paper = styled.article`
+  ${PAPER_COLOURS}
+  color-scheme: light;
+  max-width: 46rem;
+  padding: 1.5rem 1.75rem;
+  border: 1px solid ${colour.line};
+  background: #fff;
+  color: #000;
+  h1 {
+    font-size: 1.3rem;
+  }
+  @media print {
+    max-width: none;
+    padding: 0;
+    border: 0;
   }
 `;
