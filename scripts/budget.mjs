@@ -13,6 +13,7 @@ const ROUTES = {
   Students: '/students',
   Student: '/students/none',
   Week: '/week',
+  Link: '/link',
   Logbook: '/logbook',
   Handout: '/handout',
   'Controls and marks': '/developers',

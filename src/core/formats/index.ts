@@ -16,6 +16,8 @@ export { writeMusicXml, writeCompressedMusicXml } from './musicxml/write';
 export { readMidi } from './midi/read';
 export { writeMidi, type WriteMidiOptions } from './midi/write';
 export { writeIcs, type Calendar, type CalendarSession } from './ics/write';
+export { MAX_LINK_CHARACTERS, readLink, writeLink, type LinkFault } from './link/link';
+export type { LinkedExercise } from './link/pack';
 export { readFile, MAX_FILE_BYTES, type FileReading } from './file';
 export { exerciseFault } from './checked';
 export type { ForeignPart } from './foreign';

@@ -1,12 +1,12 @@
 'use client';
-import { FileDown, ListOrdered, Printer, Scale } from 'lucide-react';
+import { FileDown, ListOrdered, Printer, Scale, Link as LinkIcon } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
 import type { LibraryItem } from '@/storage';
-import { saveAsProject } from '@/ui/shell/waysOut';
+import { copyLinkTo, saveAsProject } from '@/ui/shell/waysOut';
 import { SetBalance } from './SetBalance';
 
 const SessionDialog = dynamic(
@@ -61,6 +61,9 @@ export function ChosenBar({ chosen, all, onChoose, onHandout, onClear }: ChosenB
         onPress={() => saveAsProject(chosen.map(({ record, exercise }) => ({ id: record.id, exercise })))}
       >
         <FileDown size={16} aria-hidden /> Project file
+      </Button>
+      <Button onPress={() => copyLinkTo(chosen.map(({ record, exercise }) => ({ id: record.id, exercise })))}>
+        <LinkIcon size={15} aria-hidden /> Copy link
       </Button>
       <Button look="quiet" onPress={onClear}>
         Choose none

@@ -24,12 +24,19 @@ export const giveOutOne = (way: Format | 'copy', shown: ShownExercise): void =>
 export const saveAsProject = (shown: readonly ShownExercise[]): void =>
   attempt('Giving out', async () => (await import('@/work/givingOne')).saveProject(shown, WAYS));
 
+/** Puts a link to some exercises on the clipboard. */
+export const copyLinkTo = (shown: readonly ShownExercise[]): void =>
+  attempt('Copying the link', async () =>
+    (await import('@/work/linking')).copyLink(shown, location.origin, WAYS),
+  );
+
 /** Actions of a menu for one exercise. */
 export function waysOut(shown: () => ShownExercise, openHandout: (id: string) => void): MenuAction[] {
   const give = (way: Format | 'copy') => () => giveOutOne(way, shown());
   return [
     { id: 'handout', name: 'Handout to print', run: () => openHandout(shown().id) },
     { id: 'copy', name: 'Copy as tab', run: give('copy') },
+    { id: 'link', name: 'Copy link', run: () => copyLinkTo([shown()]) },
     ...(Object.keys(FORMATS) as Format[]).map((format) => ({
       id: format,
       name: FORMATS[format],
