@@ -50,6 +50,8 @@ export interface HandoutSettings {
   readonly plainly: boolean;
   /** A figure that is moved stands there once, with where it goes in words. */
   readonly short: boolean;
+  /** A code that opens the exercise on a phone. */
+  readonly code: boolean;
 }
 
 /** A part of the warm-up. */

@@ -14,6 +14,7 @@ import {
   type Project,
 } from '@/core';
 import { exportable, writeCheckedProject } from '@/core/formats';
+import { keepGivenCalendars } from './calendars';
 import { Database } from './indexed';
 import { exportProject, importProject, readImportPlan, type ImportChoice } from './exchange';
 import { addExercise, deleteExercise, renameExercise } from './library';
@@ -137,6 +138,7 @@ describe('a backup', () => {
     await fc.assert(
       fc.asyncProperty(acts, async (some) => {
         const from = await libraryOf(some);
+        await keepGivenCalendars(from, ME, { sequence: 3, sessions: { '2026-01-05': 4 } });
         await keepHandoutSettings(from, {
           paper: 'letter',
           notes: false,
@@ -146,6 +148,7 @@ describe('a backup', () => {
           forWhom: false,
           plainly: false,
           short: false,
+          code: true,
         });
         const to = fresh();
         const device = (await to.meta.get('deviceId'))!.value;

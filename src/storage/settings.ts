@@ -52,6 +52,7 @@ export const { read: handoutSettings, keep: keepHandoutSettings } = settings<Han
   forWhom: true,
   plainly: true,
   short: true,
+  code: false,
 });
 
 /** How practice goes, as last set. The warm-up is common practice, no source. */

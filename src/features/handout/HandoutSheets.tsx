@@ -22,7 +22,9 @@ import { useKeySheet, type KeyGroup } from '@/ui/keys/keys';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
+import { isLocal } from '@/work/linking';
 import { attempt } from '@/work/perform';
+import { useCodes } from './useCodes';
 import { OrderButton } from './OrderButton';
 import { Pages } from './Pages';
 import { contentSize, PAPER_NAMES } from './paper';
@@ -74,10 +76,13 @@ export function HandoutSheets({ ids, title }: { ids: readonly string[]; title: s
   const settings = useKept(() => handoutSettings(database()));
   useKeySheet(KEYS);
   const date = useMemo(() => dayText(timestamp()), []);
+  const codes = useCodes(items, settings?.code ?? false);
   const pieces = useMemo(
     () =>
-      items && settings ? piecesOf(items, player, settings, view, contentSize(settings.paper).width) : null,
-    [items, settings, player, view],
+      items && settings
+        ? piecesOf(items, player, settings, view, contentSize(settings.paper).width, codes)
+        : null,
+    [items, settings, player, view, codes],
   );
   const hasMoved = useMemo(
     () => items?.some(({ exercise }) => shortForm(exercise, player.setup) !== null),
@@ -135,6 +140,9 @@ export function HandoutSheets({ ids, title }: { ids: readonly string[]; title: s
         <Switch isOn={settings.plainly} onChange={(plainly) => set({ plainly })}>
           Plain words
         </Switch>
+        <Switch isOn={settings.code} onChange={(code) => set({ code })}>
+          Code for a phone
+        </Switch>
         {items.length > 1 ? (
           <OrderButton items={items} title={title} onChange={(order, name) => go(order, name)} />
         ) : null}
@@ -142,6 +150,12 @@ export function HandoutSheets({ ids, title }: { ids: readonly string[]; title: s
           <Printer size={16} aria-hidden /> Print
         </Button>
       </Choices>
+      {settings.code && isLocal(location.origin) ? (
+        <p data-screen-only role="status">
+          The code leads to {location.host}, which only this machine reaches: a phone opens it where Yardfell
+          has an address of its own.
+        </p>
+      ) : null}
       {missing > 0 ? (
         <p data-screen-only role="status">
           {missing === 1 ? 'One exercise of this address is' : `${missing} exercises of this address are`} not

@@ -26,6 +26,16 @@ const Sheet = styled.div`
   .heading {
     padding-top: 12px;
   }
+  .code {
+    display: flex;
+    align-items: center;
+    gap: 12px;
+    margin: 0;
+  }
+  .code svg {
+    flex: none;
+    background: #fff;
+  }
   h3 {
     font-size: 14px;
   }

@@ -95,6 +95,7 @@ const SETTINGS = {
   forWhom: true,
   plainly: true,
   short: true,
+  code: false,
 } as const;
 const textOf = (some: ReturnType<typeof piecesOf>) =>
   some

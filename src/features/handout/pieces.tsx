@@ -32,6 +32,8 @@ import { layoutLane, PRINT_LANE, type LaneSystem } from '@/ui/lane/layout';
 import { rowsFor } from '@/ui/lane/drawing';
 import { KindIcon, StrokeIcon } from '@/ui/lane/marks';
 import { SystemDrawing } from '@/ui/lane/SystemDrawing';
+import type { QrCode } from '@/work/qr';
+import { codePiece } from './codePiece';
 import { ladderPieces } from './ladderPieces';
 import type { LoosePiece, SheetItem, SheetPiece } from './sheetPiece';
 
@@ -217,6 +219,7 @@ export function piecesOf(
   settings: HandoutSettings,
   view: ViewSettings,
   width: number,
+  codes: ReadonlyMap<string, QrCode | null> | null = null,
 ): SheetPiece[] {
   return items.flatMap((item, index) => {
     const { exercise } = item;
@@ -257,6 +260,7 @@ export function piecesOf(
       ...(settings.notes ? notePieces(exercise, plan) : []),
       ...(settings.ladder && !isBeforeTwin ? ladderPieces(item, setup, width, isTwin) : []),
       ...(settings.room && !isBeforeTwin ? [roomPiece(isTwin)] : []),
+      ...(codes?.has(item.id) ? [codePiece(codes.get(item.id)!)] : []),
     ];
     return pieces.map((piece, at) => ({
       ...piece,

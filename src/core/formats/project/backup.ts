@@ -33,6 +33,14 @@ const sitting = Joi.object({
   painSeen: Joi.array().items(Joi.string().max(80)).max(1000).required(),
 });
 
+/** What of a student's weeks was given out as calendars. */
+const calendar = Joi.object({
+  sequence: Joi.number().integer().min(-1).max(1_000_000_000).required(),
+  sessions: Joi.object()
+    .pattern(/^\d{4}-\d{2}-\d{2}$/, Joi.number().integer().min(0).max(7))
+    .required(),
+});
+
 /** A session that may be gone on with; null: it was ended. */
 const session = orNull(
   Joi.object({
@@ -93,6 +101,7 @@ const settings = Joi.object({
     forWhom: Joi.boolean(),
     plainly: Joi.boolean(),
     short: Joi.boolean(),
+    code: Joi.boolean(),
   }),
   practice: Joi.object({
     clicks: Joi.object().unknown(true),
@@ -111,7 +120,8 @@ const settings = Joi.object({
   judging: Joi.object({ halfLifeDays: Joi.number().min(0.1).max(100_000).allow(null) }),
 })
   .pattern(/^sitting:.{1,80}$/, sitting)
-  .pattern(/^session:.{1,80}$/, session);
+  .pattern(/^session:.{1,80}$/, session)
+  .pattern(/^calendar:.{1,80}$/, calendar);
 
 type Tables = Readonly<Record<TableName, Joi.ObjectSchema>>;
 
