@@ -36,6 +36,7 @@ test('exported, wiped and restored, everything is as it was; another version is 
             'runs',
             'signs',
             'lessons',
+            'weeks',
             'days',
             'log',
             'shelf',

@@ -5,7 +5,7 @@ import { xorshift128plus } from 'pure-rand/generator/xorshift128plus';
 import { beforeEach, expect, it } from 'vitest';
 import { emptyPassage, ME, newExercise, putNote, type Exercise } from '@/core';
 import { readLink } from '@/core/formats';
-import { addExercise, database, keptLadder, readExercise, setLadder } from '@/storage';
+import { addExercise, choosePlayer, database, keptLadder, readExercise, setLadder } from '@/storage';
 import type { Ways } from './givingOne';
 import { copyLink, isLocal, keepLinked, linkTo } from './linking';
 import { listening } from './testing';
@@ -24,8 +24,10 @@ const ways: Ways = {
     return Promise.resolve();
   },
 };
-beforeEach(() => {
+beforeEach(async () => {
   [copied, files, isShut] = [[], [], false];
+  // Whatever other tests left.
+  await choosePlayer(database(), ME);
 });
 
 it('goes out with the ladder of the student, and comes in for another', async () => {
