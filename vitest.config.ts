@@ -4,9 +4,10 @@ import { defineConfig } from 'vitest/config';
 const include = ['**/*.test.ts'];
 /** They share one database, clock and voice of the application, or replace modules. */
 const ALONE = [
-  'src/work/{balancingSet,book,early,figured,givingOne,givingOut,handsAlone,health,library,playing,sheet,start,work}.test.ts',
+  'src/work/{balancingSet,book,early,figured,givingOne,givingOut,handsAlone,health,library,linking,playing,sheet,start,work}.test.ts',
   'src/work/{bench/acting,ladder/ladder,practice/{actions,model,sessions,store}}.test.ts',
   'src/storage/newField.test.ts',
+  'src/demo/{nextLine,students,week}.test.ts',
 ];
 const exclude = ['**/node_modules/**', '.cache/**', '.next/**'];
 /** Where a room is changed to see whether its tests notice, the room is given as the folder of the tests. */
