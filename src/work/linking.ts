@@ -1,5 +1,5 @@
 /** Exercises as links, and what a link brings. */
-import { bareRecord, counted, ME, type PlayerRecord } from '@/core';
+import { bareRecord, counted, ME, type LadderRecord, type PlayerRecord } from '@/core';
 import type { LinkedExercise } from '@/core/formats';
 import {
   addExercises,
@@ -13,27 +13,33 @@ import {
 import { saveProject, type Ways } from './givingOne';
 import { attempt, told } from './perform';
 
-/** Where a link leads. */
-export const LINK_PATH = '/link';
+/** What a link says of a ladder: how it climbs, not whose it is. */
+export function linkedLadder(kept: LadderRecord | undefined): LinkedExercise['ladder'] {
+  if (!kept) return null;
+  const { id: _, exerciseId: _e, playerId: _p, ...ladder } = bareRecord(kept);
+  return ladder;
+}
+
+/** The address of a link. */
+export const linkAddress = async (linked: readonly LinkedExercise[], origin: string): Promise<string> =>
+  `${origin}/link#${(await import('@/core/formats')).writeLink(linked)}`;
 
 /** An address with exercises in its fragment, as the student of the moment has them; null: it would be too long, and how long. */
 export async function linkTo(
   shown: readonly ShownExercise[],
   origin: string,
 ): Promise<{ readonly address: string | null; readonly characters: number }> {
-  const [player, { writeLink, MAX_LINK_CHARACTERS }] = await Promise.all([
+  const [player, { MAX_LINK_CHARACTERS }] = await Promise.all([
     currentPlayer(database()),
     import('@/core/formats'),
   ]);
   const linked = await Promise.all(
-    shown.map(async ({ id, exercise }): Promise<LinkedExercise> => {
-      const kept = await keptLadder(database(), id, player?.id ?? ME);
-      if (!kept) return { exercise, ladder: null };
-      const { id: _, exerciseId: _e, playerId: _p, ...ladder } = bareRecord(kept);
-      return { exercise, ladder };
-    }),
+    shown.map(async ({ id, exercise }) => ({
+      exercise,
+      ladder: linkedLadder(await keptLadder(database(), id, player?.id ?? ME)),
+    })),
   );
-  const address = `${origin}${LINK_PATH}#${writeLink(linked)}`;
+  const address = await linkAddress(linked, origin);
   const characters = address.length;
   return { address: characters > MAX_LINK_CHARACTERS ? null : address, characters };
 }

@@ -2,6 +2,7 @@
 import { correction, generate, type Bitmap2D } from 'lean-qr';
 import { toSvgPath } from 'lean-qr/extras/svg';
 import type { LinkedExercise } from '@/core/formats';
+import { linkAddress } from './linking';
 
 /** Larger ones have modules too small for paper and a phone. */
 const MAX_VERSION = 30;
@@ -50,11 +51,9 @@ export async function codesOf(
   items: readonly ({ readonly id: string } & LinkedExercise)[],
   origin: string,
 ): Promise<ReadonlyMap<string, QrCode | null>> {
-  const { writeLink } = await import('@/core/formats');
-  return new Map(
-    items.map(({ id, exercise, ladder }) => [
-      id,
-      qrOf(`${origin}/link#${writeLink([{ exercise, ladder }])}`),
-    ]),
+  const codes = items.map(
+    async ({ id, exercise, ladder }) =>
+      [id, qrOf(await linkAddress([{ exercise, ladder }], origin))] as const,
   );
+  return new Map(await Promise.all(codes));
 }

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { bareRecord } from '@/core';
+import { linkedLadder } from '@/work/linking';
 import { attempt } from '@/work/perform';
 import type { QrCode } from '@/work/qr';
 import type { SheetItem } from './sheetPiece';
@@ -18,11 +18,7 @@ export function useCodes(
     if (!items || !isWanted) return;
     attempt('Drawing the codes', async () => {
       const { codesOf } = await import('@/work/qr');
-      const linked = items.map(({ id, exercise, ladder }) => {
-        if (!ladder) return { id, exercise, ladder: null };
-        const { id: _, exerciseId: _e, playerId: _p, ...said } = bareRecord(ladder);
-        return { id, exercise, ladder: said };
-      });
+      const linked = items.map(({ ladder, ...item }) => ({ ...item, ladder: linkedLadder(ladder) }));
       const codes = await codesOf(linked, location.origin);
       setMade({ of: items, codes });
     });

@@ -47,19 +47,6 @@ const Columns = styled.div`
   }
 `;
 
-const TYPED = [
-  'Minutes',
-  'Days',
-  'Exercises a day',
-  'Warm-up',
-  'Must',
-  'Importance',
-  'Balance',
-  'Order',
-  'Lock',
-  'Unlock',
-];
-
 function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
   const router = useRouter();
   const { player } = open.book;
@@ -75,7 +62,8 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
   const asShown: OpenWeek = shown ? { ...open, content: { ...open.content, sessions } } : open;
   const onChange = (label: string, change: (week: WeekContent) => WeekChange, mergeKey?: string) =>
     attempt('Changing the week', async () => {
-      const isTyped = TYPED.includes(label);
+      // What is typed or switched, in a row, shows where it stands.
+      const isTyped = mergeKey !== undefined;
       let [cost, isThere] = ['', false];
       const entry = await writeWeek(
         open,
@@ -83,7 +71,6 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
         (week) => {
           const set = change(week);
           isThere = set === null;
-          // What is typed or switched shows where it stands.
           if (set !== null && !isTyped) cost = costOfChange({ ...open, content: week }, set, day);
           return set;
         },

@@ -162,8 +162,10 @@ export function VisitCard({
             square
             aria-label={isLocked ? `Unlock ${title}` : `Lock ${title} on ${WEEKDAYS[day]}`}
             onPress={() =>
-              onChange(isLocked ? 'Unlock' : 'Lock', (week) =>
-                setVisit(week, day, exerciseId, { isLocked: !isLocked }),
+              onChange(
+                isLocked ? 'Unlock' : 'Lock',
+                (week) => setVisit(week, day, exerciseId, { isLocked: !isLocked }),
+                `lock-${day}-${exerciseId}`,
               )
             }
           >

@@ -198,7 +198,7 @@ export function Wishes(props: WishesProps) {
           label="Inside against outside"
           value={content.balance}
           options={WEEK_BALANCES.map((id) => ({ id, name: BALANCE_NAMES[id] }))}
-          onChange={(balance) => onChange('Balance', () => ({ balance }))}
+          onChange={(balance) => onChange('Balance', () => ({ balance }), 'balance')}
         />
         <NumberBox
           label="Most exercises a day"
@@ -225,7 +225,7 @@ export function Wishes(props: WishesProps) {
             { id: 'in order', name: 'one after the other' },
             { id: 'by turns', name: 'by turns' },
           ]}
-          onChange={(order) => onChange('Order', () => ({ order }))}
+          onChange={(order) => onChange('Order', () => ({ order }), 'order')}
         />
       </Row>
     </Panel>

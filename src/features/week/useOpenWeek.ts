@@ -17,7 +17,7 @@ export function useOpenWeek(player: PlayerRecord, monday: string): OpenWeek | nu
     [player.id, player.revision, monday],
   );
   // What is kept of another student or week is not shown under this one's name.
-  const fresh = read?.monday === monday ? read : null;
+  const fresh = read?.monday === monday && read.playerId === player.id ? read : null;
   const steps = useCallback((of: ReadWeek) => standingIn(of, bookOf(player, of.book)), [player]);
   const worked = useInPieces(fresh, steps);
   const key = `${player.id} ${monday}`;

@@ -28,6 +28,7 @@ import { draftedWishes } from './draft';
 export interface ReadWeek {
   readonly book: ReadBook;
   readonly lessons: readonly LessonRecord[];
+  readonly playerId: string;
   readonly monday: string;
   /** Undefined: nothing is planned yet. */
   readonly kept: WeekRecord | undefined;
@@ -78,7 +79,7 @@ export async function readStudentWeek(
         : [],
     ),
   );
-  return { book, lessons, monday, kept, before, exercises, ladders, runs };
+  return { book, lessons, playerId: player.id, monday, kept, before, exercises, ladders, runs };
 }
 
 /** How an exercise stands in the week: where the next session starts, and why. */
