@@ -10,6 +10,7 @@ const FLOORS = [
   'picking',
   'fretting',
   'model',
+  'merging',
   'plan',
   'sound',
   'compose',

@@ -40,6 +40,8 @@ function libraryOf(count: number): string {
     }),
     passages: [...new Map(made.map(({ hash, passage }) => [hash, { hash, passage }])).values()],
     tombstones: [],
+    siblings: [],
+    parcel: null,
     backup: null,
   };
   return writeProject(project);

@@ -26,6 +26,8 @@ function longExercise(): string {
     exercises: [{ ...STAMP, ...fields, id: 'long', passageHash: hash, archivedAt: null }],
     passages: [{ hash, passage }],
     tombstones: [],
+    siblings: [],
+    parcel: null,
     backup: null,
   };
   return writeProject(project);

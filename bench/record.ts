@@ -74,6 +74,7 @@ function recordOf(lastDay: string): string {
       part: null,
       byHand: false,
       corrects: null,
+      replaces: [],
     };
   });
   const project: Project = {
@@ -87,6 +88,8 @@ function recordOf(lastDay: string): string {
     passages: [{ hash, passage }],
     runs,
     tombstones: [],
+    siblings: [],
+    parcel: null,
     backup: null,
   };
   return writeProject(project);

@@ -14,6 +14,7 @@ const ROUTES = {
   Student: '/students/none',
   Week: '/week',
   Link: '/link',
+  Files: '/files',
   Logbook: '/logbook',
   Handout: '/handout',
   'Controls and marks': '/developers',

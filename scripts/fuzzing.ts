@@ -171,6 +171,8 @@ export function keptFault(exercise: Exercise): string | null {
     exercises: [{ ...stamp, ...fields, passageHash: hash, archivedAt: null }],
     passages: [{ hash, passage }],
     tombstones: [],
+    siblings: [],
+    parcel: null,
     backup: null,
   };
   const text = writeProject(project);

@@ -122,6 +122,7 @@ function manyOf(exercise, passage, count, round) {
     seen: '',
     byHand: false,
     corrects: null,
+    replaces: [],
   }));
   return JSON.stringify({
     format: 'yardfell-project',
@@ -133,6 +134,8 @@ function manyOf(exercise, passage, count, round) {
     ladders: [],
     runs,
     tombstones: [],
+    siblings: [],
+    parcel: null,
     backup: null,
   });
 }

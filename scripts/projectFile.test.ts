@@ -84,6 +84,31 @@ describe('project files', () => {
     expect(readProject(writeProject(demoToday()))).toEqual({ project: demoToday(), problems: [] });
   });
 
+  it('of version 17 know no versions side by side, and no names of deletions', () => {
+    const tombstone = { id: 'r', deletedAt: '2026-01-05T10:00:00+01:00', deviceId: 'd', versions: {} };
+    const {
+      siblings: _,
+      parcel: _p,
+      ...file
+    } = JSON.parse(writeProject(demoToday())) as { siblings: object[]; parcel: null; runs: object[] };
+    const old = {
+      ...{ ...file, version: 17, runs: withoutFields(file.runs, ['replaces']) },
+      tombstones: [
+        { ...tombstone, table: 'runs' },
+        { ...tombstone, table: 'exercises' },
+      ],
+    };
+    const stones = ['d 2026-01-05T10:00:00+01:00'];
+    expect(readProject(JSON.stringify(old)).project).toEqual({
+      ...demoToday(),
+      tombstones: [
+        { ...tombstone, table: 'runs', stones, undone: [] },
+        { ...tombstone, table: 'exercises', stones: [], undone: [] },
+      ],
+    });
+    expect(readProject(JSON.stringify({ ...old, version: PROJECT_VERSION })).project).toBeNull();
+  });
+
   it('of version 16 know no weeks, and no limit of what is fast', () => {
     const { weeks: _, ...file } = JSON.parse(writeProject(demoToday())) as {
       weeks: object[];

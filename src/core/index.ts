@@ -166,9 +166,28 @@ export {
   upToDatePart,
   upToDateRecord,
   upToDateShelved,
+  upToDateSibling,
+  upToDateTombstone,
+  type SiblingRecord,
+  type RowChange,
+  type Versions,
+  type Parcel,
 } from './model/records';
-export { planImport, type Difference, type Here, type ImportPlan } from './formats/project/importPlan';
-export { compareVersions, countedOn, joinedVersions } from './formats/project/versions';
+export {
+  planImport,
+  recordKey,
+  sayingOf,
+  fieldsApart,
+  type Difference,
+  type Family,
+  type Here,
+  type ImportPlan,
+  type Merge,
+} from './merging/importPlan';
+export { chosenFrom, countedBeside, type Version } from './merging/beside';
+export { namedBy } from './merging/chains';
+export { isDead, joinedTombstone, namesOf, newStone, withoutStones, withStone } from './merging/stones';
+export { compareVersions, countedOn, joinedVersions } from './merging/versions';
 export { nameFor } from './plan/naming';
 export { numbered } from './plan/numbered';
 export { planOf, type Plan } from './plan/plan';

@@ -194,6 +194,8 @@ export function demoProject(): Project {
     lessons,
     weeks,
     tombstones: [],
+    siblings: [],
+    parcel: null,
     backup: null,
   };
 }

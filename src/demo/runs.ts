@@ -134,6 +134,7 @@ export function toldRuns(
         part: null,
         byHand: false,
         corrects: null,
+        replaces: [],
       };
       made.push({ ...run, id: newId(), revision: 1, createdAt: when, updatedAt: when, deviceId });
       at = judged(at, steps, verdict, slots).climb;

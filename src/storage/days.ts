@@ -1,20 +1,14 @@
 /** Days are added up anew, in the same transaction, whenever a run of them comes or goes. */
 import type { RecordChange, RunRecord } from '@/core';
 import { dayOf, standing, type DayRecord } from '@/core/record';
+import { chainIds, holding, readCorrections } from './chains';
 import { tables, type DatabaseHandle } from './database';
 
 type DayKey = [playerId: string, exerciseId: string, day: string];
 
-async function refreshDay(db: DatabaseHandle, key: DayKey): Promise<void> {
+async function refreshDay(db: DatabaseHandle, key: DayKey, corrections: readonly RunRecord[]): Promise<void> {
   const runs = await tables(db).runs.where('[playerId+exerciseId+day]').equals(key).toArray();
-  // A correction may have moved a run to another day.
-  const corrections = await tables(db)
-    .runs.where('corrects')
-    .anyOf(runs.map(({ id }) => id))
-    .toArray();
-  const here = new Set(runs.map(({ id }) => id));
-  const elsewhere = corrections.filter(({ id }) => !here.has(id));
-  const day = dayOf(standing([...runs, ...elsewhere]).filter(({ id }) => here.has(id)));
+  const day = dayOf(holding(runs, corrections));
   if (day) await tables(db).days.put(day);
   else await tables(db).days.delete(key);
 }
@@ -29,15 +23,23 @@ export async function refreshDays(db: DatabaseHandle, changes: readonly RecordCh
     const key: DayKey = [run.playerId, run.exerciseId, run.day];
     keys.set(key.join(' '), key);
   };
-  for (const change of changes) {
-    if (change.table !== 'runs') continue;
-    const run = (change.after ?? change.before) as unknown as RunRecord;
-    note(run);
-    const old = run.corrects === null ? undefined : await tables(db).runs.get(run.corrects);
-    if (old) note(old);
+  const touched = changes
+    .filter(({ table }) => table === 'runs')
+    .map(({ before, after }) => ({ ...before, ...after }) as unknown as RunRecord)
+    // Of a run that stayed as it is no more is noted than that it was made.
+    .filter((run) => 'day' in run);
+  if (touched.length === 0) return;
+  touched.forEach(note);
+  const corrections = await readCorrections(db);
+  // A correction may have moved a run to another day; one beside it may hold no more.
+  if (corrections.length > 0 || touched.some(({ corrects }) => corrects !== null)) {
+    const known = new Set(touched.map(({ id }) => id));
+    const chained = touched.filter((run) => run.corrects !== null || corrections.length > 0);
+    const others = [...chainIds(chained, corrections)].filter((id) => !known.has(id));
+    for (const run of await tables(db).runs.bulkGet(others)) if (run) note(run);
   }
   if (keys.size > MANY_DAYS) await refreshAllDays(db);
-  else for (const key of keys.values()) await refreshDay(db, key);
+  else for (const key of keys.values()) await refreshDay(db, key, corrections);
 }
 
 /** The days that some runs add up to. */

@@ -1,7 +1,8 @@
 /** The public face of storage. */
 export { database, onDatabaseNotice, reaching, watch, type DatabaseNotice } from './database';
 export type { AsideRecord, DatabaseHandle } from './handle';
-export type { ImportChoice, ImportSummary, ShownExercise } from './exchange';
+export type { ShownExercise } from './exchange';
+export type { ImportChoice, ImportSummary } from './importing';
 export {
   addRun,
   addRuns,
@@ -55,6 +56,7 @@ export { keepLastExercise, keepOpenings, lastExercise, openings } from './meta';
 export { ConflictError, isNoRoom, LIBRARY, recordScope } from './scopes';
 export type { Held } from './thrownAway';
 export type { Gone, UndoOutcome } from './undo';
+export type { Staying } from './takingBack';
 export { askToPersist } from './persistence';
 export * from './lessons';
 export * from './weeks';

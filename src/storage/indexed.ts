@@ -17,7 +17,7 @@ import {
 } from '@/core';
 import type { DayRecord } from '@/core/record';
 import type { AsideRecord, DatabaseHandle, JournalEntry, opaque } from './handle';
-import type { MetaRecord } from './kept';
+import type { KeptSibling, MetaRecord } from './kept';
 import { newId, timestamp } from './sources';
 import { VERSIONS } from './versions';
 
@@ -73,6 +73,7 @@ export class Database extends Dexie implements DatabaseHandle {
   /** Added up from runs; never in a file. */
   days!: Table<DayRecord, [string, string, string]>;
   tombstones!: Table<Tombstone, [string, string]>;
+  siblings!: Table<KeptSibling, [string, string, string]>;
   log!: EntityTable<LogEntry, 'id'>;
   shelf!: Table<ShelvedRecord, [string, string, string]>;
   aside!: EntityTable<AsideRecord, 'id'>;

@@ -1,6 +1,7 @@
 /** Runs and signs: added one by one as they are judged or said, put right by new ones, taken away by tombstones. */
 import type { LogEntry, Passage, RunRecord, SignRecord } from '@/core';
 import type { Run, Sign } from '@/core/record';
+import { chainIds, readCorrections, replacedBy, rootOf } from './chains';
 import { tables, type DatabaseHandle } from './database';
 import type { PracticeSitting } from './kept';
 import { commit, COMMIT_TABLES, readyForRuns } from './log';
@@ -47,7 +48,7 @@ export async function addRuns(db: DatabaseHandle, run: NewRun, count: number): P
   return commit(db, recordScope(run.playerId), label, edits);
 }
 
-/** Puts a run right: a new record, whose id is given, that names the old one. */
+/** Puts a run right: a new record, whose id is given, that names the first of the chain and all that stood for it. */
 export async function correctRun(
   db: DatabaseHandle,
   old: RunRecord,
@@ -55,8 +56,11 @@ export async function correctRun(
   sitting?: (runId: string) => PracticeSitting,
 ): Promise<{ id: string; entry: LogEntry | null }> {
   const id = newId();
-  const create = { ...dated({ ...run, corrects: old.id }), id };
   await readyForRuns();
+  const corrections = await readCorrections(db);
+  const corrects = rootOf(old, corrections);
+  const replaces = replacedBy(corrects, old, corrections);
+  const create = { ...dated({ ...run, corrects, replaces }), id };
   const entry = await tables(db).transaction('rw', COMMIT_TABLES, async () => {
     const done = await commit(db, recordScope(old.playerId), 'Change run', [{ table: 'runs', create }]);
     if (sitting) await keepSitting(db, sitting(id));
@@ -65,20 +69,14 @@ export async function correctRun(
   return { id, entry };
 }
 
-/** Takes runs away; undo brings them back. What they put right goes with them, so that it does not come back instead. */
+/** Takes runs away; undo brings them back. Their whole chains go, so that nothing comes back that was put right. */
 export async function removeRuns(db: DatabaseHandle, runs: readonly RunRecord[]): Promise<LogEntry | null> {
   const [first] = runs;
   if (!first) return null;
-  const all: string[] = [];
-  for (const run of runs)
-    for (
-      let one: RunRecord | undefined = run;
-      one;
-      one = one.corrects ? await tables(db).runs.get(one.corrects) : undefined
-    )
-      all.push(one.id);
+  const ids = [...chainIds(runs, await readCorrections(db))];
+  const there = (await tables(db).runs.bulkGet(ids)).flatMap((run) => run ?? []);
   const label = runs.length === 1 ? 'Delete run' : `Delete ${runs.length} runs`;
-  const edits = all.map((id) => ({ table: 'runs', remove: id }) as const);
+  const edits = there.map(({ id }) => ({ table: 'runs', remove: id }) as const);
   return commit(db, recordScope(first.playerId), label, edits);
 }
 

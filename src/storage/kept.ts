@@ -5,6 +5,8 @@ import {
   type Climb,
   type PlayPlace,
   type Schools,
+  type Parcel,
+  type SiblingRecord,
   type TableName,
 } from '@/core';
 import type { HandSchool } from '@/core/fretting';
@@ -33,6 +35,8 @@ export interface ViewSettings extends Schools {
   readonly handSchool: HandSchool;
   /** Single letters, digits and signs act outside of the lane too. */
   readonly singleKeys: boolean;
+  /** What only a teacher needs is out of the way. */
+  readonly isStudents: boolean;
 }
 
 export type Paper = 'a4' | 'letter';
@@ -206,6 +210,22 @@ export interface GivenCalendars {
   readonly sessions: Readonly<Record<string, number>>;
 }
 
+/** Another version of a record, under the text of its counts. */
+export interface KeptSibling extends SiblingRecord {
+  readonly key: string;
+}
+
+/** A file that was given out. */
+export interface GivenFile {
+  readonly id: string;
+  readonly at: string;
+  readonly name: string;
+  readonly to: Parcel['to'];
+  readonly playerId: string;
+  /** What was in it, in words. */
+  readonly what: string;
+}
+
 /** Groups of settings are kept as they were set last: a group may lack what was added to it since. */
 export interface MetaValues {
   readonly sound: Partial<SoundSettings>;
@@ -218,6 +238,10 @@ export interface MetaValues {
   readonly currentPlayer: string;
   /** The exercise that was open last. */
   readonly lastExercise: string;
+  /** Whose browser this is, where a student has said so. */
+  readonly self: string;
+  /** What was given out, the latest first. */
+  readonly given: readonly GivenFile[];
   /** Never leaves this browser. */
   readonly deviceId: string;
   /** Where identifiers are seeded: how often it was opened. */

@@ -1,6 +1,7 @@
 /** Ladders of one player that another takes over. */
 import { bareRecord, type LadderRecord, type LogEntry } from '@/core';
 import type { DatabaseHandle } from './database';
+import { ladderId } from './ladderId';
 import { ownLadder } from './ladders';
 import { commit } from './commit';
 import { LIBRARY, type Edit } from './scopes';
@@ -39,7 +40,10 @@ export function takeLadders(
 ): Promise<LogEntry | null> {
   const edits = ladders.map(({ exerciseId, ladder }): Edit => {
     const { id: _, ...fields } = bareRecord(ladder);
-    return { table: 'ladders', create: { ...fields, exerciseId, playerId } };
+    return {
+      table: 'ladders',
+      create: { ...fields, id: ladderId(playerId, exerciseId), exerciseId, playerId },
+    };
   });
   const scope = ladders.length === 1 ? ladders[0]!.exerciseId : LIBRARY;
   return commit(db, scope, 'Take ladders along', edits);

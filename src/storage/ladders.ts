@@ -12,6 +12,7 @@ import {
 import { tables, type DatabaseHandle } from './database';
 import { byPlayer } from './byPlayer';
 import { commit } from './commit';
+import { ladderId } from './ladderId';
 import type { Edit } from './scopes';
 
 /** What of a ladder can be set. */
@@ -75,7 +76,9 @@ export function laddersOf(
   all: readonly LadderRecord[],
   records: ReadonlyMap<string, ExerciseRecord>,
 ): Map<string, LadderRecord> {
-  const own = new Map(all.map((ladder) => [ladder.exerciseId, ladder]));
+  // Of two that were made on two devices, from before they had one id, the same as in `ownLadder`.
+  const first = [...all].sort((one, other) => (one.id < other.id ? 1 : -1));
+  const own = new Map(first.map((ladder) => [ladder.exerciseId, ladder]));
   const found = new Map<string, LadderRecord>();
   for (const [id, record] of records) {
     const parentId = record.drill?.parentId ?? '';
@@ -125,7 +128,10 @@ export function setLadder(
       ? { table: 'ladders', id: own.id, set }
       : {
           table: 'ladders',
-          create: { ...fieldsOf(from, startBpm), ...set, exerciseId, playerId },
+          create: {
+            ...fieldsOf(from, startBpm),
+            ...{ ...set, id: ladderId(playerId, exerciseId), exerciseId, playerId },
+          },
         };
     const label = 'startBpm' in set ? 'Start tempo' : 'Ladder';
     await commit(db, exerciseId, label, [edit], {

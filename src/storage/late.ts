@@ -5,7 +5,8 @@ import type { DatabaseHandle } from './database';
 import type { Replayed } from './replay';
 import type { Held } from './thrownAway';
 import type { UndoOutcome } from './undo';
-import type { ImportOptions, ImportSummary, ShownExercise } from './exchange';
+import type { ShownExercise } from './exchange';
+import type { ImportOptions, ImportSummary } from './importing';
 
 /** Everything that is kept, with settings, what can be undone and the shelf, as one consistent value. */
 export async function exportProject(db: DatabaseHandle): Promise<Project> {
@@ -22,8 +23,8 @@ export async function readImportPlan(
   db: DatabaseHandle,
   project: Project,
 ): Promise<{ plan: ImportPlan; isEmpty: boolean }> {
-  const exchange = await import('./exchange');
-  return { plan: await exchange.readImportPlan(db, project), isEmpty: await exchange.isEmptyLibrary(db) };
+  const importing = await import('./importing');
+  return { plan: await importing.readImportPlan(db, project), isEmpty: await importing.isEmptyLibrary(db) };
 }
 
 /** Takes a checked project in as one action that can be undone. */
@@ -33,12 +34,12 @@ export async function importProject(
   label: string,
   options: ImportOptions = {},
 ): Promise<ImportSummary> {
-  return (await import('./exchange')).importProject(db, project, label, options);
+  return (await import('./importing')).importProject(db, project, label, options);
 }
 
 /** Fetches the demo library from the application's own server and adds it. */
 export async function loadDemo(db: DatabaseHandle): Promise<ImportSummary> {
-  return (await import('./exchange')).loadDemo(db);
+  return (await import('./demo')).loadDemo(db);
 }
 
 /** Carries out the edits of tabs that died before they could. */

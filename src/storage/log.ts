@@ -1,19 +1,30 @@
 /** Changes that can be undone: entry and new values in one transaction, one log for each exercise and one for the library. */
 import type { Table } from 'dexie';
 import {
-  type ChangeableStamp,
   type LogEntry,
+  namesOf,
+  newStone,
+  withoutStones,
+  withStone,
   type RecordChange,
   type RecordStamp,
   type TableName,
   type Tombstone,
   canonicalJson,
-  countedOn,
   isUnchanging,
-  joinedVersions,
   TABLE_NAMES,
 } from '@/core';
+import {
+  besideOf,
+  dropOutdated,
+  nextStamp,
+  readBeside,
+  versionsOfChoice,
+  type Beside,
+  type Stamped,
+} from './beside';
 import { tables, type DatabaseHandle } from './database';
+import type { KeptSibling } from './kept';
 import { noted } from './meta';
 import { ConflictError, entryFor, FIRST_REVISION, type CommitOptions, type Edit } from './scopes';
 import { newId, nowMs, timestamp } from './sources';
@@ -37,6 +48,7 @@ export const COMMIT_TABLES = [
   'passages',
   'days',
   'tombstones',
+  'siblings',
   'shelf',
   'log',
   'meta',
@@ -50,53 +62,80 @@ export async function deviceIdOf(db: DatabaseHandle): Promise<string> {
   return (await noted(db, 'deviceId')) ?? 'unknown';
 }
 
-/** The fields of a record's stamp after a change on this device. */
-export function nextStamp(
-  table: TableName,
-  record: RecordStamp & { versions?: ChangeableStamp['versions'] },
-  deviceId: string,
-  deleted?: Tombstone,
-): Partial<ChangeableStamp> {
-  const versions = joinedVersions(record.versions, deleted?.versions);
-  return {
-    revision: record.revision + 1,
-    updatedAt: timestamp(),
-    deviceId,
-    ...(isUnchanging(table) ? {} : { versions: countedOn(versions, deviceId) }),
-  };
-}
-
 export function pick(record: object, keys: readonly string[]): Record<string, unknown> {
   return Object.fromEntries(keys.map((key) => [key, (record as Record<string, unknown>)[key]]));
 }
 
-/** Takes a record away: it lies on the shelf, and a tombstone says so. */
+/** Whether a deletion is of a whole chain, or of one record alone: undo of what was made takes away no more than that. */
+export type Reach = 'chain' | 'one';
+
+/** Deletes a run or a sign once more, by a stone of its own, or takes that back; with what it puts right, known here or not. */
+async function layStones(
+  db: DatabaseHandle,
+  table: TableName,
+  record: RecordStamp,
+  reach: Reach,
+  change: (known: Tombstone | undefined, id: string, isNamed: boolean) => Tombstone | null,
+): Promise<void> {
+  const ids = [record.id, ...(reach === 'chain' ? namesOf(record) : [])];
+  const known = await tables(db).tombstones.bulkGet(ids.map((id) => [table, id]));
+  const changed = ids.flatMap((id, at) => change(known[at], id, at > 0) ?? []);
+  await tables(db).tombstones.bulkPut(changed);
+}
+
+/** Takes a record away: it lies on the shelf, and a tombstone says so. Versions beside it go with it: it is deleted whole. */
 export async function shelve(
   db: DatabaseHandle,
   table: TableName,
-  record: RecordStamp & { versions?: ChangeableStamp['versions'] },
+  record: Stamped,
   action: { readonly id: string; readonly label: string },
   deviceId: string,
+  beside: readonly KeptSibling[] = [],
+  reach: Reach = 'chain',
 ): Promise<void> {
   const { id } = record;
   const at = timestamp();
-  const versions = isUnchanging(table) ? {} : countedOn(record.versions, deviceId);
+  const { label } = action;
   await tableOf(db, table).delete(id);
-  await tables(db).tombstones.put({ id, table, deletedAt: at, deviceId, versions });
+  if (isUnchanging(table))
+    await layStones(db, table, record, reach, (known, of) => ({
+      ...(known ?? newStone(table, of, { deletedAt: at, deviceId })),
+      ...withStone(known, action.id, reach === 'chain'),
+    }));
+  else {
+    const versions = versionsOfChoice(record, beside, deviceId);
+    await tables(db).tombstones.put({
+      ...{ id, table, deletedAt: at, deviceId, versions },
+      ...{ stones: [], undone: [] },
+    });
+    await dropOutdated(db, beside, versions);
+  }
+  const shelved = { table, id, shelvedAt: at, label };
   await tables(db).shelf.put({
-    table,
-    id,
-    record: record as unknown as Record<string, unknown>,
-    shelvedAt: at,
-    action: action.id,
-    label: action.label,
-    why: 'deleted',
+    ...{ ...shelved, record: record as unknown as Record<string, unknown> },
+    ...{ action: action.id, why: 'deleted' },
   });
+  for (const [nth, { record: other }] of beside.entries())
+    if (other)
+      await tables(db).shelf.put({
+        ...{ ...shelved, record: other },
+        ...{ action: `${action.id}~${nth}`, why: 'version' },
+      });
 }
 
-/** Takes what lies on the shelf as deleted off it, for a record that is there again. */
-export async function unshelve(db: DatabaseHandle, table: TableName, id: string): Promise<void> {
-  await tables(db).tombstones.delete([table, id]);
+/** Takes what lies on the shelf as deleted off it, for a record that is there again. That it was deleted is taken back. */
+export async function unshelve(
+  db: DatabaseHandle,
+  table: TableName,
+  record: RecordStamp,
+  reach: Reach = 'chain',
+): Promise<void> {
+  const { id } = record;
+  if (isUnchanging(table)) {
+    const back = (known: Tombstone | undefined, _: string, isNamed: boolean) =>
+      known ? { ...known, ...withoutStones(known, isNamed) } : null;
+    await layStones(db, table, record, reach, back);
+  } else await tables(db).tombstones.delete([table, id]);
   await tables(db)
     .shelf.where('[table+id]')
     .equals([table, id])
@@ -104,15 +143,18 @@ export async function unshelve(db: DatabaseHandle, table: TableName, id: string)
     .delete();
 }
 
-/** A record as it is made: with its stamp. */
+/** A record as it is made: with its stamp. Where one of its id was deleted, it comes after that. */
 function made(
   edit: Extract<Edit, { create: unknown }>,
   deviceId: string,
+  beside: readonly KeptSibling[],
+  deleted?: Tombstone,
 ): RecordStamp & Record<string, unknown> {
   const at = timestamp();
   const stamp = { revision: FIRST_REVISION, createdAt: at, updatedAt: at, deviceId };
-  const versions = isUnchanging(edit.table) ? {} : { versions: { [deviceId]: 1 } };
-  return { ...edit.create, id: edit.create.id ?? newId(), ...stamp, ...versions };
+  const record = { ...edit.create, id: edit.create.id ?? newId(), ...stamp };
+  if (isUnchanging(edit.table)) return record;
+  return { ...record, versions: versionsOfChoice(record as Stamped, beside, deviceId, deleted) };
 }
 
 type Action = { readonly id: string; readonly label: string };
@@ -123,53 +165,54 @@ async function write(
   edit: Edit,
   deviceId: string,
   action: Action,
+  beside: Beside,
 ): Promise<RecordChange | null> {
   const table = tableOf(db, edit.table);
   if ('create' in edit) {
-    const record = made(edit, deviceId);
+    const known = edit.create.id;
+    const others = known === undefined ? [] : besideOf(beside, edit.table, known);
+    const deleted = known === undefined ? undefined : await tables(db).tombstones.get([edit.table, known]);
+    const record = made(edit, deviceId, others, deleted);
     await table.add(record);
-    await unshelve(db, edit.table, record.id);
+    await dropOutdated(db, others, record.versions as Stamped['versions']);
+    await unshelve(db, edit.table, record);
     return { table: edit.table, id: record.id, before: null, after: record };
   }
   if ('restore' in edit) {
     const record = edit.restore;
     const before = await table.get(record.id);
     await table.put(record);
-    await unshelve(db, edit.table, record.id);
+    await dropOutdated(db, besideOf(beside, edit.table, record.id), (record as Stamped).versions);
+    await unshelve(db, edit.table, record);
     const after = record as unknown as Record<string, unknown>;
     return { table: edit.table, id: record.id, before: before ? { ...before } : null, after };
   }
   const id = 'remove' in edit ? edit.remove : edit.id;
   const record = await table.get(id);
   if (!record) throw new ConflictError('What was to be changed is not there any more; it was deleted.');
+  const others = besideOf(beside, edit.table, id);
   if ('remove' in edit) {
-    await shelve(db, edit.table, record, action, deviceId);
+    await shelve(db, edit.table, record, action, deviceId, others);
     return { table: edit.table, id, before: { ...record }, after: null };
   }
   const before = pick(record, Object.keys(edit.set));
   const after = { ...edit.set } as Record<string, unknown>;
   if (canonicalJson(before) === canonicalJson(after)) return null;
-  await table.update(id, { ...after, ...nextStamp(edit.table, record, deviceId) });
+  const stamp = nextStamp(edit.table, record, deviceId, beside);
+  await table.update(id, { ...after, ...stamp });
+  await dropOutdated(db, others, stamp.versions);
   return { table: edit.table, id, before, after };
-}
-
-/** The ids of what was deleted from a table. */
-export async function deletedIds(db: DatabaseHandle, table: TableName): Promise<string[]> {
-  const keys = await tables(db)
-    .tombstones.where('[table+id]')
-    .between([table, ''], [table, '\uffff'])
-    .primaryKeys();
-  return keys.map(([, id]) => id);
 }
 
 /** So many new records are written table by table. */
 const BULK_EDITS = 50;
 
-type NewRecord = Extract<Edit, { create: unknown } | { restore: unknown }>;
+type NewRecord = Extract<Edit, { create: unknown }>;
 
-const isNew = (edit: Edit): edit is NewRecord => 'create' in edit || 'restore' in edit;
+const isNew = (edit: Edit): edit is NewRecord =>
+  'create' in edit && (edit.create.id === undefined || isUnchanging(edit.table));
 
-/** Writes many records, each table at once: new ones, and those of a file that may replace what is there. */
+/** Writes many new records, each table at once. */
 async function writeMany(
   db: DatabaseHandle,
   edits: readonly NewRecord[],
@@ -177,25 +220,17 @@ async function writeMany(
 ): Promise<RecordChange[]> {
   const changes: RecordChange[] = [];
   for (const name of new Set(edits.map((edit) => edit.table))) {
-    const table = tableOf(db, name);
-    const mine = edits.filter((edit) => edit.table === name);
-    const fresh = mine.flatMap((edit) => ('create' in edit ? [made(edit, deviceId)] : []));
-    const restored = mine.flatMap((edit): RecordStamp[] => ('restore' in edit ? [edit.restore] : []));
-    const there = await table.bulkGet(restored.map(({ id }) => id));
-    await table.bulkAdd(fresh);
-    await table.bulkPut(restored);
-    const before = new Map(there.flatMap((record) => (record ? [[record.id, { ...record }] as const] : [])));
-    const deleted = new Set(await deletedIds(db, name));
-    for (const record of [...fresh, ...restored]) {
-      if (deleted.has(record.id)) await unshelve(db, name, record.id);
+    const fresh = edits.filter((edit) => edit.table === name).map((edit) => made(edit, deviceId, []));
+    await tableOf(db, name).bulkAdd(fresh);
+    for (const record of fresh) {
       const after = record as unknown as Record<string, unknown>;
-      changes.push({ table: name, id: record.id, before: before.get(record.id) ?? null, after });
+      changes.push({ table: name, id: record.id, before: null, after });
     }
   }
   return changes;
 }
 
-async function nextSeq(db: DatabaseHandle, scope: string): Promise<number> {
+export async function nextSeq(db: DatabaseHandle, scope: string): Promise<number> {
   const last = await tables(db)
     .log.where('[scope+seq]')
     .between([scope, -Infinity], [scope, Infinity])
@@ -217,7 +252,10 @@ function merged(entry: LogEntry, changes: readonly RecordChange[]): readonly Rec
 /** What the log keeps of a change: what was made is in its table, and is kept whole when it is taken away. */
 export const forLog = (change: RecordChange): RecordChange =>
   change.before === null && change.after !== null
-    ? { ...change, after: { revision: change.after.revision } }
+    ? {
+        ...change,
+        after: pick(change.after, ['revision', ...('versions' in change.after ? ['versions'] : [])]),
+      }
     : change;
 
 /**
@@ -240,12 +278,13 @@ export async function commit(
       .log.where('[scope+undone+seq]')
       .between([scope, 1, -Infinity], [scope, 1, Infinity]);
     // Asked all at once: each question alone costs a turn of the event loop.
-    const [expected, deviceId, redoable, last, seq] = await Promise.all([
+    const [expected, deviceId, redoable, last, seq, beside] = await Promise.all([
       expect && tableOf(db, expect.table).get(expect.id),
       deviceIdOf(db),
       undone.primaryKeys(),
       mergeKey === null ? undefined : entryFor(db, scope, 0),
       nextSeq(db, scope),
+      readBeside(db),
     ]);
     if (expect && expected?.revision !== expect.revision)
       throw new ConflictError('This was changed in another tab.');
@@ -256,12 +295,16 @@ export async function commit(
       changes.push(...(await writeMany(db, edits, deviceId)));
     else
       for (const edit of edits) {
-        const change = await write(db, edit, deviceId, { id, label });
+        const change = await write(db, edit, deviceId, { id, label }, beside);
         if (change) changes.push(change);
       }
     if (changes.length === 0) return null;
     await days?.refreshDays(db, changes);
-    await tables(db).log.bulkDelete(redoable);
+    await tables(db)
+      .log.where('id')
+      .anyOf(redoable)
+      .filter(({ taking }) => !taking)
+      .delete();
     const touchedMs = nowMs();
     const isNear = last && touchedMs - last.touchedMs < MERGE_MS && redoable.length === 0;
     const joined = isNear && last.mergeKey === mergeKey ? merged(last, changes) : null;
@@ -276,7 +319,8 @@ export async function commit(
     const surplus = tables(db)
       .log.where('[scope+seq]')
       .between([scope, -Infinity], [scope, seq - MAX_LOG_ENTRIES], true, true);
-    await surplus.delete();
+    // A file that was taken in can be taken back for good.
+    await surplus.filter(({ taking }) => !taking).delete();
     return entry;
   });
 }

@@ -44,6 +44,8 @@ const BACKED_KEYS: ReadonlySet<MetaKey> = new Set<MetaKey>([
   'judging',
   'currentPlayer',
   'lastExercise',
+  'self',
+  'given',
 ]);
 
 const isBacked = (key: string): key is MetaKey =>

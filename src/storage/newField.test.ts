@@ -73,7 +73,7 @@ it('is given to what is in the database, on its shelf and where undo brings it b
 });
 
 it('is given to what a file of the version before holds, and asked of one of today', () => {
-  const lists = { ...NO_RECORDS, passages: [], tombstones: [] };
+  const lists = { ...NO_RECORDS, passages: [], tombstones: [], siblings: [], parcel: null };
   const backup = { settings: {}, log: [ENTRY], shelf: [SHELVED] };
   const file = (version: number) =>
     writeProject({ exportedAt: AT, ...lists, players: [PLAYER], backup } as never).replace(

@@ -12,8 +12,12 @@ export async function currentPlayer(db: DatabaseHandle): Promise<PlayerRecord | 
   return (id === undefined ? undefined : await tables(db).players.get(id)) ?? tables(db).players.get(ME);
 }
 
-/** All students. */
-export const readPlayers = (db: DatabaseHandle): Promise<PlayerRecord[]> => tables(db).players.toArray();
+/** All students; without “me” in a browser that belongs to one of them. */
+export async function readPlayers(db: DatabaseHandle): Promise<PlayerRecord[]> {
+  const [all, self] = await Promise.all([tables(db).players.toArray(), noted(db, 'self')]);
+  const isThere = all.some(({ id }) => id === self);
+  return isThere ? all.filter(({ id }) => id !== ME) : all;
+}
 
 /** A student; undefined where there is none of that id. */
 export const readPlayer = (db: DatabaseHandle, id: string): Promise<PlayerRecord | undefined> =>
@@ -47,3 +51,6 @@ export async function changePlayer(
     mergeKey: `player-${id}-${Object.keys(set).join()}`,
   });
 }
+
+/** Whose browser this is, where a student has said so; null: a teacher's, or nobody's yet. */
+export const selfOf = async (db: DatabaseHandle): Promise<string | null> => (await noted(db, 'self')) ?? null;

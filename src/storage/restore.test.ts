@@ -16,7 +16,8 @@ import {
 import { exportable, writeCheckedProject } from '@/core/formats';
 import { keepGivenCalendars } from './calendars';
 import { Database } from './indexed';
-import { exportProject, importProject, readImportPlan, type ImportChoice } from './exchange';
+import { exportProject } from './exchange';
+import { importProject, readImportPlan, type ImportChoice } from './importing';
 import { addExercise, deleteExercise, renameExercise } from './library';
 import { setLadder } from './ladders';
 import { commit } from './log';
@@ -116,6 +117,7 @@ const runOf = (playerId: string, exerciseId: string, hash: string, at: number): 
   part: null,
   byHand: false,
   corrects: null,
+  replaces: [],
 });
 
 /** All that is kept, table by table; of the browser's own notes all but the id of the device. */

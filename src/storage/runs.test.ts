@@ -6,7 +6,8 @@ import { emptyPassage, newExercise, passageHash, putNote, type RunRecord } from 
 import { VERDICTS, NO_KINDS, REASONS, type DayRecord } from '@/core/record';
 import { Database } from './indexed';
 import { refreshAllDays } from './days';
-import { exportProject, importProject } from './exchange';
+import { exportProject } from './exchange';
+import { importProject } from './importing';
 import { addExercise } from './library';
 import { recordScope } from './scopes';
 import { lastSitting, ofStandingKey, standingKey } from './practice';
@@ -53,6 +54,7 @@ const runOf = (change: Partial<NewRun> = {}): NewRun => ({
   part: null,
   byHand: false,
   corrects: null,
+  replaces: [],
   ...change,
 });
 

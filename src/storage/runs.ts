@@ -2,6 +2,7 @@
 import type { RunRecord } from '@/core';
 import type { DayRecord, Run } from '@/core/record';
 import { byPlayer } from './byPlayer';
+import { holding, readCorrections } from './chains';
 import { tables, type DatabaseHandle } from './database';
 
 /** A run before it is kept: when it was judged is said here. */
@@ -75,25 +76,17 @@ export async function readRuns(
           .runs.where('[playerId+exerciseId+day]')
           .between([playerId, exerciseId, from], [playerId, exerciseId, to], true, true);
   const found: RunRecord[] = [];
+  const corrections = await readCorrections(db);
   const PAGE = Number.isFinite(newest) ? newest + 40 : Infinity;
   for (let read = 0; found.length < newest; read += PAGE) {
     const page = Number.isFinite(PAGE)
       ? await all.clone().reverse().offset(read).limit(PAGE).toArray()
       : await all.toArray();
     const mine = among ? page.filter((run) => among.has(run.exerciseId)) : page;
-    found.push(...(await withoutCorrected(db, mine)));
+    found.push(...holding(mine, corrections));
     if (page.length < PAGE || !Number.isFinite(PAGE)) break;
   }
   return found.sort((a, b) => b.at.localeCompare(a.at)).slice(0, newest);
-}
-
-async function withoutCorrected(db: DatabaseHandle, runs: readonly RunRecord[]): Promise<RunRecord[]> {
-  const corrections = await tables(db)
-    .runs.where('corrects')
-    .anyOf(runs.map(({ id }) => id))
-    .toArray();
-  const gone = new Set(corrections.map(({ corrects }) => corrects));
-  return runs.filter(({ id }) => !gone.has(id));
 }
 
 /** Runs by their ids, in their order; those that are not here are left out. */

@@ -54,10 +54,11 @@ export async function entryFor(
   scope: string,
   undone: 0 | 1,
 ): Promise<LogEntry | undefined> {
-  const range = tables(db)
-    .log.where('[scope+undone+seq]')
-    .between([scope, undone, -Infinity], [scope, undone, Infinity]);
-  return undone === 0 ? range.last() : range.first();
+  const from = (side: 0 | 1, seq: number) =>
+    tables(db).log.where('[scope+undone+seq]').between([scope, side, seq], [scope, side, Infinity]);
+  const last = await from(0, -Infinity).last();
+  // A file that was taken back long ago stays on its list, but is not what redo does next.
+  return undone === 0 ? last : from(1, last?.seq ?? -Infinity).first();
 }
 
 /** What undo and redo would do now, by label. */

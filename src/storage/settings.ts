@@ -37,6 +37,7 @@ export const VIEW_AT_FIRST: ViewSettings = {
   workedFingers: false,
   handSchool: 'rolls',
   singleKeys: true,
+  isStudents: false,
 };
 
 /** How things are said and drawn, as last chosen. */

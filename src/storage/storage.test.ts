@@ -19,7 +19,8 @@ import {
 import { database, onDatabaseNotice, reaching, type DatabaseNotice, tables } from './database';
 import { Database } from './indexed';
 import { VERSIONS } from './versions';
-import { exportExercises, exportProject, importProject } from './exchange';
+import { exportExercises, exportProject } from './exchange';
+import { importProject } from './importing';
 import {
   addEmptyExercise,
   addExercise,

@@ -29,6 +29,9 @@ export async function sweepUnused(db: DatabaseHandle): Promise<void> {
     const used = new Set(exercises.map((exercise) => exercise.passageHash));
     // What was played is kept as it was played.
     for (const hash of await tables(db).runs.orderBy('passageHash').uniqueKeys()) used.add(String(hash));
+    await tables(db).siblings.each(({ record }) => {
+      if (typeof record?.passageHash === 'string') used.add(record.passageHash);
+    });
     await tables(db).shelf.each(({ table, id, record }) => {
       ids.add(table === 'players' ? recordScope(id) : id);
       if (typeof record.passageHash === 'string') used.add(record.passageHash);
@@ -46,6 +49,10 @@ export async function sweepUnused(db: DatabaseHandle): Promise<void> {
         for (const { before, after } of entry.changes)
           for (const side of [before, after])
             if (typeof side?.passageHash === 'string') used.add(side.passageHash);
+      for (const { before, after } of entry.taking?.rows ?? [])
+        for (const row of [before, after])
+          if (row && 'record' in row && typeof row.record?.passageHash === 'string')
+            used.add(row.record.passageHash);
     });
     await tables(db).log.bulkDelete(stale);
     const hashes = await tables(db).passages.toCollection().primaryKeys();

@@ -4,7 +4,8 @@ import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { emptyPassage, newExercise, putNote, type Exercise, type LogEntry } from '@/core';
 import { Database } from './indexed';
-import { exportProject, importProject } from './exchange';
+import { exportProject } from './exchange';
+import { importProject } from './importing';
 import { addEmptyExercise, addExercise, archiveExercise, deleteExercise, renameExercise } from './library';
 import { setLadder } from './ladders';
 import { commit } from './log';
@@ -147,6 +148,7 @@ describe('groups of undo', () => {
       exposure: { outside: 1, inside: 0, sweep: 0, backtrack: 0 },
       passes: 1,
       corrects: null,
+      replaces: [],
     } as unknown as NewRun;
     await addRuns(db, run, 5);
     expect(await readRuns(db, 'me')).toHaveLength(5);

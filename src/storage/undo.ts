@@ -7,20 +7,12 @@ import {
   type RecordChange,
   type RecordStamp,
 } from '@/core';
+import { besideOf, dropOutdated, nextStamp, readBeside, type Beside, type Stamped } from './beside';
 import { tables, type DatabaseHandle } from './database';
-import {
-  COMMIT_TABLES,
-  deviceIdOf,
-  forLog,
-  nextStamp,
-  pick,
-  readyForRuns,
-  shelve,
-  tableOf,
-  unshelve,
-} from './log';
+import { COMMIT_TABLES, deviceIdOf, forLog, pick, readyForRuns, shelve, tableOf, unshelve } from './log';
 import { ConflictError, entryFor } from './scopes';
 import { runsOn } from './runs';
+import { flipTaken, type Staying } from './takingBack';
 
 /** A record that undo or redo took away although it had been changed since it was made. */
 export interface Gone {
@@ -36,6 +28,8 @@ export interface UndoOutcome {
   readonly entry: LogEntry;
   /** What went with it that had been changed since it was made. */
   readonly gone: readonly Gone[];
+  /** What stayed of a file that was taken back. */
+  readonly stays: readonly Staying[];
   /** Whether a part of it was so already, by another way. */
   readonly wasSo: boolean;
 }
@@ -61,25 +55,28 @@ async function flip(
   back: boolean,
   deviceId: string,
   action: Action,
+  beside: Beside,
 ): Promise<RecordChange | null> {
   const from = back ? change.after : change.before;
   const to = back ? change.before : change.after;
   const table = tableOf(db, change.table);
   const record = await table.get(change.id);
+  const others = besideOf(beside, change.table, change.id);
   if (from === null) {
     if (record) return null;
     const whole = asRecord(to!);
     const tombstone = await tables(db).tombstones.get([change.table, change.id]);
     const again = isUnchanging(change.table)
       ? whole
-      : { ...whole, ...nextStamp(change.table, whole, deviceId, tombstone) };
+      : { ...whole, ...nextStamp(change.table, whole, deviceId, beside, tombstone) };
     await table.add(again);
-    await unshelve(db, change.table, change.id);
+    await unshelve(db, change.table, whole, back ? 'chain' : 'one');
+    await dropOutdated(db, others, (again as Stamped).versions);
     return back ? { ...change, before: { ...again } } : { ...change, after: { ...again } };
   }
   if (to === null) {
     if (!record) return null;
-    await shelve(db, change.table, record, action, deviceId);
+    await shelve(db, change.table, record, action, deviceId, others, back ? 'one' : 'chain');
     const kept = { ...record } as unknown as Record<string, unknown>;
     return back ? { ...change, after: kept } : { ...change, before: kept };
   }
@@ -89,9 +86,10 @@ async function flip(
     throw new ConflictError(
       `“${action.label}” cannot be taken back alone: the same was changed elsewhere since.`,
     );
-  const stamp = nextStamp(change.table, record, deviceId);
+  const stamp = nextStamp(change.table, record, deviceId, beside);
   // A whole record (one that was replaced by an import) brings back everything but the counts.
   await table.update(change.id, { ...to, ...stamp });
+  await dropOutdated(db, others, stamp.versions);
   return change;
 }
 
@@ -136,12 +134,20 @@ export async function undoOrRedo(
     }
     if (entry.undone !== undone) throw new ConflictError(`“${entry.label}” is taken back already.`);
     const deviceId = await deviceIdOf(db);
+    if (entry.taking) {
+      const { changes, stays } = await flipTaken(db, entry, way);
+      await days.refreshDays(db, changes);
+      const kept = way === 'undo' ? changes : changes.map(forLog);
+      await tables(db).log.update(entry.id, { changes: kept, undone: way === 'undo' ? 1 : 0 });
+      return { entry, gone: [], stays, wasSo: false };
+    }
+    const beside = await readBeside(db);
     const isBack = way === 'undo';
     const changes = isBack ? [...entry.changes].reverse() : entry.changes;
     const done: RecordChange[] = [];
     let wasSo = false;
     const one = async (change: RecordChange) => {
-      const flipped = await flip(db, change, isBack, deviceId, entry);
+      const flipped = await flip(db, change, isBack, deviceId, entry, beside);
       wasSo ||= flipped === null;
       done.push(flipped ?? change);
       return flipped;
@@ -162,6 +168,6 @@ export async function undoOrRedo(
         const madeAs = entry.changes.find(({ table, id }) => table === change.table && id === change.id);
         if (change.before === null && madeAs) gone.push(await goneOf(db, change, madeAs));
       }
-    return { entry, gone: gone.filter((some) => some !== null), wasSo };
+    return { entry, gone: gone.filter((some) => some !== null), stays: [], wasSo };
   });
 }

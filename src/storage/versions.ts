@@ -10,6 +10,8 @@ import {
   upToDateEntry,
   upToDateRecord,
   upToDateShelved,
+  upToDateSibling,
+  upToDateTombstone,
   type Tombstone,
 } from '@/core';
 
@@ -197,6 +199,9 @@ const COUNTED_APART: readonly Version[] = [
   },
 ];
 
+/** The version that brought versions side by side. */
+const SIBLINGS_SINCE = 18;
+
 /** Gives every record what it lacks, wherever it lies: in its table, on the shelf, and where undo and redo bring it back. */
 const fillRecords = (version: number) => async (transaction: Transaction) => {
   const fill = <One>(table: string, filledOne: (one: One) => unknown) =>
@@ -208,6 +213,8 @@ const fillRecords = (version: number) => async (transaction: Transaction) => {
       });
   for (const table of TABLE_NAMES.filter((name) => (TABLES_SINCE[name] ?? 0) <= version))
     await fill(table, (record) => upToDateRecord(table, record));
+  await fill('tombstones', upToDateTombstone);
+  if (version >= SIBLINGS_SINCE) await fill('siblings', upToDateSibling);
   await fill('shelf', upToDateShelved);
   await fill('log', upToDateEntry);
 };
@@ -216,6 +223,10 @@ const fillRecords = (version: number) => async (transaction: Transaction) => {
 const STORES: Readonly<Record<number, Record<string, string>>> = {
   16: { lessons: 'id, [playerId+day]' },
   17: { weeks: 'id, [playerId+monday]' },
+  18: {
+    siblings: '[table+id+key]',
+    runs: 'id, [playerId+exerciseId+day], [playerId+day], passageHash, corrects, sessionId, exerciseId',
+  },
 };
 
 /** Every version that was ever shipped, oldest first. From the last apart on, each that brought fields to the records. */

@@ -52,6 +52,7 @@ async function practised(
         byHand: false,
       },
       corrects: null,
+      replaces: [],
     } as Parameters<typeof addRun>[2],
     {},
   );

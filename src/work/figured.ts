@@ -53,6 +53,7 @@ export async function figured(
     seen: '',
     byHand: true,
     corrects: null,
+    replaces: [],
   };
 }
 

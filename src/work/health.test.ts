@@ -59,7 +59,15 @@ it('days that are not what a recount gives, and passages under a wrong hash, are
     },
     ...{ bpm: 80, subdivision: 4, passes: 4, verdict: 'clean', stoppedIn: null, reason: null, place: null },
     ...{ passageHash: (await db.exercises.get(id))!.passageHash, part: null, seconds: 60, strokes: 9 },
-    ...{ exposure: NO_KINDS, wideStretches: 0, sound: null, seen: '', byHand: false, corrects: null },
+    ...{
+      exposure: NO_KINDS,
+      wideStretches: 0,
+      sound: null,
+      seen: '',
+      byHand: false,
+      corrects: null,
+      replaces: [],
+    },
   };
   await addRun(db, newId(), run as Parameters<typeof addRun>[2], {});
   await db.days.toCollection().modify({ runs: 7 });

@@ -11,6 +11,7 @@ import {
   type ImportChoice,
   type ImportSummary,
 } from '@/storage';
+import type { Arrival } from './parcels/taking';
 import { failureText, told } from './perform';
 import { undoOf } from './undoing';
 
@@ -32,6 +33,8 @@ export type Question =
       readonly plan: ImportPlan;
       /** Into an empty library a backup comes back just as it was. */
       readonly isEmpty: boolean;
+      /** Whom it is for; null: nobody in particular. */
+      readonly arrival: Arrival | null;
     };
 
 /** What was decided; null: nothing is taken. */
@@ -41,6 +44,8 @@ export type Answer =
       readonly kind: 'project';
       readonly choices: ReadonlyMap<string, ImportChoice>;
       readonly withSettings: boolean;
+      /** This browser is from now on that of the student whom the file is for. */
+      readonly becomes: boolean;
     }
   | null;
 
@@ -51,11 +56,14 @@ export type Ask = (question: Question) => Promise<Answer>;
 type Outcome = { readonly opened: string } | 'added' | 'nothing';
 
 /** What taking a project in came to, in words. */
-export function summaryText({ added, same, copied, replaced, kept, others }: ImportSummary): string {
+export function summaryText(summary: ImportSummary): string {
+  const { added, same, copied, replaced, kept, beside, gone, deletedHere, others } = summary;
   const more = [
     others.players > 0 ? counted(others.players, 'student') : '',
     others.ladders > 0 ? counted(others.ladders, 'ladder') : '',
     others.runs > 0 ? counted(others.runs, 'run') : '',
+    others.lessons > 0 ? counted(others.lessons, 'lesson') : '',
+    others.weeks > 0 ? counted(others.weeks, 'week') : '',
   ].filter((part) => part !== '');
   const parts = [
     `${counted(added, 'exercise')} added`,
@@ -64,27 +72,42 @@ export function summaryText({ added, same, copied, replaced, kept, others }: Imp
     replaced > 0 ? `${replaced} replaced by the newer or chosen version` : '',
     copied > 0 ? `${copied} different from what is here, kept as copies` : '',
     kept > 0 ? `${kept} kept as they are here` : '',
+    beside > 0 ? `${beside} in two versions, to be settled under Files` : '',
+    gone > 0 ? `${gone} deleted, as where the file comes from` : '',
+    deletedHere > 0 ? `${deletedHere} that you deleted stay deleted, on the shelf` : '',
   ];
   return `${parts.filter((part) => part !== '').join(', ')}.`;
 }
 
 /** Whether a project needs a word before it is taken: other versions are here, or it is a backup. */
 export function needsQuestion(plan: ImportPlan, project: Project): boolean {
-  return project.backup !== null || plan.differences.some(({ order }) => order !== 'newer');
+  return (
+    project.backup !== null ||
+    project.parcel !== null ||
+    plan.differences.some(({ order }) => order !== 'newer')
+  );
 }
+
+const arriving = () => import('./parcels/taking');
 
 async function takeProject(name: string, project: Project, ask: Ask): Promise<Outcome> {
   const db = database();
   const { plan, isEmpty } = await readImportPlan(db, project);
+  const arrival = project.parcel && (await (await arriving()).arrivalOf(project));
   const answer = needsQuestion(plan, project)
-    ? await ask({ kind: 'project', name, project, plan, isEmpty })
-    : ({ kind: 'project', choices: new Map(), withSettings: false } as const);
+    ? await ask({ kind: 'project', name, project, plan, isEmpty, arrival })
+    : ({ kind: 'project', choices: new Map(), withSettings: false, becomes: false } as const);
   if (answer?.kind !== 'project') {
     told(`“${name}” was not imported. Nothing was changed.`);
     return 'nothing';
   }
-  const summary = await importProject(db, project, `Import “${name}”`, answer);
-  told(`“${name}”: ${summaryText(summary)}`, undoOf(summary.entry));
+  const summary = await importProject(db, project, `Import “${name}”`, { ...answer, name });
+  const text = `“${name}”: ${summaryText(summary)}`;
+  if (arrival && answer.becomes) told(`${text} ${await (await arriving()).becomeOf(arrival)}`);
+  else {
+    if (arrival?.isOwn) await (await arriving()).takeWarmUp(arrival.parcel);
+    told(text, undoOf(summary.entry));
+  }
   return summary.entry === null ? 'nothing' : 'added';
 }
 

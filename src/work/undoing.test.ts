@@ -24,6 +24,7 @@ const outcomes = fc.record({
     label: fc.constantFrom('Rename “Gate”', 'Import “x.mid”'),
   }),
   gone: fc.array(gone, { maxLength: 4 }),
+  stays: fc.constant([]),
   wasSo: fc.boolean(),
 });
 
@@ -54,7 +55,17 @@ it('says where there is nothing', () => {
     'There is nothing to redo.',
   ]);
   const one: Gone = { table: 'runs', title: '', notes: 0, runs: 0 } as never;
-  expect(undoText({ entry: { label: 'Run' }, gone: [one], wasSo: false } as never, 'undo')).toBe(
+  expect(undoText({ entry: { label: 'Run' }, gone: [one], stays: [], wasSo: false } as never, 'undo')).toBe(
     'Undone: Run. With it went a run, changed since it was made; redo brings it back, and the shelf “deleted” in the Library.',
+  );
+});
+
+it('names what stays of a file that is taken back, with the reason', () => {
+  const stays = ['Gate', 'Ford', '', 'Weir'].map((title, at) => ({
+    ...{ table: title ? 'exercises' : 'ladders', title, why: at === 1 ? 'used' : 'changed' },
+  }));
+  const text = undoText({ entry: { label: 'Import “x”' }, gone: [], stays, wasSo: false } as never, 'undo');
+  expect(text).toBe(
+    'Undone: Import “x”. What is in use stays: “Gate” (changed here since), “Ford” (in use here), a ladder (changed here since) and 1 more.',
   );
 });

@@ -1,6 +1,6 @@
 /** Taking back and doing again, with what is said about it. */
 import { counted, type LogEntry } from '@/core';
-import { database, undoOrRedo, type Gone, type UndoOutcome } from '@/storage';
+import { database, undoOrRedo, type Gone, type Staying, type UndoOutcome } from '@/storage';
 import { attempt, noLongerSo, told, type Offer } from './perform';
 
 const KINDS = {
@@ -20,12 +20,25 @@ function goneText({ table, title, notes, runs }: Gone): string {
   return `${named} (${parts.join(', ')})`;
 }
 
+const NAMED = 3;
+
+/** What stayed of a file that was taken back, in words. */
+function staysText(stays: readonly Staying[]): string {
+  const named = stays.slice(0, NAMED).map(({ table, title, why }) => {
+    const what = title === '' ? `a ${KINDS[table]}` : `“${title}”`;
+    return `${what} (${why === 'changed' ? 'changed here since' : 'in use here'})`;
+  });
+  const more = stays.length > NAMED ? ` and ${stays.length - NAMED} more` : '';
+  return `What is in use stays: ${named.join(', ')}${more}.`;
+}
+
 /** What undo or redo came to, in words. */
 export function undoText(came: UndoOutcome | null, way: 'undo' | 'redo'): string {
   if (!came) return way === 'undo' ? 'There is nothing to undo.' : 'There is nothing to redo.';
-  const { entry, gone, wasSo } = came;
+  const { entry, gone, stays, wasSo } = came;
   const done = `${way === 'undo' ? 'Undone' : 'Done again'}: ${entry.label}.`;
   const already = wasSo ? ' A part of it was so already.' : '';
+  if (stays.length > 0) return `${done} ${staysText(stays)}`;
   if (gone.length === 0) return `${done}${already}`;
   const [first, ...others] = gone;
   const more = others.length > 0 ? ` and ${others.length} more` : '';

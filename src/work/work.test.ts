@@ -213,7 +213,7 @@ describe('taking in', () => {
     expect(await db.exercises.count()).toBe(0);
     await importFiles(
       [file('all.json')],
-      answering(() => ({ kind: 'project', choices: new Map(), withSettings: false })),
+      answering(() => ({ kind: 'project', choices: new Map(), withSettings: false, becomes: false })),
       open,
     );
     expect((await db.exercises.toArray()).map(({ title }) => title)).toEqual(['Kept']);
@@ -266,7 +266,10 @@ describe('sentences about files', () => {
       copied: count,
       replaced: count,
       kept: count,
-      others: fc.record({ players: count, ladders: count, runs: count }),
+      beside: count,
+      gone: count,
+      deletedHere: count,
+      others: fc.record({ players: count, ladders: count, runs: count, lessons: count, weeks: count }),
       entry: fc.constant(null),
     });
     fc.assert(
@@ -282,13 +285,20 @@ describe('sentences about files', () => {
           ['student', others.players],
           ['ladder', others.ladders],
           ['run', others.runs],
+          ['lesson', others.lessons],
+          ['week', others.weeks],
+          ['in two versions', more.beside],
+          ['as where the file', more.gone],
+          ['stay deleted', more.deletedHere],
         ] as const)
           expect(text.includes(words)).toBe(number > 0);
-        const parts = [...Object.values(others), more.same, more.replaced, more.kept].filter(
-          (one) => one > 0,
-        );
-        // What became a copy is said in two.
-        expect(text.split(', ')).toHaveLength(1 + parts.length + (more.copied > 0 ? 2 : 0));
+        const above = (counts: readonly number[]) => counts.filter((one) => one > 0).length;
+        // What became a copy, was deleted, or is to be settled is said in two.
+        const [once, twice] = [
+          above([...Object.values(others), more.same, more.replaced, more.kept]),
+          above([more.copied, more.beside, more.gone, more.deletedHere]),
+        ];
+        expect(text.split(', ')).toHaveLength(1 + once + 2 * twice);
         expect(text).toMatch(/^[\w ,]+\.$/);
       }),
     );

@@ -102,6 +102,29 @@ export interface Tombstone {
   readonly deviceId: string;
   /** A deletion is a version like any other; of runs and signs it is empty. */
   readonly versions: Versions;
+  /** Of runs and signs: each time that it was deleted. A correction goes with what it corrects. */
+  readonly stones: readonly string[];
+  /** Those of them that were taken back; it is deleted while there are others. */
+  readonly undone: readonly string[];
+}
+
+/** Another version of a record than the one that is shown, which nobody has settled yet. */
+export interface SiblingRecord {
+  readonly table: ChangeableTable;
+  readonly id: string;
+  readonly versions: Versions;
+  /** What it says; null: that the record was deleted. */
+  readonly record: Readonly<Record<string, unknown>> | null;
+}
+
+/** Whom a file is for, besides its records. */
+export interface Parcel {
+  /** `student`: what was prepared for one; `teacher`: the record that comes back. */
+  readonly to: 'student' | 'teacher';
+  readonly playerId: string;
+  readonly words: string;
+  /** The warm-up that goes with it. */
+  readonly warmUp: readonly { readonly text: string; readonly minutes: number }[];
 }
 
 /** The id of the player that is always there. */
@@ -147,6 +170,9 @@ export interface Project extends Tables {
   readonly exportedAt: string;
   readonly passages: readonly PassageRecord[];
   readonly tombstones: readonly Tombstone[];
+  readonly siblings: readonly SiblingRecord[];
+  /** Null: for nobody in particular. */
+  readonly parcel: Parcel | null;
   /** Only where everything goes out, never in a file for somebody else. */
   readonly backup: Backup | null;
 }
@@ -171,6 +197,18 @@ export interface RecordChange {
   readonly after: Readonly<Record<string, unknown>> | null;
 }
 
+/** A row that taking a file in wrote besides the records: another version, or a deletion. Null: it was not there. */
+export type RowChange =
+  | { readonly list: 'siblings'; readonly before: SiblingRecord | null; readonly after: SiblingRecord | null }
+  | { readonly list: 'tombstones'; readonly before: Tombstone | null; readonly after: Tombstone | null };
+
+/** What is known of a file that was taken in. */
+export interface Taking {
+  readonly name: string;
+  readonly parcel: Parcel | null;
+  readonly rows: readonly RowChange[];
+}
+
 /** One action that can be undone. */
 export interface LogEntry {
   readonly id: string;
@@ -185,6 +223,8 @@ export interface LogEntry {
   readonly at: string;
   /** When it was last added to, in milliseconds since 1970; 0: before that was kept. */
   readonly touchedMs: number;
+  /** Of a file that was taken in: taking it back is local, and leaves no tombstones. */
+  readonly taking?: Taking;
 }
 
 /** What was taken away, kept whole for a while. */
@@ -249,6 +289,19 @@ export const upToDateShelved = (shelved: ShelvedRecord): ShelvedRecord => ({
   ...shelved,
   record: upToDateRecord(shelved.table, shelved.record) as ShelvedRecord['record'],
 });
+
+/** As `upToDateRecord`, of a version beside the one that is shown. */
+export const upToDateSibling = (sibling: SiblingRecord): SiblingRecord => ({
+  ...sibling,
+  record: sibling.record && (upToDateRecord(sibling.table, sibling.record) as SiblingRecord['record']),
+});
+
+/** A deletion of before version 18 had no name of its own: of a run or a sign it gets the one that every copy of it gets. */
+export function upToDateTombstone(tombstone: Tombstone): Tombstone {
+  const { table, deviceId, deletedAt } = tombstone;
+  const stones = TABLE_NAMES.includes(table) && isUnchanging(table) ? [`${deviceId} ${deletedAt}`] : [];
+  return { ...{ stones, undone: [] }, ...tombstone };
+}
 
 /** What undo and redo bring back: whole records, and of changed ones the fields that an entry holds. */
 export function upToDateEntry(entry: LogEntry): LogEntry {

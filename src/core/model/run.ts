@@ -2,9 +2,11 @@
 import { MAX_STRINGS } from '../instrument/instrument';
 import { MAX_SLOTS_PER_BEAT } from '../time/slots';
 import {
+  field,
   group,
   id,
   kind,
+  listOf,
   number,
   oneOf,
   orNull,
@@ -35,6 +37,8 @@ const count = whole(0, 100_000_000);
 /** The most passes of one run. */
 const MAX_RUN_PASSES = 10_000;
 const pass = whole(1, MAX_RUN_PASSES);
+/** More often a run is not put right. */
+const MAX_CORRECTIONS = 1000;
 
 /** The string change at which it fell apart. Notes are named by their ids in the passage of the run. */
 const PLACE = group({
@@ -101,8 +105,10 @@ export const RUN_FIELDS = {
   /** What was asked at a look at the hands, and seen. */
   seen: text(),
   byHand: yesOrNo,
-  /** The run that this one puts right; null for a new one. */
+  /** The run that this one puts right, the first of its chain; null for a new one. Of before version 18: the one that it follows. */
   corrects: orNull(id),
+  /** The corrections of that run that this one replaces. */
+  replaces: field(listOf(id, MAX_CORRECTIONS), { since: 18, was: [] }),
 } as const;
 
 /** What is known of a run. */

@@ -46,6 +46,7 @@ const run = fc
       seen: '',
       byHand: false,
       corrects: null,
+      replaces: [],
       revision: 1,
       createdAt: '',
       updatedAt: '',

@@ -9,7 +9,7 @@ import { notesPerSecond } from '../time/slots';
 import type { JudgedRun } from '../tempo/cleanTempo';
 import { longestSeconds, stretchesOf, type Stretch } from './load';
 import { type KindCounts, type Reason, type RunPlace } from '../model/run';
-import { standing } from './standing';
+import { standing } from '../merging/chains';
 
 /** Runs of one day that count alike. */
 export interface SpeedGroup {

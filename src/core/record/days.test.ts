@@ -58,7 +58,7 @@ const runOf = ({ second, ...rest }: Fields, at: number): RunRecord => ({
     sound: null,
   },
   at: formatISO(addSeconds(parseISO(DAY), second)),
-  ...{ seen: '', corrects: null, revision: 1, createdAt: '', updatedAt: '', deviceId: '' },
+  ...{ seen: '', corrects: null, replaces: [], revision: 1, createdAt: '', updatedAt: '', deviceId: '' },
 });
 const runs = fc.array(fields, { minLength: 1, maxLength: 14 }).map((some) => some.map(runOf));
 const sum = (some: readonly RunRecord[], of: (run: RunRecord) => number) =>

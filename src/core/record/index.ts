@@ -27,7 +27,7 @@ export { type NextStart, nextStart } from './start';
 export { fitUpTo } from './drifting';
 export { progressOf, trendFrom, trendText } from './progress';
 export type { Forecast } from '../tempo/forecast';
-export { standing } from './standing';
+export { standing, contested } from '../merging/chains';
 export { exposureText, loadText, percent, runsText } from './weekWords';
 export { attentionOf, ATTENTIONS, type Attention, type AttentionKind } from './attention';
 export { weekOf } from './day';

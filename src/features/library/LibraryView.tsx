@@ -18,7 +18,7 @@ import { colour } from '@/ui/theme/tokens';
 import { useHasStarted } from '@/ui/shell/started';
 import { attempt } from '@/work/perform';
 import { undoIn } from '@/work/undoing';
-import { useImporting } from './useImporting';
+import { useImporting } from '@/ui/taking/useImporting';
 import { ExerciseRow, rowColumns } from './ExerciseRow';
 import { choose as select, EVERYTHING, folded, planned, SORTS, type Sort, type Wanted } from './items';
 import { PasteBox } from './PasteBox';
@@ -41,7 +41,7 @@ const NextStrip = dynamic(() => import('./NextStrip').then((module) => module.Ne
 const DeletedShelf = dynamic(() => import('./DeletedShelf').then((module) => module.DeletedShelf), {
   ssr: false,
 });
-const ImportDialog = dynamic(() => import('./ImportDialog').then((module) => module.ImportDialog), {
+const ImportDialog = dynamic(() => import('@/ui/taking/ImportDialog').then((module) => module.ImportDialog), {
   ssr: false,
 });
 const ChosenBar = dynamic(() => import('./ChosenBar').then((module) => module.ChosenBar), { ssr: false });

@@ -14,9 +14,13 @@ import { Page, PageHead, Panel } from '@/ui/controls/panel';
 import { say } from '@/ui/controls/say';
 import { useUndoKeys } from '@/ui/keys/keys';
 import { dayText } from '@/ui/dayText';
+import { FileList } from '@/ui/shell/FileList';
+import { ParcelButton } from '@/ui/shell/ParcelButton';
 import { usePlayer } from '@/ui/shell/player';
+import { useKept } from '@/ui/shell/useKept';
 import { today } from '@/ui/shell/useRecord';
 import type { Book } from '@/work/book';
+import { listFiles } from '@/work/parcels/listing';
 import { attempt } from '@/work/perform';
 import { attentionInBook, minutesOfWeek, nextLessonOf } from '@/work/students/roster';
 import { failingSince, monthFrom, standingLesson } from '@/work/students/tasks';
@@ -145,6 +149,7 @@ export function Student({ playerId }: { playerId: string }) {
   const [isOpen, setIsOpen] = useState(false);
   const opened = useOpenStudent(playerId);
   useUndoKeys((way) => undoIn(recordScope(playerId), way));
+  const files = useKept(() => listFiles(playerId), [playerId]);
   const offered = useMemo(() => (opened?.book ? offeredIn(opened.book, opened.lessons) : null), [opened]);
   if (!opened) return <p aria-busy="true">Opening the student …</p>;
   if (!opened.book || !offered)
@@ -205,6 +210,7 @@ export function Student({ playerId }: { playerId: string }) {
         >
           <CalendarDays size={15} aria-hidden /> Week
         </Button>
+        <ParcelButton player={player} />
         <Button onPress={() => setIsOpen(true)}>Hand, goals, days, limits</Button>
         {isCurrent ? (
           <Button onPress={() => router.push('/logbook')}>Logbook</Button>
@@ -240,6 +246,12 @@ export function Student({ playerId }: { playerId: string }) {
         </div>
       </Columns>
       <Tempos book={book} />
+      {files && files.length > 0 ? (
+        <Panel aria-label="Files given and taken">
+          <h2>Files</h2>
+          <FileList files={files} />
+        </Panel>
+      ) : null}
       {isOpen ? <StudentDialog player={player} onClose={() => setIsOpen(false)} /> : null}
     </Page>
   );

@@ -14,6 +14,7 @@ import { Page, PageHead } from '@/ui/controls/panel';
 import { say } from '@/ui/controls/say';
 import { dayText } from '@/ui/dayText';
 import { useUndoKeys } from '@/ui/keys/keys';
+import { ParcelButton } from '@/ui/shell/ParcelButton';
 import { usePlayer } from '@/ui/shell/player';
 import { today } from '@/ui/shell/useRecord';
 import { attempt } from '@/work/perform';
@@ -129,6 +130,7 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
         <Button onPress={() => setGivesCalendar(true)}>
           <CalendarPlus size={15} aria-hidden /> Calendar
         </Button>
+        <ParcelButton player={player} />
         <Link href={`/students/${player.id}`}>{player.id === ME ? 'Me' : player.name}</Link>
       </PageHead>
       {shown ? <p role="status">{plannedText(shown.planned.tiers)}</p> : null}

@@ -1,7 +1,6 @@
 'use client';
 import { Keyboard, Moon, Sun } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useEffect, useState, useSyncExternalStore, type ReactNode } from 'react';
 import styled from 'styled-components';
@@ -11,6 +10,7 @@ import { colour } from '../theme/tokens';
 import { Notices } from './Notices';
 import { PlayerProvider } from './player';
 import { PlayerPicker } from './PlayerPicker';
+import { Places } from './Places';
 import { useStart } from './start';
 import { ViewSettingsProvider } from './viewSettings';
 
@@ -57,14 +57,6 @@ const Bar = styled.header`
     background: ${colour.paper};
     font-weight: 650;
   }
-`;
-
-const Name = styled(Link)`
-  color: ${colour.ink};
-  font-size: 1.1rem;
-  font-weight: 750;
-  letter-spacing: -0.01em;
-  text-decoration: none;
 `;
 
 const Main = styled.main`
@@ -142,62 +134,29 @@ export function AppShell({ withDemo, seed, children }: ShellProps) {
     return () => document.removeEventListener('keydown', onKey);
   }, []);
 
-  const current = (place: string) => (path.startsWith(place) ? { 'aria-current': 'page' as const } : {});
   return (
     <KeySheetProvider>
       <PlayerProvider>
-        <Skip href="#view" data-chrome>
-          Skip to the view
-        </Skip>
-        <Bar data-chrome>
-          <Name href="/">Yardfell</Name>
-          <nav aria-label="Views">
-            <Link href="/" {...(path === '/' ? { 'aria-current': 'page' as const } : {})}>
-              Library
-            </Link>
-            {lastExercise ? (
-              <>
-                <Link href={`/bench/${lastExercise}`} {...current('/bench')}>
-                  Bench
-                </Link>
-                <Link href={`/ladder/${lastExercise}`} prefetch={false} {...current('/ladder')}>
-                  Ladder
-                </Link>
-                <Link href={`/practice/${lastExercise}`} prefetch={false} {...current('/practice')}>
-                  Practice
-                </Link>
-              </>
-            ) : null}
-            <Link href="/students" prefetch={false} {...current('/students')}>
-              Students
-            </Link>
-            <Link href="/week" prefetch={false} {...current('/week')}>
-              Week
-            </Link>
-            <Link href="/logbook" prefetch={false} {...current('/logbook')}>
-              Logbook
-            </Link>
-            <Link
-              href={lastExercise ? `/handout?ids=${lastExercise}` : '/handout'}
-              prefetch={false}
-              {...current('/handout')}
-            >
-              Handout
-            </Link>
-          </nav>
-          <PlayerPicker />
-          <DataMenu />
-          <Button look="quiet" onPress={() => setShowsKeys(true)}>
-            <Keyboard size={16} aria-hidden /> Keys <kbd aria-hidden>?</kbd>
-          </Button>
-          <ThemeButton />
-        </Bar>
-        <Notices />
-        <Main id="view" tabIndex={-1} data-ready={isReady}>
-          <ViewSettingsProvider>{children}</ViewSettingsProvider>
-        </Main>
-        <Toasts />
-        {showsKeys ? <KeySheet isOpen onClose={() => setShowsKeys(false)} /> : null}
+        <ViewSettingsProvider>
+          <Skip href="#view" data-chrome>
+            Skip to the view
+          </Skip>
+          <Bar data-chrome>
+            <Places path={path} lastExercise={lastExercise} />
+            <PlayerPicker />
+            <DataMenu />
+            <Button look="quiet" onPress={() => setShowsKeys(true)}>
+              <Keyboard size={16} aria-hidden /> Keys <kbd aria-hidden>?</kbd>
+            </Button>
+            <ThemeButton />
+          </Bar>
+          <Notices />
+          <Main id="view" tabIndex={-1} data-ready={isReady}>
+            {children}
+          </Main>
+          <Toasts />
+          {showsKeys ? <KeySheet isOpen onClose={() => setShowsKeys(false)} /> : null}
+        </ViewSettingsProvider>
       </PlayerProvider>
     </KeySheetProvider>
   );

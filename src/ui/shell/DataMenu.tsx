@@ -1,7 +1,7 @@
 'use client';
 import { HardDriveDownload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { database, type BackupState } from '@/storage';
+import { database, keepViewSettings, type BackupState, type ViewSettings } from '@/storage';
 import { backupState, keepBackupState } from '@/storage/backup';
 import { attempt } from '@/work/perform';
 import { Menu } from '../controls/Menu';
@@ -10,6 +10,7 @@ import { say } from '../controls/say';
 import { exportLibrary } from './exportLibrary';
 import { momentText } from '@/ui/dayText';
 import { useKept } from './useKept';
+import { useView } from './viewSettings';
 
 type Picker = (options: { mode: 'readwrite'; id: string }) => Promise<FileSystemDirectoryHandle>;
 type Asking = FileSystemDirectoryHandle & {
@@ -56,10 +57,21 @@ async function chooseFolder(pick: Picker): Promise<void> {
   );
 }
 
+async function turnView(view: ViewSettings): Promise<void> {
+  const isStudents = !view.isStudents;
+  await keepViewSettings(database(), { ...view, isStudents });
+  say(
+    isStudents
+      ? 'The student’s view: week, practice, logbook and handout. The way back is in the same menu.'
+      : 'The teacher’s view, with everything.',
+  );
+}
+
 /** What is done with all that is kept: saved, backed up, looked after. */
 export function DataMenu() {
   const router = useRouter();
   const state = useKept(() => backupState(database()));
+  const view = useView();
   const pick = picker();
   const section = state ? backupText(state) : 'Your data';
   const items: MenuAction[] = [
@@ -76,6 +88,12 @@ export function DataMenu() {
         ]
       : []),
     { id: 'export', name: 'Export all as a file', run: () => attempt('Exporting', exportLibrary) },
+    { id: 'files', name: 'Files given and taken', run: () => router.push('/files') },
+    {
+      id: 'view',
+      name: view.isStudents ? 'The teacher’s view' : 'The student’s view',
+      run: () => attempt('Changing the view', () => turnView(view)),
+    },
     { id: 'health', name: 'Health of your data', run: () => router.push('/health') },
   ].map((item) => ({ ...item, section }));
   return <Menu label="Your data" icon={<HardDriveDownload size={16} aria-hidden />} items={items} />;

@@ -5,6 +5,7 @@ import { counted } from '@/core';
 import { database, nowMs } from '@/storage';
 import { backupState, firstChangeMs, keepBackupState, lastChangeMs, reminderDays } from '@/storage/backup';
 import { knownDamage } from '@/storage/health';
+import { countUnsettled } from '@/storage/settling';
 import { attempt } from '@/work/perform';
 import { Button } from '../controls/Button';
 import { exportLibrary } from './exportLibrary';
@@ -16,16 +17,17 @@ export function LaterNotices() {
   const path = usePathname();
   const found = useKept(async () => {
     const db = database();
-    const [state, first, last, known] = await Promise.all([
+    const [state, first, last, known, inTwo] = await Promise.all([
       backupState(db),
       firstChangeMs(db),
       lastChangeMs(db),
       knownDamage(db),
+      countUnsettled(db),
     ]);
     const damaged = known?.length ?? 0;
     // A folder gets its backups by itself; where that fails, it is said.
     const days = state.folder && state.fault === '' ? null : reminderDays(state, first, last, nowMs());
-    return { days, damaged, fault: state.folder ? state.fault : '' };
+    return { days, damaged, inTwo, fault: state.folder ? state.fault : '' };
   });
   if (!found) return null;
   return (
@@ -37,6 +39,15 @@ export function LaterNotices() {
             read as {found.damaged === 1 ? 'it' : 'they'} should be. Nothing was thrown away.
           </span>
           <Link href="/health">See and mend</Link>
+        </Line>
+      ) : null}
+      {found.inTwo > 0 && path !== '/files' ? (
+        <Line role="status">
+          <span>
+            {counted(found.inTwo, 'record')} {found.inTwo === 1 ? 'stands' : 'stand'} in two versions, changed
+            here and elsewhere.
+          </span>
+          <Link href="/files">Compare and settle</Link>
         </Line>
       ) : null}
       {found.days !== null ? (

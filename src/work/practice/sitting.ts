@@ -85,6 +85,7 @@ export function runFrom(judging: Judging): NewRun {
     seen,
     byHand: false,
     corrects: null,
+    replaces: [],
   };
 }
 

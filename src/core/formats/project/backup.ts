@@ -3,6 +3,7 @@ import Joi from 'joi';
 import { NAMINGS, SWITCHINGS, WORDINGS } from '../../picking/schools';
 import type { TableName } from '../../model/records';
 import { fieldsOf, orNull, PROJECT_LIMITS } from './parts';
+import { parcelSchema, siblingOf, tombstoneSchema } from './between';
 
 const whole = (min: number, max: number) => Joi.number().integer().min(min).max(max).required();
 const word = Joi.string().max(80).required();
@@ -74,6 +75,19 @@ const session = orNull(
 const settings = Joi.object({
   currentPlayer: Joi.string().max(80),
   lastExercise: Joi.string().max(80),
+  self: Joi.string().max(80),
+  given: Joi.array()
+    .items(
+      Joi.object({
+        id: word,
+        at: Joi.string().max(40).required(),
+        name: Joi.string().allow('').max(400).required(),
+        to: one('student', 'teacher'),
+        playerId: word,
+        what: Joi.string().allow('').max(2000).required(),
+      }),
+    )
+    .max(1000),
   sound: Joi.object({
     volume: Joi.number().min(0).max(1),
     click: Joi.boolean(),
@@ -88,6 +102,7 @@ const settings = Joi.object({
     workedFingers: Joi.boolean(),
     handSchool: Joi.string().max(40),
     singleKeys: Joi.boolean(),
+    isStudents: Joi.boolean(),
     naming: Joi.string().valid(...NAMINGS),
     switching: Joi.string().valid(...SWITCHINGS),
     wording: Joi.string().valid(...WORDINGS),
@@ -139,6 +154,7 @@ export function backupSchemas(tables: Tables): Readonly<Record<'settings' | 'log
     });
   const side = byTable((name) => orNull(someFields(tables[name])));
   const change = Joi.object({ table: one(...names), id: word, before: side, after: side });
+  const sibling = siblingOf(tables);
   const entry = Joi.object({
     id: word,
     scope: Joi.string().max(100).required(),
@@ -149,6 +165,21 @@ export function backupSchemas(tables: Tables): Readonly<Record<'settings' | 'log
     mergeKey: orNull(Joi.string().allow('').max(400)),
     at: Joi.string().allow('').max(40).required(),
     touchedMs: Joi.number().min(0).required(),
+    taking: Joi.object({
+      name: Joi.string().allow('').max(1000).required(),
+      parcel: parcelSchema,
+      rows: Joi.array()
+        .items(
+          Joi.object({ list: one('siblings'), before: orNull(sibling), after: orNull(sibling) }),
+          Joi.object({
+            list: one('tombstones'),
+            before: orNull(tombstoneSchema),
+            after: orNull(tombstoneSchema),
+          }),
+        )
+        .max(PROJECT_LIMITS.tombstones)
+        .required(),
+    }),
   });
   const shelved = Joi.object({
     table: one(...names),

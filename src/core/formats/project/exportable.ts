@@ -81,6 +81,11 @@ export function exportable(project: Project): { project: Project; leftOut: Refus
     lessons: taken('lessons', project.lessons, plain('lessons')),
     weeks: taken('weeks', project.weeks, plain('weeks')),
     tombstones: taken('tombstones', project.tombstones, plain('tombstones')),
+    siblings: taken('siblings', project.siblings, (one) => {
+      const hash = one.record?.passageHash;
+      const lacksNotes = typeof hash === 'string' && !hashes.has(hash);
+      return recordFault('siblings', one) ?? (lacksNotes ? 'its notes cannot be read' : null);
+    }),
     backup: project.backup && ofBackup(project.backup),
   };
   return { project: rest, leftOut };

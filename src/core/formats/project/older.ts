@@ -8,8 +8,11 @@ import {
   upToDateEntry,
   upToDateRecord,
   upToDateShelved,
+  upToDateSibling,
+  upToDateTombstone,
   type LogEntry,
   type ShelvedRecord,
+  type SiblingRecord,
 } from '../../model/records';
 import { ADDED_FIELDS } from './added';
 
@@ -90,6 +93,9 @@ const isObject = (value: unknown): value is Record<string, unknown> =>
 const eachFilled = <One>(list: unknown, fill: (one: One) => unknown): unknown =>
   Array.isArray(list) ? list.map((one: unknown) => (isObject(one) ? fill(one as One) : one)) : list;
 
+/** Deletions had no names of their own: of runs and signs each gets the one that all copies of it get. */
+const withStones = (tombstones: unknown): unknown => eachFilled(tombstones, upToDateTombstone);
+
 /** A file of an older version in the shape of the current one; a damaged one goes on to the schema as it is. */
 export function upToDate(value: object): Record<string, unknown> {
   const { version } = value as { version?: unknown };
@@ -106,6 +112,9 @@ export function upToDate(value: object): Record<string, unknown> {
         return [table, isLater ? [] : eachFilled(file[table], (one) => upToDateRecord(table, one))];
       }),
     ),
+    tombstones: withStones(file.tombstones),
+    siblings: eachFilled(file.siblings ?? [], (one: SiblingRecord) => upToDateSibling(one)),
+    parcel: file.parcel ?? null,
     backup: isObject(backup)
       ? {
           ...backup,

@@ -20,6 +20,7 @@ export const PROJECT_LIMITS = {
   lessons: 100_000,
   weeks: 100_000,
   tombstones: 100_000,
+  siblings: 100_000,
   shelf: 100_000,
   log: 200_000,
 } as const;

@@ -85,6 +85,12 @@ function consistencyFault(project: Project): { path: string; message: string } |
         path: `exercises[${at}].passageHash`,
         message: `The notes of “${exercise.title}” are missing.`,
       };
+  for (const [at, { id, record }] of project.siblings.entries()) {
+    if (record && record.id !== id)
+      return { path: `siblings[${at}].id`, message: 'A version has another id than its record.' };
+    if (record && 'passageHash' in record && !hashes.has(String(record.passageHash)))
+      return { path: `siblings[${at}].record`, message: 'The notes of another version are missing.' };
+  }
   for (const [at, { record }] of (project.backup?.shelf ?? []).entries())
     if (typeof record.passageHash === 'string' && !hashes.has(record.passageHash))
       return {
@@ -186,6 +192,7 @@ export function writeProject(project: Project): string {
     version: PROJECT_VERSION,
     exportedAt: project.exportedAt,
     ...Object.fromEntries(LISTS.map((name) => [name, project[name]])),
+    parcel: project.parcel,
     backup: project.backup,
   };
   return `${JSON.stringify(whole, null, 1)}\n`;

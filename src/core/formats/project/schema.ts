@@ -15,16 +15,8 @@ import { MAX_SLOTS_PER_BEAT } from '../../time/slots';
 import { MAX_SWING, STRAIGHT } from '../../time/swing';
 import { briefSchema } from './brief';
 import { backupSchemas } from './backup';
-import {
-  changeableStamp,
-  lock,
-  noteMarks,
-  orNull,
-  PROJECT_LIMITS,
-  stamp,
-  technique,
-  versions,
-} from './parts';
+import { parcelSchema, siblingOf, tombstoneSchema } from './between';
+import { changeableStamp, lock, noteMarks, orNull, PROJECT_LIMITS, stamp, technique } from './parts';
 import { keptRecipeSchema } from './recipe';
 
 export const PROJECT_FORMAT = 'yardfell-project';
@@ -146,21 +138,12 @@ const TABLES = {
   weeks: changing(WEEK_FIELDS),
 } as const satisfies Readonly<Record<TableName, Joi.ObjectSchema>>;
 
-const tombstone = Joi.object({
-  id: Joi.string().max(80).required(),
-  table: Joi.string()
-    .valid(...TABLE_NAMES)
-    .required(),
-  deletedAt: Joi.string().max(40).required(),
-  deviceId: Joi.string().max(80).required(),
-  versions,
-});
-
 /** The shape of one record of each list. */
 export const RECORD_SCHEMAS = {
   ...TABLES,
   passages: Joi.object({ hash: Joi.string().hex().length(64).required(), passage: passage.required() }),
-  tombstones: tombstone,
+  tombstones: tombstoneSchema,
+  siblings: siblingOf(TABLES),
 } as const;
 /** The lists of records in a project file. */
 export type ListName = keyof typeof RECORD_SCHEMAS;
@@ -193,16 +176,19 @@ export const projectSchema = Joi.object({
   version: Joi.number().valid(PROJECT_VERSION).required(),
   exportedAt: Joi.string().max(40).required(),
   ...lists,
+  parcel: parcelSchema,
   backup: backup(BACKUP_SCHEMAS),
 }).required();
 
 const anyRecord = Joi.object().unknown(true);
 
-/** The same for the published JSON Schema, in which records on a shelf or in a log are not described once more. */
+const anyRecords = Object.fromEntries(TABLE_NAMES.map((name) => [name, anyRecord])) as Record<
+  TableName,
+  Joi.ObjectSchema
+>;
+
+/** The same for the published JSON Schema, in which records on a shelf, in a log or side by side are not described once more. */
 export const publishedSchema = projectSchema.keys({
-  backup: backup(
-    backupSchemas(
-      Object.fromEntries(TABLE_NAMES.map((name) => [name, anyRecord])) as Record<TableName, Joi.ObjectSchema>,
-    ),
-  ),
+  siblings: Joi.array().items(siblingOf(anyRecords)).max(PROJECT_LIMITS.siblings).required(),
+  backup: backup(backupSchemas(anyRecords)),
 });

@@ -1,8 +1,8 @@
 /** What differs is said in words for every field of every kind of record, whatever it holds. */
 import { describe, expect, it } from 'vitest';
-import { planImport, type ExerciseRecord, type Here, type Project } from '@/core';
+import { planImport, type ExerciseRecord, type Here, type Project, type Versions } from '@/core';
 import { demoProject } from '@/demo/library';
-import { differenceTitle, nameOf, valueText } from './differences';
+import { differenceTitle, nameOf, valueText } from '@/ui/taking/differences';
 
 const demo = demoProject();
 
@@ -22,8 +22,8 @@ function changed(): Project {
   };
 }
 
-const byId = <T extends { id: string }>(records: readonly T[]) =>
-  new Map(records.map((one) => [one.id, one]));
+const byId = <T extends { id: string; versions: Versions }>(records: readonly T[]) =>
+  new Map(records.map((one) => [one.id, { shown: one, all: [{ versions: one.versions, said: one }] }]));
 const here: Here = {
   exercises: byId(demo.exercises),
   players: byId(demo.players),
@@ -32,6 +32,7 @@ const here: Here = {
   signs: new Set(demo.signs.map(({ id }) => id)),
   lessons: byId(demo.lessons),
   weeks: byId(demo.weeks),
+  tombstones: new Map(),
 };
 
 describe('differences in words', () => {

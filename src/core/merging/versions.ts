@@ -1,5 +1,5 @@
 /** Version vectors: how many changes each device made to a record. They tell "newer" from "other" without a clock. */
-import type { Versions } from '../../model/records';
+import type { Versions } from '../model/records';
 
 /** `newer`: the first descends from the second; `apart`: each has changes that the other lacks. */
 export type VersionOrder = 'same' | 'newer' | 'older' | 'apart';

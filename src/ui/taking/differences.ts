@@ -1,11 +1,14 @@
 /** The words for what differs between two versions of a record. */
-import { counted, fieldName, type Difference, type Passage, type Project } from '@/core';
+import { counted, fieldName, type Difference, type Passage } from '@/core';
+import type { Around } from '@/work/parcels/listing';
 
 /** How the file's version stands to the one here. */
 export const ORDERS: Readonly<Record<Difference['order'], string>> = {
   apart: 'changed here and in the file',
   older: 'older in the file than here',
   newer: 'newer in the file',
+  deleted: 'deleted here',
+  goes: 'deleted where the file comes from',
 };
 
 /** What is kept with a record besides what it says. */
@@ -36,7 +39,7 @@ function notesText(passage: Passage): string {
 }
 
 /** A value of a field in words. Notes are named by string and fret where the file has them. */
-export function valueText(field: string, value: unknown, { passages }: Project): string {
+export function valueText(field: string, value: unknown, { passages }: Pick<Around, 'passages'>): string {
   if (field === 'passageHash') {
     const found = passages.find(({ hash }) => hash === value);
     return found ? notesText(found.passage) : 'other notes';
@@ -48,14 +51,18 @@ export function valueText(field: string, value: unknown, { passages }: Project):
 }
 
 /** What a difference is about: a title or a name; of a ladder, whose and on what. */
-export function differenceTitle({ table, here, there }: Difference, project: Project): string {
-  if (table === 'exercises') return `“${here.title || 'Untitled'}”`;
-  if (table === 'players') return `Student ${here.name}`;
-  if (table === 'lessons')
-    return `Lesson of ${project.players.find(({ id }) => id === there.playerId)?.name ?? 'a student'}, ${there.day}`;
-  if (table === 'weeks')
-    return `Week of ${project.players.find(({ id }) => id === there.playerId)?.name ?? 'a student'}, from ${there.monday}`;
-  const exercise = project.exercises.find(({ id }) => id === there.exerciseId)?.title ?? 'an exercise';
-  const player = project.players.find(({ id }) => id === there.playerId)?.name ?? 'a student';
+export function differenceTitle(
+  { table, here, there }: Difference,
+  project: Pick<Around, 'players' | 'exercises'>,
+): string {
+  const record = (here ?? there)!;
+  const one = record as { title?: string; name?: string; day?: string; monday?: string };
+  if (table === 'exercises') return `“${one.title || 'Untitled'}”`;
+  if (table === 'players') return `Student ${one.name}`;
+  const { playerId, exerciseId } = record as { playerId?: string; exerciseId?: string };
+  const player = project.players.find(({ id }) => id === playerId)?.name ?? 'a student';
+  if (table === 'lessons') return `Lesson of ${player}, ${one.day}`;
+  if (table === 'weeks') return `Week of ${player}, from ${one.monday}`;
+  const exercise = project.exercises.find(({ id }) => id === exerciseId)?.title ?? 'an exercise';
   return `Ladder of ${player} on “${exercise}”`;
 }

@@ -1,0 +1,178 @@
+/** Writing what becomes of records when a file is taken in, and noting what it was before. Within a transaction. */
+import {
+  canonicalJson,
+  isUnchanging,
+  joinedTombstone,
+  recordKey,
+  type ChangeableTable,
+  type ExerciseRecord,
+  type ImportPlan,
+  type Merge,
+  type Project,
+  type RecordChange,
+  type RecordStamp,
+  type RowChange,
+  type Tombstone,
+  type Version,
+  type Versions,
+} from '@/core';
+import { asSibling, besideOf, readBeside } from './beside';
+import { chainsNamed } from './chains';
+import { tables, type DatabaseHandle } from './database';
+import { tableOf } from './log';
+import { timestamp } from './sources';
+
+/** A record that may change. */
+export type AnyRecord = RecordStamp & { readonly versions: Versions };
+
+/** What is to be kept of a record, and what goes on the shelf as another version. */
+export interface Outcome {
+  readonly merge: Pick<Merge, 'table' | 'id' | 'shown' | 'kept'>;
+  readonly shelved: readonly AnyRecord[];
+  /** An exercise of its own, made of the file's version. */
+  readonly copy: ExerciseRecord | null;
+}
+
+/** Where a file that is taken in is written down, so that it can be taken back. */
+export interface Written {
+  readonly changes: RecordChange[];
+  readonly rows: RowChange[];
+}
+
+/** The action that it is, before it is written down. */
+export interface Entry {
+  readonly id: string;
+  readonly label: string;
+  readonly at: string;
+}
+
+export const asFields = (record: object) => record as Readonly<Record<string, unknown>>;
+
+/** Writes what becomes of the records of one table. */
+export async function writeMerges(
+  db: DatabaseHandle,
+  table: ChangeableTable,
+  outcomes: readonly Outcome[],
+  { changes, rows }: Written,
+  entry: Entry,
+  theirs: readonly Tombstone[],
+): Promise<void> {
+  const beside = await readBeside(db);
+  const ids = outcomes.map(({ merge }) => merge.id);
+  const [records, stones] = await Promise.all([
+    tableOf(db, table).bulkGet(ids),
+    tables(db).tombstones.bulkGet(ids.map((id) => [table, id])),
+  ]);
+  const puts: RecordStamp[] = [];
+  for (const [at, { merge, shelved }] of outcomes.entries()) {
+    const { id, shown, kept } = merge;
+    const [was, stone] = [records[at] as AnyRecord | undefined, stones[at]];
+    const shelf = (record: object, why: 'deleted' | 'version', nth: number) =>
+      tables(db).shelf.put({
+        ...{ table, id, record: asFields(record), shelvedAt: entry.at, label: entry.label, why },
+        action: nth === 0 ? entry.id : `${entry.id}~${nth}`,
+      });
+    const { said } = shown;
+    if (said && canonicalJson(was) !== canonicalJson(said)) {
+      puts.push(said);
+      changes.push({ table, id, before: was ? { ...was } : null, after: asFields(said) });
+    } else if (!said && was) {
+      await tableOf(db, table).delete(id);
+      await shelf(was, 'deleted', 0);
+      changes.push({ table, id, before: { ...was }, after: null });
+    }
+    for (const [nth, record] of shelved.entries()) await shelf(record, 'version', nth);
+    await writeRows(db, { table, id }, kept, shown, {
+      ...{ stone, beside: besideOf(beside, table, id), rows },
+      theirs: theirs.find((one) => one.table === table && one.id === id),
+    });
+  }
+  await tableOf(db, table).bulkPut(puts);
+}
+
+/** Writes the deletion of a record and what lies beside it. */
+async function writeRows(
+  db: DatabaseHandle,
+  { table, id }: { readonly table: ChangeableTable; readonly id: string },
+  kept: readonly Version<AnyRecord>[],
+  shown: Version<AnyRecord>,
+  was: {
+    stone: Tombstone | undefined;
+    theirs: Tombstone | undefined;
+    beside: ReturnType<typeof besideOf>;
+    rows: RowChange[];
+  },
+): Promise<void> {
+  const deletions = kept.filter(({ said }) => said === null);
+  const [first] = deletions;
+  // When and where it was deleted is taken over with the version that says so.
+  const known = [was.stone, was.theirs].find(
+    (one) => one && canonicalJson(one.versions) === canonicalJson(first?.versions),
+  );
+  const stone: Tombstone | undefined = first && {
+    ...{ id, table, deletedAt: known?.deletedAt ?? timestamp(), deviceId: known?.deviceId ?? 'unknown' },
+    ...{ versions: first.versions, stones: [], undone: [] },
+  };
+  if (canonicalJson(stone?.versions) !== canonicalJson(was.stone?.versions)) {
+    if (stone) await tables(db).tombstones.put(stone);
+    else await tables(db).tombstones.delete([table, id]);
+    was.rows.push({ list: 'tombstones', before: was.stone ?? null, after: stone ?? null });
+  }
+  const others = kept.filter((one) => one !== shown && one !== first);
+  const fresh = others.map(({ versions, said }) => asSibling(table, id, versions, said && asFields(said)));
+  const [are, were] = [fresh, was.beside].map((some) => new Set(some.map(({ key }) => key)));
+  for (const one of fresh)
+    if (!were!.has(one.key)) {
+      await tables(db).siblings.put(one);
+      was.rows.push({ list: 'siblings', before: null, after: one });
+    }
+  for (const one of was.beside)
+    if (!are!.has(one.key)) {
+      await tables(db).siblings.delete([table, id, one.key]);
+      was.rows.push({ list: 'siblings', before: one, after: null });
+    }
+}
+
+/** Runs and signs: those that come, those whose deletion comes, and those whose deletion is taken back. */
+export async function writeAdded(
+  db: DatabaseHandle,
+  project: Project,
+  plan: ImportPlan,
+  { changes, rows }: Written,
+  entry: Entry,
+): Promise<void> {
+  for (const table of ['runs', 'signs'] as const) {
+    const added: readonly RecordStamp[] = plan.added[table];
+    await tableOf(db, table).bulkPut([...added]);
+    for (const record of added) changes.push({ table, id: record.id, before: null, after: asFields(record) });
+    const shelved = plan.deletedHere[table].map((record) => ({
+      ...{ table, id: record.id, record: asFields(record), shelvedAt: entry.at, label: entry.label },
+      ...{ action: entry.id, why: 'deleted' as const },
+    }));
+    await tables(db).shelf.bulkPut(shelved);
+  }
+  const touched = new Map<string, Tombstone>();
+  for (const one of project.tombstones) {
+    if (!isUnchanging(one.table)) continue;
+    const known = await tables(db).tombstones.get([one.table, one.id]);
+    const whole = known ? joinedTombstone(known, one) : one;
+    if (known && canonicalJson(known) === canonicalJson(whole)) continue;
+    await tables(db).tombstones.put(whole);
+    rows.push({ list: 'tombstones', before: known ?? null, after: whole });
+    touched.set(recordKey(one), whole);
+  }
+  const { gone, back } = await chainsNamed(db, [...touched.values()]);
+  for (const { table, record } of gone) {
+    await tableOf(db, table).delete(record.id);
+    await tables(db).shelf.put({
+      ...{ table, id: record.id, record: asFields(record), shelvedAt: entry.at, label: entry.label },
+      ...{ action: entry.id, why: 'deleted' },
+    });
+    changes.push({ table, id: record.id, before: { ...record }, after: null });
+  }
+  for (const { table, record } of back) {
+    await tableOf(db, table).put(record);
+    await tables(db).shelf.where('[table+id]').equals([table, record.id]).delete();
+    changes.push({ table, id: record.id, before: null, after: asFields(record) });
+  }
+}

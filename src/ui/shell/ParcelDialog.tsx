@@ -1,0 +1,240 @@
+'use client';
+/** A file for a student, or the record back to the teacher: what is in it stands there before it is given. */
+import { Share } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { ME, type PlayerRecord } from '@/core';
+import { Button } from '@/ui/controls/Button';
+import { Dialog } from '@/ui/controls/Dialog';
+import { TextField } from '@/ui/controls/TextField';
+import { colour } from '@/ui/theme/tokens';
+import {
+  forStudent,
+  forTeacher,
+  givable,
+  give,
+  nameMe,
+  parcelLines,
+  previewForStudent,
+  type Givable,
+} from '@/work/parcels/giving';
+import { isOwn } from '@/work/parcels/own';
+import { attempt } from '@/work/perform';
+import { download } from './download';
+import { useKept } from './useKept';
+import { today } from './useRecord';
+
+const Form = styled.div`
+  display: grid;
+  gap: 0.9rem;
+  fieldset {
+    display: grid;
+    gap: 0.35rem;
+    margin: 0;
+    padding: 0;
+    border: 0;
+  }
+  legend {
+    padding: 0;
+    font-weight: 600;
+  }
+  .exercises {
+    display: grid;
+    gap: 0.1rem;
+    max-height: 14rem;
+    overflow: auto;
+    padding: 0.4rem 0.6rem;
+    border: 1px solid ${colour.line};
+    border-radius: 0.4rem;
+  }
+  .exercises label {
+    display: flex;
+    gap: 0.5rem;
+    align-items: baseline;
+    margin: 0;
+    padding: 0.15rem 0;
+    overflow-wrap: anywhere;
+  }
+  small {
+    color: ${colour.inkSoft};
+  }
+  ul {
+    margin: 0;
+    padding-left: 1.1rem;
+    list-style: disc;
+  }
+`;
+
+const MAX_WORDS = 4000;
+const MAX_NAME = 80;
+
+/** What is in the file, line by line. */
+function Contents({ lines }: { lines: readonly string[] | undefined }) {
+  return (
+    <section aria-label="In the file">
+      <h3>In the file</h3>
+      {lines ? (
+        <ul>
+          {lines.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      ) : (
+        <p aria-busy="true">Looking it through …</p>
+      )}
+    </section>
+  );
+}
+
+function Exercises({
+  all,
+  chosen,
+  onChoose,
+}: {
+  all: readonly Givable[];
+  chosen: ReadonlySet<string>;
+  onChoose: (chosen: ReadonlySet<string>) => void;
+}) {
+  const [search, setSearch] = useState('');
+  const wanted = search.trim().toLocaleLowerCase();
+  const shown = all.filter(
+    ({ id, title }) => wanted === '' || chosen.has(id) || title.toLocaleLowerCase().includes(wanted),
+  );
+  return (
+    <fieldset>
+      <legend>Exercises, with their drills and ladders</legend>
+      <TextField
+        label="Search"
+        hideLabel
+        placeholder="Search"
+        value={search}
+        onChange={setSearch}
+        type="search"
+      />
+      <div className="exercises">
+        {shown.map(({ id, title, isTheirs }) => (
+          <label key={id}>
+            <input
+              type="checkbox"
+              checked={chosen.has(id)}
+              onChange={() => {
+                const next = new Set(chosen);
+                if (!next.delete(id)) next.add(id);
+                onChoose(next);
+              }}
+            />
+            <span>
+              {title} {isTheirs ? <small>set, or in the week</small> : null}
+            </span>
+          </label>
+        ))}
+        {shown.length === 0 ? <small>No exercise fits.</small> : null}
+      </div>
+    </fieldset>
+  );
+}
+
+function ForStudent({ player, onClose }: { player: PlayerRecord; onClose: () => void }) {
+  const all = useKept(() => givable(player, today()), [player.id]);
+  const [own, setOwn] = useState<ReadonlySet<string> | null>(null);
+  const [words, setWords] = useState('');
+  const theirs = useMemo(
+    () => new Set((all ?? []).filter(({ isTheirs }) => isTheirs).map(({ id }) => id)),
+    [all],
+  );
+  const chosen = own ?? theirs;
+  const ids = [...chosen];
+  const preview = useKept(() => previewForStudent(player, ids, today()), [player.id, ids.join()]);
+  if (!all) return <p aria-busy="true">Looking what there is …</p>;
+  return (
+    <Form>
+      <Exercises all={all} chosen={chosen} onChoose={setOwn} />
+      <TextField
+        label={`Words to ${player.name}`}
+        rows={3}
+        value={words}
+        onChange={setWords}
+        maxLength={MAX_WORDS}
+      />
+      <Contents lines={preview && parcelLines(preview.project, words, preview.weeks)} />
+      <div>
+        <Button
+          look="primary"
+          onPress={() =>
+            attempt('Giving it out', async () => {
+              await give(await forStudent(player, ids, words, today()), { download });
+              onClose();
+            })
+          }
+        >
+          <Share size={15} aria-hidden /> Save the file for {player.name}
+        </Button>
+      </div>
+    </Form>
+  );
+}
+
+function ForTeacher({ player, onClose }: { player: PlayerRecord; onClose: () => void }) {
+  const [words, setWords] = useState('');
+  const [name, setName] = useState('');
+  const project = useKept(() => forTeacher(player, ''), [player.id]);
+  const isNameless = player.id === ME;
+  return (
+    <Form>
+      {isNameless ? (
+        <TextField
+          label="Your name or alias"
+          hint="The record is kept under it from now on, so that your teacher knows whose it is."
+          value={name}
+          onChange={setName}
+          maxLength={MAX_NAME}
+        />
+      ) : null}
+      <TextField
+        label="Words to your teacher"
+        rows={3}
+        value={words}
+        onChange={setWords}
+        maxLength={MAX_WORDS}
+      />
+      <Contents
+        lines={project && parcelLines(isNameless ? named(project, name.trim() || '…') : project, words)}
+      />
+      <div>
+        <Button
+          look="primary"
+          isDisabled={isNameless && name.trim() === ''}
+          onPress={() =>
+            attempt('Giving it back', async () => {
+              const id = isNameless ? await nameMe(player, name.trim()) : player.id;
+              await give(await forTeacher({ ...player, id }, words), { download });
+              onClose();
+            })
+          }
+        >
+          <Share size={15} aria-hidden /> Save the record
+        </Button>
+      </div>
+    </Form>
+  );
+}
+
+const named = (project: Parameters<typeof parcelLines>[0], name: string): typeof project => ({
+  ...project,
+  players: project.players.map((player) => ({ ...player, name })),
+});
+
+/** The file that goes to a student, or, in a student's own browser, the record that goes back. */
+export function ParcelDialog({ player, onClose }: { player: PlayerRecord; onClose: () => void }) {
+  const own = useKept(() => isOwn(player.id), [player.id]);
+  if (own === undefined) return null;
+  return (
+    <Dialog title={own ? 'Give the record back' : `For ${player.name}`} isOpen onClose={onClose}>
+      {own ? (
+        <ForTeacher player={player} onClose={onClose} />
+      ) : (
+        <ForStudent player={player} onClose={onClose} />
+      )}
+    </Dialog>
+  );
+}
