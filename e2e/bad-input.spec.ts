@@ -124,10 +124,10 @@ test('project files: cut in half, newer, damaged or hostile', async ({ page }) =
   // What is here in another version is asked about, field by field.
   const asked = page.getByRole('dialog', { name: 'In “script.json”' });
   await expect(asked.getByRole('row', { name: /title/ })).toContainText('Kite string');
+  await expect(asked.getByRole('radio', { name: 'Keep what is here' })).toBeChecked();
+  await asked.getByText('Keep both, the file’s as a copy').click();
   await asked.getByRole('button', { name: 'Take it in' }).click();
-  await expect(
-    page.getByText(/“script.json”: 0 exercises added, \d+ already here, 1 different/),
-  ).toBeVisible();
+  await expect(page.getByText(/“script.json”: Nothing new, \d+ already here, 1 different/)).toBeVisible();
   await expect(page.getByRole('link', { name: /^<img src=x/ })).toBeVisible();
   expect(await page.title()).toContain('Library');
 });

@@ -44,7 +44,9 @@ export async function loadDemo(db: DatabaseHandle): Promise<ImportSummary> {
   const { project, problems } = readProject(await response.text());
   if (!project) throw new Error(problems[0]?.message ?? 'The demo library could not be read.');
   const isFirst = await isEmptyLibrary(db);
-  const summary = await importProject(db, await upToYesterday(project), 'Load the demo library');
+  const summary = await importProject(db, await upToYesterday(project), 'Load the demo library', {
+    name: 'The demo library',
+  });
   // It opens on somebody with a record, unless a student was chosen here.
   const name = response.headers.get(DEMO_STUDENT_HEADER);
   const student = project.players.find((player) => player.name === name);

@@ -3,6 +3,7 @@ import {
   bareRecord,
   canonicalJson,
   chosenFrom,
+  compareVersions,
   isUnchanging,
   ME,
   planImport,
@@ -22,6 +23,7 @@ import {
   type Tombstone,
   type Version,
 } from '@/core';
+import { standing } from '@/core/record';
 import { asSibling, besideOf, readBeside, type Beside } from './beside';
 import { tables, type DatabaseHandle } from './database';
 import { refreshAllDays } from './days';
@@ -94,10 +96,15 @@ export type ImportChoice = 'mine' | 'theirs' | 'copy' | 'later';
 /** The key of a difference among the choices. */
 export const choiceKey = recordKey;
 
+/** Whether both count the same changes and yet say something else: a file changed by hand, or a copied device. They cannot stand side by side. */
+export const isCountedAsOne = ({ here, there }: Difference): boolean =>
+  here !== null && there !== null && compareVersions(here.versions, there.versions) === 'same';
+
 /** What happens where nothing is chosen: newer versions are taken, of versions side by side both stay. */
-export function usualChoice({ order }: Difference): ImportChoice {
+export function usualChoice(difference: Difference): ImportChoice {
+  const { order } = difference;
   if (order === 'newer' || order === 'goes') return 'theirs';
-  return order === 'apart' ? 'later' : 'mine';
+  return order === 'apart' && !isCountedAsOne(difference) ? 'later' : 'mine';
 }
 
 export interface ImportOptions {
@@ -313,7 +320,7 @@ function summaryOf(
     },
     deletedHere: deletedHere.runs.length + deletedHere.signs.length,
     others: {
-      ...{ players: added.players.length, ladders: added.ladders.length, runs: added.runs.length },
+      ...{ players: added.players.length, ladders: added.ladders.length, runs: standing(added.runs).length },
       ...{ lessons: added.lessons.length, weeks: added.weeks.length },
     },
   };

@@ -350,3 +350,17 @@ it('a file that is taken back leaves nothing, here or for others; taken in again
     { numRuns: THOROUGH ? 300 : 8 },
   );
 }, 1_500_000);
+
+it.each(['A smaller text', 'zz: a greater one'])(
+  'a file that was changed by hand counts as what is here, and replaces nothing unasked: %s',
+  async (title) => {
+    const [{ db, sources }] = (await world([])) as [Device];
+    setSources(sources);
+    const { project } = readProject(writeProject({ ...(await exportProject(db)), backup: null }));
+    const [first, ...others] = project!.exercises;
+    const file = { ...project!, exercises: [{ ...first!, title }, ...others] };
+    expect(await importProject(db, file, 'In')).toMatchObject({ kept: 1, replaced: 0, beside: 0 });
+    expect(await db.exercises.get(first!.id)).toMatchObject({ title: first!.title });
+    expect((await db.shelf.toArray()).map(({ record }) => record.title)).toContain(title);
+  },
+);

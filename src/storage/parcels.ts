@@ -5,10 +5,12 @@ import {
   type ExerciseRecord,
   type Parcel,
   type Project,
+  type RunRecord,
   type SiblingRecord,
   type TableName,
   type Tombstone,
 } from '@/core';
+import { standing } from '@/core/record';
 import { tables, type DatabaseHandle } from './database';
 import { refreshAllDays } from './days';
 import type { GivenFile } from './kept';
@@ -263,9 +265,22 @@ export async function takenFiles(db: DatabaseHandle): Promise<TakenFile[]> {
     .between([LIBRARY, -Infinity], [LIBRARY, Infinity])
     .filter(({ taking }) => taking !== undefined)
     .toArray();
+  const runIds = entries.flatMap(({ changes }) =>
+    changes.flatMap((one) => (one.table === 'runs' ? one.id : [])),
+  );
+  const runs = new Map(
+    (await tables(db).runs.bulkGet(runIds)).flatMap((run) => (run ? [[run.id, run]] : [])),
+  );
   return entries.reverse().map(({ id, at, taking, undone, changes }) => {
     const counts: Partial<Record<TableName, number>> = {};
     for (const { table } of changes) counts[table] = (counts[table] ?? 0) + 1;
+    // A run that was put right is one run. Of a file that was taken back the log has them whole.
+    const brought = changes.flatMap(({ table, id: of, after }) =>
+      table === 'runs'
+        ? (runs.get(of) ?? (after && 'corrects' in after ? (after as unknown as RunRecord) : []))
+        : [],
+    );
+    if (brought.length > 0) counts.runs = standing(brought).length;
     return { id, at, name: taking!.name, parcel: taking!.parcel, isTakenBack: undone === 1, counts };
   });
 }

@@ -131,10 +131,20 @@ export async function flipTaken(
     return { changes, stays };
   }
   const order = ({ table }: RecordChange) => LAST[table] ?? 0;
-  for (const change of [...entry.changes].reverse().sort((a, b) => order(a) - order(b))) {
-    const done = await backOne(db, change);
-    if ('why' in done) stays.push(done);
-    else changes[place.get(change)!] = done.change;
+  let left = [...entry.changes].reverse().sort((a, b) => order(a) - order(b));
+  // What refers to something of the same file goes first: what was in use is asked once more when that is gone.
+  for (let before = Infinity; left.length < before;) {
+    before = left.length;
+    stays.length = 0;
+    const used: RecordChange[] = [];
+    for (const change of left) {
+      const done = await backOne(db, change);
+      if ('why' in done) {
+        stays.push(done);
+        used.push(change);
+      } else changes[place.get(change)!] = done.change;
+    }
+    left = used;
   }
   for (const row of [...rows].reverse()) await setRow(db, row, 'before');
   return { changes, stays };

@@ -99,7 +99,7 @@ it('an undo with which a later change went offers to do it again, and that bring
 
 describe('pasting', () => {
   const opened: string[] = [];
-  const open = (id: string) => opened.push(id);
+  const open = (place: string) => opened.push(place.replace('/bench/', ''));
   const TAB = 'e|--5-7-8--|\nB|---------|\nG|---------|\nD|---------|\nA|---------|\nE|---------|';
 
   it('opens what was read and begins it; should the Bench not come, it is kept all the same', async () => {

@@ -52,22 +52,24 @@ export type Answer =
 /** Asks, and gives what was decided. */
 export type Ask = (question: Question) => Promise<Answer>;
 
-/** What came of a file: an exercise that can be opened, something else that was added, or nothing. */
+/** What came of a file: something that can be opened, by its place, something else that was added, or nothing. */
 type Outcome = { readonly opened: string } | 'added' | 'nothing';
+
+const counts = (count: number, noun: string): string => (count > 0 ? counted(count, noun) : '');
 
 /** What taking a project in came to, in words. */
 export function summaryText(summary: ImportSummary): string {
   const { added, same, copied, replaced, kept, beside, gone, deletedHere, others } = summary;
-  const more = [
-    others.players > 0 ? counted(others.players, 'student') : '',
-    others.ladders > 0 ? counted(others.ladders, 'ladder') : '',
-    others.runs > 0 ? counted(others.runs, 'run') : '',
-    others.lessons > 0 ? counted(others.lessons, 'lesson') : '',
-    others.weeks > 0 ? counted(others.weeks, 'week') : '',
+  const came = [
+    counts(added, 'exercise'),
+    counts(others.players, 'student'),
+    counts(others.ladders, 'ladder'),
+    counts(others.runs, 'run'),
+    counts(others.lessons, 'lesson'),
+    counts(others.weeks, 'week'),
   ].filter((part) => part !== '');
   const parts = [
-    `${counted(added, 'exercise')} added`,
-    more.length > 0 ? `with ${more.join(', ')}` : '',
+    came.length > 0 ? `${came.join(', ')} added` : 'Nothing new',
     same > 0 ? `${same} already here` : '',
     replaced > 0 ? `${replaced} replaced by the newer or chosen version` : '',
     copied > 0 ? `${copied} different from what is here, kept as copies` : '',
@@ -103,11 +105,13 @@ async function takeProject(name: string, project: Project, ask: Ask): Promise<Ou
   }
   const summary = await importProject(db, project, `Import “${name}”`, { ...answer, name });
   const text = `“${name}”: ${summaryText(summary)}`;
-  if (arrival && answer.becomes) told(`${text} ${await (await arriving()).becomeOf(arrival)}`);
-  else {
-    if (arrival?.isOwn) await (await arriving()).takeWarmUp(arrival.parcel);
-    told(text, undoOf(summary.entry));
+  if (arrival && answer.becomes) {
+    told(`${text} ${await (await arriving()).becomeOf(arrival)}`);
+    return { opened: '/week' };
   }
+  if (arrival?.isOwn) await (await arriving()).takeWarmUp(arrival.parcel);
+  told(text, undoOf(summary.entry));
+  if (arrival) return { opened: arrival.isOwn ? '/week' : `/students/${arrival.parcel.playerId}` };
   return summary.entry === null ? 'nothing' : 'added';
 }
 
@@ -137,7 +141,7 @@ async function takeParts(name: string, format: string, parts: readonly ForeignPa
   const { id, entry } = await addExercise(database(), exercise, `Import “${name}”`);
   const text = `“${name}”, read as ${format}: “${exercise.title}” is in the library.`;
   told(`${text}${remarksText(first.remarks)}`, undoOf(entry));
-  return { opened: id };
+  return { opened: `/bench/${id}` };
 }
 
 async function take(file: File, ask: Ask): Promise<Outcome> {
@@ -174,11 +178,11 @@ async function take(file: File, ask: Ask): Promise<Outcome> {
   }
 }
 
-/** Takes files one after the other, each whole or not at all. One exercise alone is then opened. */
+/** Takes files one after the other, each whole or not at all. What came of one alone is then opened, by its place. */
 export async function importFiles(
   files: readonly File[],
   ask: Ask,
-  open: (id: string) => void,
+  open: (place: string) => void,
 ): Promise<void> {
   const outcomes: Outcome[] = [];
   for (const file of files) outcomes.push(await take(file, ask));

@@ -55,6 +55,9 @@ const Form = styled.div`
     padding: 0.15rem 0;
     overflow-wrap: anywhere;
   }
+  h3 {
+    font-size: 1rem;
+  }
   small {
     color: ${colour.inkSoft};
   }

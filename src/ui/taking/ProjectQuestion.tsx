@@ -8,10 +8,12 @@ import {
   type Difference,
   type ImportPlan,
   type Project,
+  type TableName,
   type UnchangingTable,
 } from '@/core';
+import { standing } from '@/core/record';
 import type { ImportChoice } from '@/storage';
-import { choiceKey, usualChoice } from '@/storage/importing';
+import { choiceKey, isCountedAsOne, usualChoice } from '@/storage/importing';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import type { Answer, Question } from '@/work/takingIn';
@@ -24,21 +26,23 @@ import { Whom } from './Whom';
 function Contents({ project, plan }: { project: Project; plan: ImportPlan }) {
   const { added, same } = plan;
   const differ = (table: Difference['table']) => plan.differences.filter((one) => one.table === table).length;
+  // A run that was put right is one run, however many records it took.
+  const fresh = (of: TableName) => (of === 'runs' ? standing(added.runs) : added[of]).length;
   const line = (of: ChangeableTable | UnchangingTable, noun: string) => {
+    const all = project[of].length;
+    if (all === 0) return null;
     const apart = isUnchanging(of) ? 0 : differ(of);
+    const deleted = isUnchanging(of) ? plan.deletedHere[of].length : 0;
     const parts = [
-      added[of].length > 0 ? `${added[of].length} new` : '',
+      fresh(of) > 0 ? `${fresh(of)} new` : '',
       same[of] > 0 ? `${same[of]} already here` : '',
       apart > 0 ? `${apart} different here` : '',
-    ];
+      deleted > 0 ? `${deleted} that you deleted, kept on the shelf` : '',
+    ].filter((part) => part !== '');
     return (
       <>
         <dt>{noun}</dt>
-        <dd>
-          {project[of].length === 0
-            ? 'none'
-            : `${project[of].length}: ${parts.filter((part) => part !== '').join(', ')}`}
-        </dd>
+        <dd>{parts.length === 1 ? parts[0] : `${all}: ${parts.join(', ')}`}</dd>
       </>
     );
   };
@@ -93,7 +97,9 @@ function DifferenceCard({
         options={[
           { id: 'mine', name: here ? 'Keep what is here' : 'It stays deleted' },
           { id: 'theirs', name: there ? (here ? 'Take the file’s' : 'Bring it back') : 'Delete it here too' },
-          ...(difference.order === 'apart' ? [{ id: 'later' as const, name: 'Settle it later' }] : []),
+          ...(difference.order === 'apart' && !isCountedAsOne(difference)
+            ? [{ id: 'later' as const, name: 'Settle it later' }]
+            : []),
           ...(difference.table === 'exercises' && here && there
             ? [{ id: 'copy' as const, name: 'Keep both, the file’s as a copy' }]
             : []),

@@ -21,7 +21,7 @@ export function Whom({
             ? 'From your teacher, for you.'
             : `Prepared for ${name}.`}
       </p>
-      {parcel.words.trim() === '' ? null : <blockquote>{parcel.words}</blockquote>}
+      {parcel.words.trim() === '' ? null : <blockquote>“{parcel.words.trim()}”</blockquote>}
       {mayBecome ? (
         <>
           <Choice

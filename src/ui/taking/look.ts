@@ -11,6 +11,12 @@ export const Body = styled.div`
     display: grid;
     gap: 0.5rem;
   }
+  blockquote {
+    margin: 0;
+    padding-left: 0.75rem;
+    border-left: 3px solid ${colour.line};
+    white-space: pre-line;
+  }
   dl {
     display: grid;
     grid-template-columns: max-content 1fr;

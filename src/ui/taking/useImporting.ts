@@ -17,7 +17,7 @@ export function useImporting() {
       const all = [...files];
       attempt('Importing', async () => {
         const taking = await import('@/work/takingIn');
-        await taking.importFiles(all, asking.ask, (id) => router.push(`/bench/${id}`));
+        await taking.importFiles(all, asking.ask, (place) => router.push(place));
       });
     },
     [router, asking],

@@ -1,12 +1,13 @@
 /** Giving a student what was prepared, and giving the record back: what is in the file is told before it goes. */
 import { counted, type PlayerRecord, type Project } from '@/core';
-import { weekOf } from '@/core/record';
+import { standing, weekOf } from '@/core/record';
 import {
   addPlayer,
   changePlayer,
   database,
   newId,
   practiceSettings,
+  readAllLadders,
   readLessons,
   type DatabaseHandle,
 } from '@/storage';
@@ -31,16 +32,17 @@ export async function givable(
   today: string,
   db: DatabaseHandle = database(),
 ): Promise<Givable[]> {
-  const [open, lessons] = await Promise.all([
+  const [open, lessons, ladders] = await Promise.all([
     openWeek(db, player, weekOf(today), today),
     readLessons(db, player.id),
+    readAllLadders(db),
   ]);
   const set = standingLesson(lessons, today)?.set ?? [];
   const { read, content } = open;
   const theirs = new Set([
     ...content.wishes.map(({ exerciseId }) => exerciseId),
     ...set.flatMap(({ exerciseId }) => exerciseId ?? []),
-    ...read.book.measures.keys(),
+    ...(ladders.get(player.id) ?? []).map(({ exerciseId }) => exerciseId),
   ]);
   const all = [...read.book.exercises.values()]
     .filter(({ archivedAt, drill }) => archivedAt === null && drill === null)
@@ -69,7 +71,7 @@ export function parcelLines(project: Project, words: string, weeks = project.wee
     `Named in it: ${list(named)}, with hand, goals, what to watch, and limits.`,
     `It holds ${list(holds)}${notes > 0 ? `, ${counted(notes, 'exercise')} with notes to the student` : ''}.`,
     runs.length + signs.length > 0
-      ? `The record: ${counted(runs.length, 'run')}${signs.length > 0 ? `, ${counted(signs.length, 'sign')} of the hand` : ''}.`
+      ? `The record: ${counted(standing(runs).length, 'run')}${signs.length > 0 ? `, ${counted(signs.length, 'sign')} of the hand` : ''}.`
       : 'No record of practice is in it.',
     lessons.length > 0 ? counted(lessons.length, 'lesson') : 'The lesson book is not in it.',
     ...(parcel && parcel.warmUp.length > 0
