@@ -5,6 +5,7 @@ import { writeProject } from '@/core/formats';
 import { freePort, startServer } from '../scripts/tools.mjs';
 import { benchComposing } from './composing';
 import { benchKeys } from './keys';
+import { benchMerge } from './merge';
 import { benchRecord } from './record';
 import { report } from './report';
 
@@ -48,13 +49,14 @@ function libraryOf(count: number): string {
 }
 
 /** Prints the browser's figures, or only those of a part. */
-export async function benchBrowser(part: 'all' | 'keys' | 'record'): Promise<void> {
+export async function benchBrowser(part: 'all' | 'keys' | 'record' | 'merge'): Promise<void> {
   const { address, child, stop } = await startServer(await freePort(0), { YARDFELL_DEMO: '1' });
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: FLAGS });
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();
     if (part === 'keys') return await benchKeys(page, address);
+    if (part === 'merge') return await benchMerge(page, address);
     if (part === 'record') return await benchRecord(page, address);
     await page.goto(address);
     await page.getByRole('link', { name: 'Kite string' }).waitFor();
@@ -94,6 +96,7 @@ export async function benchBrowser(part: 'all' | 'keys' | 'record'): Promise<voi
     await benchComposing(page, address);
 
     await benchRecord(page, address);
+    await benchMerge(page, address);
 
     await page.goto(`${address}/developers`);
     await page.getByRole('button', { name: 'Measure the click' }).click();
@@ -105,7 +108,7 @@ export async function benchBrowser(part: 'all' | 'keys' | 'record'): Promise<voi
       mimeType: 'application/json',
       buffer: Buffer.from(libraryOf(500)),
     });
-    await page.getByText(/500 exercises added/).waitFor({ timeout: 60_000 });
+    await page.getByText(/500 exercises.* added/).waitFor({ timeout: 60_000 });
     const painted: number[] = [];
     for (let run = 0; run < 5; run++) {
       await page.goto(address, { waitUntil: 'commit' });

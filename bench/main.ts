@@ -1,4 +1,4 @@
-/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` or `-- record` (of the browser's, those of keys or of the record) prints a part of them; `-- lines` composed lines to be read, `-- week` weeks being planned, `-- drift` the clean tempo of simulated hands. */
+/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` `-- record` or `-- merge` (of the browser's, those of keys, of the record, or of a record that comes back) prints a part of them; `-- lines` composed lines to be read, `-- week` weeks being planned, `-- drift` the clean tempo of simulated hands. */
 import { benchBriefs, printLines } from './brief';
 import { benchBrowser } from './browser';
 import { benchDrift } from './drift';
@@ -20,7 +20,7 @@ if (only === 'lines') {
   printLines();
   process.exit(0);
 }
-const part = only === 'keys' || only === 'record' ? only : 'all';
+const part = only === 'keys' || only === 'record' || only === 'merge' ? only : 'all';
 if (only !== 'browser' && part === 'all') {
   benchEngine();
   benchExchange();
