@@ -1,10 +1,11 @@
-/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` `-- record` or `-- merge` (of the browser's, those of keys, of the record, or of a record that comes back) prints a part of them; `-- lines` composed lines to be read, `-- week` weeks being planned, `-- drift` the clean tempo of simulated hands. */
+/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` `-- record`, `-- merge` or `-- track` (of the browser's, those of keys, of the record, of a record that comes back, of a practice track) prints a part of them; `-- lines` composed lines to be read, `-- week` weeks being planned, `-- drift` the clean tempo of simulated hands. */
 import { benchBriefs, printLines } from './brief';
 import { benchBrowser } from './browser';
 import { benchDrift } from './drift';
 import { benchEngine } from './engine';
 import { benchExchange } from './exchange';
 import { benchRoster } from './roster';
+import { benchTrack } from './track';
 import { benchWeek } from './week';
 
 const only = process.argv[2];
@@ -20,7 +21,7 @@ if (only === 'lines') {
   printLines();
   process.exit(0);
 }
-const part = only === 'keys' || only === 'record' || only === 'merge' ? only : 'all';
+const part = only === 'keys' || only === 'record' || only === 'merge' || only === 'track' ? only : 'all';
 if (only !== 'browser' && part === 'all') {
   benchEngine();
   benchExchange();
@@ -28,4 +29,5 @@ if (only !== 'browser' && part === 'all') {
   benchBriefs();
   await benchWeek();
 }
+if (part === 'all' || part === 'track') benchTrack();
 if (only !== 'core') await benchBrowser(part);

@@ -5,8 +5,10 @@ import type { Outcome, SearchEvent, Brief } from '@/core/brief';
 import type { FileReading, ListName, WriteMidiOptions, WrittenProject } from '@/core/formats';
 import type { FilesWorker, LongFormat } from './files.worker';
 import type { ComposingWorker } from './composing.worker';
+import type { TrackPiece } from '@/core/track';
 import type { WeekBlocks, WeekConflict, WeekPlanned, WeekProblem } from '@/core/routine';
 import type { MendingWorker } from './mending.worker';
+import type { TrackForm, TrackWish, TrackWorker } from './track.worker';
 import type { WeekWorker } from './week.worker';
 
 /** A reader that has said nothing for so long is ended. */
@@ -153,4 +155,25 @@ export function startWeek(
 ): Running<{ planned: WeekPlanned; conflict: WeekConflict | null }> {
   const worker = new Worker(new URL('./week.worker.ts', import.meta.url), { type: 'module' });
   return running(worker, () => wrap<WeekWorker>(worker).run(problem, before, closedDays, proxy(report)));
+}
+
+export type { TrackForm, TrackWish };
+
+const trackWorker = () => new Worker(new URL('./track.worker.ts', import.meta.url), { type: 'module' });
+
+/** The small form in which this browser can write a track; null: none, a WAV file always. */
+export function smallTrackForm(): Promise<TrackForm | null> {
+  const worker = trackWorker();
+  return running<TrackForm | null>(worker, () => wrap<TrackWorker>(worker).smallForm()).result;
+}
+
+/** Renders a practice track in a worker, into a file of the origin's private file system. */
+export function startTrack(
+  name: string,
+  pieces: readonly TrackPiece[],
+  wish: TrackWish,
+  report: (done: number) => void,
+): Running<void> {
+  const worker = trackWorker();
+  return running<void>(worker, () => wrap<TrackWorker>(worker).render(name, pieces, wish, proxy(report)));
 }

@@ -1,5 +1,5 @@
 'use client';
-import { Timer } from 'lucide-react';
+import { AudioLines, Timer } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
@@ -19,6 +19,7 @@ import { usePlayback } from '@/ui/sound/useSound';
 import { tapBeat } from '@/work/tapping';
 import { colour } from '@/ui/theme/tokens';
 import { tellRefused } from '@/work/perform';
+import { askForTrack } from '@/work/track/asked';
 import { EqualSpeeds } from './EqualSpeeds';
 import { LadderForm } from './LadderForm';
 import { changedStep, fieldsWith, stepAfter } from '@/work/ladder/steps';
@@ -161,6 +162,13 @@ export function Ladder({ editor, state, exercise }: LadderProps) {
         </div>
         <div className="end">
           <Link href={`/handout?ids=${editor.id}`}>Handout</Link>
+          <Button
+            onPress={() =>
+              askForTrack({ name: `${exercise.title || 'Untitled'}, ladder`, of: { kind: 'ladder', climb } })
+            }
+          >
+            <AudioLines size={15} aria-hidden /> Track
+          </Button>
           <UndoButtons undo={state.undo} redo={state.redo} onUndo={stepBack} />
           <GoLink href={`/practice/${editor.id}`} prefetch={false}>
             <Timer size={16} aria-hidden /> Practise

@@ -1,5 +1,5 @@
 'use client';
-import { Play } from 'lucide-react';
+import { AudioLines, Play } from 'lucide-react';
 import { GridList, useDragAndDrop, type DropItem } from 'react-aria-components';
 import styled from 'styled-components';
 import { dayAfter, type DayRecord } from '@/core/record';
@@ -9,6 +9,7 @@ import { NumberBox } from '@/ui/controls/NumberBox';
 import { TimeBox } from '@/ui/controls/TimeBox';
 import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
+import { trackOfDay } from '@/work/track/asking';
 import { moveVisit, setSession } from '@/work/week/acts';
 import { blocksOf, type OpenWeek } from '@/work/week/problem';
 import { loadOfDayText, overTexts, WEEKDAYS } from '@/work/week/telling';
@@ -213,6 +214,15 @@ function Day(props: DayProps) {
         {day === today && isAnyLeft && !isBusy ? (
           <Button look="primary" onPress={() => onPractise(day)}>
             <Play size={15} aria-hidden /> Practise it
+          </Button>
+        ) : null}
+        {!isPast && session.visits.length > 0 && !isBusy ? (
+          <Button
+            look="quiet"
+            aria-label={`Practice track of ${WEEKDAYS[day]!}`}
+            onPress={() => trackOfDay(open, day, WEEKDAYS[day]!)}
+          >
+            <AudioLines size={15} aria-hidden /> Track
           </Button>
         ) : null}
       </div>

@@ -12,6 +12,7 @@ import { PlayerProvider } from './player';
 import { PlayerPicker } from './PlayerPicker';
 import { Places } from './Places';
 import { useStart } from './start';
+import { TrackHost } from './TrackHost';
 import { ViewSettingsProvider } from './viewSettings';
 
 const Toasts = dynamic(() => import('../controls/Toasts').then((module) => module.Toasts), { ssr: false });
@@ -155,6 +156,7 @@ export function AppShell({ withDemo, seed, children }: ShellProps) {
             {children}
           </Main>
           <Toasts />
+          <TrackHost />
           {showsKeys ? <KeySheet isOpen onClose={() => setShowsKeys(false)} /> : null}
         </ViewSettingsProvider>
       </PlayerProvider>

@@ -36,6 +36,14 @@ export function waysOut(shown: () => ShownExercise, openHandout: (id: string) =>
   return [
     { id: 'handout', name: 'Handout to print', run: () => openHandout(shown().id) },
     { id: 'copy', name: 'Copy as tab', run: give('copy') },
+    {
+      id: 'track',
+      name: 'Practice track …',
+      run: () =>
+        attempt('Asking for a track', async () =>
+          (await import('@/work/track/asking')).trackOfExercise(shown()),
+        ),
+    },
     { id: 'link', name: 'Copy link', run: () => copyLinkTo([shown()]) },
     ...(Object.keys(FORMATS) as Format[]).map((format) => ({
       id: format,
