@@ -256,6 +256,8 @@ export interface TakenFile {
   readonly isTakenBack: boolean;
   /** How many records of each table it brought or changed. */
   readonly counts: Readonly<Partial<Record<TableName, number>>>;
+  /** How many versions it laid beside what is shown. */
+  readonly beside: number;
 }
 
 /** What was taken in, the latest first. */
@@ -274,6 +276,7 @@ export async function takenFiles(db: DatabaseHandle): Promise<TakenFile[]> {
   return entries.reverse().map(({ id, at, taking, undone, changes }) => {
     const counts: Partial<Record<TableName, number>> = {};
     for (const { table } of changes) counts[table] = (counts[table] ?? 0) + 1;
+    const beside = taking!.rows.filter(({ list, after }) => list === 'siblings' && after !== null).length;
     // A run that was put right is one run. Of a file that was taken back the log has them whole.
     const brought = changes.flatMap(({ table, id: of, after }) =>
       table === 'runs'
@@ -281,6 +284,6 @@ export async function takenFiles(db: DatabaseHandle): Promise<TakenFile[]> {
         : [],
     );
     if (brought.length > 0) counts.runs = standing(brought).length;
-    return { id, at, name: taking!.name, parcel: taking!.parcel, isTakenBack: undone === 1, counts };
+    return { id, at, name: taking!.name, parcel: taking!.parcel, isTakenBack: undone === 1, counts, beside };
   });
 }

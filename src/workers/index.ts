@@ -167,13 +167,13 @@ export function smallTrackForm(): Promise<TrackForm | null> {
   return running<TrackForm | null>(worker, () => wrap<TrackWorker>(worker).smallForm()).result;
 }
 
-/** Renders a practice track in a worker, into a file of the origin's private file system. */
+/** Renders a practice track in a worker, into a file of the origin's private file system; gives its chapters as text. */
 export function startTrack(
   name: string,
   pieces: readonly TrackPiece[],
   wish: TrackWish,
   report: (done: number) => void,
-): Running<void> {
+): Running<string> {
   const worker = trackWorker();
-  return running<void>(worker, () => wrap<TrackWorker>(worker).render(name, pieces, wish, proxy(report)));
+  return running<string>(worker, () => wrap<TrackWorker>(worker).render(name, pieces, wish, proxy(report)));
 }

@@ -11,7 +11,7 @@ import {
   WavOutputFormat,
   type StreamTargetChunk,
 } from 'mediabunny';
-import { layTrack, renderTrack, type TrackNotes, type TrackPiece } from '@/core/track';
+import { chaptersOf, layTrack, renderTrack, type TrackNotes, type TrackPiece } from '@/core/track';
 
 /** As loud-speakers have it. */
 const SAMPLE_RATE = 48_000;
@@ -65,13 +65,13 @@ const track = {
     return (await canEncodeAudio('aac', options)) ? 'm4a' : null;
   },
 
-  /** Renders into the file of a name. @param report is told how much is done, 0–1. */
+  /** Renders into the file of a name. @param report is told how much is done, 0–1. @returns its chapters as text. */
   render: async (
     name: string,
     pieces: readonly TrackPiece[],
     { form, notes, spoken }: TrackWish,
     report: (done: number) => void,
-  ): Promise<void> => {
+  ): Promise<string> => {
     const lengths = spoken?.map((words) => words.reduce((sum, word) => sum + word.length, 0));
     const laid = layTrack(pieces, SAMPLE_RATE, (at) =>
       lengths ? lengths[at]! + Math.round(PAUSE_SECONDS * SAMPLE_RATE) : 0,
@@ -107,6 +107,7 @@ const track = {
       }
       await output.finalize();
       file.flush();
+      return chaptersOf(laid, SAMPLE_RATE);
     } finally {
       file.close();
     }

@@ -9,6 +9,7 @@ import { Page, PageHead, Panel } from '@/ui/controls/panel';
 import { useUndoKeys } from '@/ui/keys/keys';
 import { FileList } from '@/ui/shell/FileList';
 import { useKept } from '@/ui/shell/useKept';
+import { today } from '@/ui/shell/useRecord';
 import { useImporting } from '@/ui/taking/useImporting';
 import { listFiles, readInTwo } from '@/work/parcels/listing';
 import { undoIn } from '@/work/undoing';
@@ -17,6 +18,9 @@ import { InTwoVersions } from './InTwoVersions';
 const ImportDialog = dynamic(() => import('@/ui/taking/ImportDialog').then((module) => module.ImportDialog), {
   ssr: false,
 });
+
+/** What the demo library is called among the files. */
+const DEMO = 'The demo library';
 
 /** Files that went and came, each to be taken back; and what two devices say differently, to be settled. */
 export function Files() {
@@ -30,6 +34,11 @@ export function Files() {
       <PageHead>
         <h1>Files</h1>
         <span className="facts">What was given to others, and what came from them.</span>
+        {files.some(({ name, way }) => name === DEMO && way === 'taken') ? (
+          <a href={`/api/demo/returned?today=${today()}`} download>
+            A record to try it with
+          </a>
+        ) : null}
         <FileTrigger
           allowsMultiple
           acceptedFileTypes={['.json']}

@@ -4,7 +4,7 @@ import { AudioLines, Save } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { durationText, MAX_BPM, MIN_BPM, PLAIN_CLICK } from '@/core';
-import { chaptersOf, layTrack, type TrackNotes } from '@/core/track';
+import { layTrack, type TrackNotes } from '@/core/track';
 import { database, practiceSettings } from '@/storage';
 import { smallTrackForm, type Running, type TrackForm } from '@/workers';
 import { fileName } from '@/work/givingOne';
@@ -76,8 +76,8 @@ function Making({ ask }: { ask: TrackAsk }) {
   const [form, setForm] = useState<TrackForm>('wav');
   const [small, setSmall] = useState<TrackForm | null>(null);
   const [done, setDone] = useState<number | null>(null);
-  const [rendered, setRendered] = useState<string | null>(null);
-  const running = useRef<Running<void> | null>(null);
+  const [rendered, setRendered] = useState<{ readonly name: string; readonly chapters: string } | null>(null);
+  const running = useRef<Running<string> | null>(null);
   const settings = useKept(() => practiceSettings(database()));
   const clicks = settings?.clicks ?? PLAIN_CLICK;
   const { pieces, numbers } = useMemo(() => piecesOf(of, clicks), [of, clicks]);
@@ -118,8 +118,7 @@ function Making({ ask }: { ask: TrackAsk }) {
           setDone,
         );
         running.current = job;
-        await job.result;
-        setRendered(name);
+        setRendered({ name, chapters: await job.result });
         told(`The track is ready: ${durationText(seconds)}.`);
       } finally {
         running.current = null;
@@ -181,13 +180,11 @@ function Making({ ask }: { ask: TrackAsk }) {
         )}
         {rendered ? (
           <>
-            <Button look="primary" onPress={() => save(rendered)}>
+            <Button look="primary" onPress={() => save(rendered.name)}>
               <Save size={15} aria-hidden /> Save the track
             </Button>
             <Button
-              onPress={() =>
-                download(`${fileName(ask.name)} chapters.txt`, chaptersOf(laid, TRACK_RATE), 'text/plain')
-              }
+              onPress={() => download(`${fileName(ask.name)} chapters.txt`, rendered.chapters, 'text/plain')}
             >
               Save the chapters
             </Button>

@@ -36,14 +36,16 @@ export interface ListedFile {
   readonly words: string;
 }
 
-const broughtText = ({ counts }: TakenFile): string => {
+const broughtText = ({ counts, beside }: TakenFile): string => {
   const parts = (Object.keys(NOUNS) as TableName[]).flatMap((table) => {
     const count = counts[table] ?? 0;
     return count > 0
       ? [table === 'signs' && count > 1 ? `${count} signs of the hand` : counted(count, NOUNS[table])]
       : [];
   });
-  return parts.length > 0 ? `Brought or changed ${parts.join(', ')}.` : 'Brought nothing that is shown.';
+  const brought = parts.length > 0 ? `Brought or changed ${parts.join(', ')}.` : '';
+  const versions = beside > 0 ? `${counted(beside, 'other version')} to be settled.` : '';
+  return [brought, versions].filter((text) => text !== '').join(' ') || 'Brought nothing that was not here.';
 };
 
 /** All files that went and came, the latest first. @param playerId those of one student. */

@@ -32,7 +32,7 @@ export async function arrivalOf(project: Project, db: DatabaseHandle = database(
   const others = here.filter(({ id }) => id !== ME && id !== parcel.playerId);
   return {
     parcel,
-    name: players.find(({ id }) => id === parcel.playerId)?.name || 'a student',
+    name: [...players, ...here].find(({ id }) => id === parcel.playerId)?.name || 'a student',
     mayBecome: parcel.to === 'student' && self === null,
     isLikely: others.length === 0,
     isOwn: self === parcel.playerId,

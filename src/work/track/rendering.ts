@@ -46,13 +46,13 @@ export async function trackFile(name: string): Promise<File> {
   return (await folder.getFileHandle(name)).getFile();
 }
 
-/** Renders a track; `report` is told how much is done, 0–1. */
+/** Renders a track, and gives its chapters as text; `report` is told how much is done, 0–1. */
 export async function startRendering(
   name: string,
   pieces: readonly TrackPiece[],
   { form, notes, numbers }: TrackChoice,
   report: (done: number) => void,
-): Promise<Running<void>> {
+): Promise<Running<string>> {
   const said = numbers?.map(saidOf) ?? null;
   const words = said && (await wordsOf(new Set(said.flat())));
   const spoken = said && said.map((some) => some.map((word) => words!.get(word)!));
