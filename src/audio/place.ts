@@ -2,6 +2,7 @@
 import {
   click,
   kindVoice,
+  LEVELS,
   pluck,
   strokeTap,
   type Attack,
@@ -77,17 +78,11 @@ export function placeSound(
   return { frame, cancel: () => source.disconnect() };
 }
 
-const RELEASE_SECONDS = 0.012;
-/** After this many time constants nothing is left to be heard. */
-const RELEASE_CONSTANTS = 8;
-const SLIDE_SECONDS = 0.07;
-const NOTE_LEVEL = 0.5;
-
 function shapePitch(source: AudioBufferSourceNode, sounding: Sounding, start: number, end: number): void {
   const { detune } = source;
   if (sounding.slidFrom !== null) {
     detune.setValueAtTime((sounding.slidFrom - sounding.pitch) * 100, start);
-    detune.linearRampToValueAtTime(0, Math.min(end, start + SLIDE_SECONDS));
+    detune.linearRampToValueAtTime(0, Math.min(end, start + LEVELS.slideSeconds));
   }
   if (sounding.bendSemitones > 0) {
     const half = (start + end) / 2;
@@ -111,11 +106,11 @@ export function placeNote(
   const source = new AudioBufferSourceNode(context, {
     buffer: bank.string(sounding.pitch, sounding.attack),
   });
-  const gain = new GainNode(context, { gain: sounding.loudness * NOTE_LEVEL });
+  const gain = new GainNode(context, { gain: sounding.loudness * LEVELS.note });
   source.connect(gain).connect(into);
   shapePitch(source, sounding, start, end);
-  gain.gain.setTargetAtTime(0, end, RELEASE_SECONDS);
+  gain.gain.setTargetAtTime(0, end, LEVELS.releaseSeconds);
   source.start(start);
-  source.stop(end + RELEASE_SECONDS * RELEASE_CONSTANTS);
+  source.stop(end + LEVELS.releaseSeconds * LEVELS.releaseConstants);
   return { frame: frames.from, cancel: () => gain.disconnect() };
 }

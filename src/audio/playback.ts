@@ -1,10 +1,10 @@
 /** The playback of the page: starts and ends runs, and says what became of them. */
-import type { Beat, PlayPlace, VoicedKind } from '@/core';
+import { LEVELS, type Beat, type PlayPlace, type VoicedKind } from '@/core';
 import { dropOutput, openOutput, releaseOutput, setOutputVolume, type Output } from './output';
 import { placeSound, SoundBank } from './place';
 import { LEAD_SECONDS, Run } from './run';
 import { AUDIBLE, type PlaybackState, type PlaySounds, type Score } from './score';
-import { spokenStrokes, VOICE_LEVEL, type SpokenStrokes } from './voice';
+import { spokenStrokes, type SpokenStrokes } from './voice';
 import { WakeLock } from './wakeLock';
 
 const WAKE_MS = 60;
@@ -127,7 +127,7 @@ export class Playback {
       const { context, master } = await openOutput(volume);
       const bank = this.bankFor(context.sampleRate);
       const frame = Math.ceil((context.currentTime + LEAD_SECONDS) * context.sampleRate);
-      placeSound(context, bank.kind(kind), frame, master, VOICE_LEVEL);
+      placeSound(context, bank.kind(kind), frame, master, LEVELS.voice);
       if (!this.run) releaseOutput();
     } catch {
       dropOutput();

@@ -1,5 +1,5 @@
 /** Sounds beside the notes: clicks, taps and voices; the spoken strokes are two samples that ship (scripts/make-voice.sh). */
-import { isCalled, isVoiced, type PerformedEvent, type Stroke } from '@/core';
+import { isCalled, isVoiced, LEVELS, type PerformedEvent, type Stroke } from '@/core';
 import type { SoundBank } from './place';
 import type { PlaySounds } from './score';
 
@@ -21,9 +21,6 @@ export async function spokenStrokes(context: BaseAudioContext): Promise<SpokenSt
   return { down, up };
 }
 
-/** How loud taps, voices and calls are beside notes and clicks. */
-export const VOICE_LEVEL = 0.8;
-
 /** What is heard at an event beside its note, as the sounds are set. */
 export function voicesOf(
   event: PerformedEvent,
@@ -43,5 +40,5 @@ export function voicesOf(
     ...(strokes ? [bank.tap(strike.stroke)] : []),
     ...(kinds && isVoiced(arrives) ? [bank.kind(arrives)] : []),
     ...(called && spoken && isCalled(strike, bpm, beatTicks) ? [spoken[strike.stroke]] : []),
-  ].map((buffer) => ({ buffer, level: VOICE_LEVEL }));
+  ].map((buffer) => ({ buffer, level: LEVELS.voice }));
 }

@@ -320,6 +320,7 @@ export {
   type PerformOptions,
   performanceOf,
 } from './sound/performance';
+export { LEVELS } from './sound/levels';
 export { pluck, click } from './sound/pluck';
 export { VOICED_KINDS, type VoicedKind, isVoiced, strokeTap, kindVoice } from './sound/voices';
 export { readTabText, type TabReading } from './formats/tab/read';

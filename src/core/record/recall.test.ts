@@ -5,7 +5,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayAfter, dayNumber } from './day';
-import { sessionOrder } from './order';
 import { coldRuns, dueOn, RECALL_DAYS, recallOf, recallText } from './recall';
 
 const FIRST = '2026-03-02';
@@ -90,44 +89,6 @@ it('what comes back by expanding intervals is better kept than what is played as
   const massed = [1, 2, 3, 4, 5];
   // Two months after the last spaced day, and as long after the last massed one too.
   expect(kept(spaced, at + 60)).toBeGreaterThan(kept(massed, 5 + 60) + 0.05);
-});
-
-it('a session begins with what comes back, then goes from hard to easy, and not twice alike where it can', () => {
-  const item = (exerciseId: string, cleanShare: number | null, technique: string, isDue = false) => ({
-    ...{ exerciseId, cleanShare, technique, isDue },
-  });
-  const order = (...items: ReturnType<typeof item>[]) =>
-    sessionOrder(items)
-      .map(({ exerciseId }) => exerciseId)
-      .join(' ');
-  expect(order(item('easy', 90, 'sweep'), item('hard', 40, 'sweep'), item('new', null, 'skip'))).toBe(
-    'new hard easy',
-  );
-  expect(order(item('a', 30, 'sweep'), item('b', 40, 'sweep'), item('c', 80, 'skip'))).toBe('a c b');
-  expect(order(item('a', 30, 'sweep'), item('old', 95, 'sweep', true))).toBe('old a');
-  fc.assert(
-    fc.property(
-      fc.array(
-        fc.record({
-          exerciseId: fc.uuid(),
-          cleanShare: fc.option(fc.integer({ min: 0, max: 100 })),
-          technique: fc.constantFrom('sweep', 'skip', 'alternate'),
-          isDue: fc.boolean(),
-        }),
-      ),
-      (items) => {
-        const ordered = sessionOrder(items);
-        expect([...ordered].sort((a, b) => items.indexOf(a) - items.indexOf(b))).toEqual(items);
-        const due = items.filter(({ isDue }) => isDue).length;
-        expect(ordered.slice(0, due).every(({ isDue }) => isDue)).toBe(true);
-        // Two alike in a row only where nothing else was left.
-        ordered.slice(due).forEach((one, at, rest) => {
-          if (at > 0 && rest[at - 1]!.technique === one.technique)
-            expect(rest.slice(at).every(({ technique }) => technique === one.technique)).toBe(true);
-        });
-      },
-    ),
-  );
 });
 
 it('of the runs of a list the first whole one of each exercise and day is cold, as far as the list shows it', () => {

@@ -1,5 +1,6 @@
 /** Rendering a track, block by block: no more of it is in memory than what sounds. */
 import type { PerformedEvent } from '../sound/performance';
+import { LEVELS } from '../sound/levels';
 import { click, pluck } from '../sound/pluck';
 import { frameAt, ticksAtFrame } from '../tempo/tempoMap';
 import type { LaidPiece } from './lay';
@@ -15,12 +16,6 @@ export interface TrackSound {
   readonly spoken: ((at: number) => readonly Float32Array[]) | null;
 }
 
-const RELEASE_SECONDS = 0.012;
-/** After this many time constants nothing is left to be heard. */
-const RELEASE_CONSTANTS = 8;
-const SLIDE_SECONDS = 0.07;
-const NOTE_LEVEL = 0.5;
-const SPOKEN_LEVEL = 0.8;
 /** Click and notes together stay below the most that a file can hold. */
 const TRACK_LEVEL = 0.8;
 
@@ -68,7 +63,7 @@ class Samples {
 /** How the pitch of a note goes: a slide from where it comes, a bend up and perhaps back. */
 function bendOf({ sounding }: Note, from: number, to: number, sampleRate: number): Voice['bend'] {
   const { slidFrom, pitch, bendSemitones, bendReleased } = sounding;
-  const slideTo = Math.min(to, from + SLIDE_SECONDS * sampleRate);
+  const slideTo = Math.min(to, from + LEVELS.slideSeconds * sampleRate);
   const half = (from + to) / 2;
   const part = (frame: number, start: number, end: number) =>
     end <= start ? 1 : Math.min(1, Math.max(0, (frame - start) / (end - start)));
@@ -106,7 +101,7 @@ class PieceVoices {
     this.hasSpoken = true;
     let from = this.laid.startFrame;
     return (this.sound.spoken?.(this.at) ?? []).map((samples) => {
-      const voice = { samples, from, level: SPOKEN_LEVEL, release: Infinity, bend: null, position: 0 };
+      const voice = { samples, from, level: LEVELS.voice, release: Infinity, bend: null, position: 0 };
       from += samples.length;
       return voice;
     });
@@ -126,7 +121,7 @@ class PieceVoices {
       {
         ...plain,
         samples: this.samples.string(sounding),
-        level: sounding.loudness * NOTE_LEVEL,
+        level: sounding.loudness * LEVELS.note,
         release: to,
         bend: bendOf(event, from, to, sampleRate),
       },
@@ -170,8 +165,8 @@ function mixBent(voice: Voice, block: Float32Array, startFrame: number, gain: nu
 function mix(voice: Voice, block: Float32Array, startFrame: number, sampleRate: number): boolean {
   const { samples, from, level, release, bend } = voice;
   const end = startFrame + block.length;
-  const lastFrame = release + RELEASE_CONSTANTS * RELEASE_SECONDS * sampleRate;
-  const fade = Math.exp(-1 / (RELEASE_SECONDS * sampleRate));
+  const lastFrame = release + LEVELS.releaseConstants * LEVELS.releaseSeconds * sampleRate;
+  const fade = Math.exp(-1 / (LEVELS.releaseSeconds * sampleRate));
   const first = Math.max(from, startFrame);
   const gain = level * TRACK_LEVEL * (first > release ? fade ** (first - release) : 1);
   // What is released is cut where nothing of it is left to be heard, wherever blocks end.
