@@ -125,7 +125,7 @@ test('a week goes to a student, is played with a day missed, comes back and is m
 
   // The file is one step: taken back, what came with it is gone; the lesson stays.
   await page.goto('/files');
-  const list = page.getByRole('table', { name: 'Files' });
+  const list = page.getByRole('list', { name: 'Files' });
   await expect(list).toContainText(toStudent.name);
   await list
     .getByRole('button', { name: /^Take back/ })

@@ -1,4 +1,4 @@
-/** `node scripts/screenshots.mjs`: current pictures of the main views, from the demo library, into docs/screenshots. */
+/** `node scripts/screenshots.mjs [NAME …]`: current pictures of the main views (or those named), from the demo library, into docs/screenshots. */
 import { chromium } from '@playwright/test';
 import { build, CHROMIUM, freePort, startServer } from './tools.mjs';
 
@@ -172,7 +172,9 @@ const browser = await chromium.launch({
     '--disable-sync',
   ],
 });
+const wanted = process.argv.slice(2);
 for (const { file, open, dark, then, height = 800 } of SHOTS) {
+  if (wanted.length > 0 && !wanted.includes(file)) continue;
   const context = await browser.newContext({
     viewport: { width: 1280, height },
     colorScheme: dark ? 'dark' : 'light',

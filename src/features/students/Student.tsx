@@ -215,8 +215,11 @@ export function Student({ playerId }: { playerId: string }) {
         {isCurrent ? (
           <Button onPress={() => router.push('/logbook')}>Logbook</Button>
         ) : (
-          <Button onPress={() => attempt('Choosing', become)}>
-            Make {player.name} the student of the moment
+          <Button
+            aria-label={`Make ${player.name} the student of the moment`}
+            onPress={() => attempt('Choosing', become)}
+          >
+            Student of the moment
           </Button>
         )}
         {player.id === ME ? null : (

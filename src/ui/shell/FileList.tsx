@@ -1,51 +1,62 @@
 'use client';
 /** Files that went and came. */
+import styled from 'styled-components';
 import { momentText } from '@/ui/dayText';
 import { turnFile, type ListedFile } from '@/work/parcels/listing';
 import { attempt } from '@/work/perform';
 import { Button } from '../controls/Button';
-import { Table } from '../controls/panel';
+import { colour } from '../theme/tokens';
 
 const WAYS = { given: 'given', taken: 'taken in', 'taken back': 'taken back' } as const;
 
+const Row = styled.li`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.25rem 1rem;
+  padding: 0.5rem 0;
+  border-top: 1px solid ${colour.line};
+  &:first-child {
+    border-top: 0;
+  }
+  > div {
+    flex: 1 1 15rem;
+    min-width: 0;
+    overflow-wrap: anywhere;
+  }
+  h3 {
+    font-size: 0.9375rem;
+  }
+  small {
+    display: block;
+    color: ${colour.inkSoft};
+    font-size: 0.8125rem;
+  }
+`;
+
 export function FileList({ files }: { files: readonly ListedFile[] }) {
   return (
-    <Table aria-label="Files">
-      <thead>
-        <tr>
-          <th scope="col">When</th>
-          <th scope="col" className="long">
-            File
-          </th>
-          <th scope="col">Way</th>
-          <th scope="col">
-            <span className="for-screen-readers">What can be done</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {files.map((file) => (
-          <tr key={file.id}>
-            <td>{momentText(file.at)}</td>
-            <th scope="row" className="long">
-              {file.name}
-              <small>{file.what}</small>
-              {file.words.trim() === '' ? null : <small>“{file.words.trim()}”</small>}
-            </th>
-            <td>{WAYS[file.way]}</td>
-            <td>
-              {file.way === 'given' ? null : (
-                <Button
-                  aria-label={`${file.way === 'taken' ? 'Take back' : 'Take in again'}: ${file.name}`}
-                  onPress={() => attempt('Taking it back', () => turnFile(file))}
-                >
-                  {file.way === 'taken' ? 'Take back' : 'Take in again'}
-                </Button>
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
+    <ul aria-label="Files">
+      {files.map((file) => (
+        <Row key={file.id}>
+          <div>
+            <h3>{file.name}</h3>
+            <small>
+              {WAYS[file.way]} on {momentText(file.at)}
+            </small>
+            <small>{file.what}</small>
+            {file.words.trim() === '' ? null : <small>“{file.words.trim()}”</small>}
+          </div>
+          {file.way === 'given' ? null : (
+            <Button
+              aria-label={`${file.way === 'taken' ? 'Take back' : 'Take in again'}: ${file.name}`}
+              onPress={() => attempt('Taking it back', () => turnFile(file))}
+            >
+              {file.way === 'taken' ? 'Take back' : 'Take in again'}
+            </Button>
+          )}
+        </Row>
+      ))}
+    </ul>
   );
 }
