@@ -141,7 +141,6 @@ export {
   type SignRecord,
   type Tombstone,
   ME,
-  PROJECT_VERSION,
   type Project,
   type TableName,
   type UnchangingTable,
@@ -152,11 +151,18 @@ export {
   type Records,
   type Tables,
   isUnchanging,
-  NO_RECORDS,
   type RecordChange,
   type LogEntry,
   type ShelvedRecord,
   type Backup,
+  type SiblingRecord,
+  type RowChange,
+  type Versions,
+  type Parcel,
+} from './model/records';
+export {
+  PROJECT_VERSION,
+  NO_RECORDS,
   fieldName,
   LAST_APART,
   saidOf,
@@ -168,15 +174,9 @@ export {
   upToDateShelved,
   upToDateSibling,
   upToDateTombstone,
-  type SiblingRecord,
-  type RowChange,
-  type Versions,
-  type Parcel,
-} from './model/records';
+} from './model/tables';
 export {
   planImport,
-  recordKey,
-  sayingOf,
   fieldsApart,
   type Difference,
   type Family,
@@ -184,6 +184,7 @@ export {
   type ImportPlan,
   type Merge,
 } from './merging/importPlan';
+export { recordKey, sayingOf } from './merging/names';
 export { chosenFrom, countedBeside, type Version } from './merging/beside';
 export { namedBy } from './merging/chains';
 export { isDead, joinedTombstone, namesOf, newStone, withoutStones, withStone } from './merging/stones';

@@ -1,12 +1,22 @@
 /** Whether what is kept holds together, and putting right what does not. What is replaced or taken out lies aside as it was. */
-import { canonicalJson, ME, passageHash, PROJECT_VERSION, type PassageRecord, type RunRecord } from '@/core';
+import {
+  canonicalJson,
+  ME,
+  passageHash,
+  PROJECT_VERSION,
+  type PassageRecord,
+  type RunRecord,
+  TABLE_NAMES,
+} from '@/core';
 import { tables } from './database';
 import type { AsideRecord, DatabaseHandle } from './handle';
-import { CHECKED_TABLES, type CheckedTable, type Damaged } from './kept';
+import type { CheckedTable, Damaged } from './kept';
 import { note, noted } from './meta';
 import { daysOfRuns, refreshAllDays } from './days';
 import { journalOf } from './journal';
 import { newId, timestamp } from './sources';
+
+const CHECKED_TABLES: readonly CheckedTable[] = [...TABLE_NAMES, 'passages'];
 
 /** Judges records of a table: what is wrong with each, or null. */
 export type Judge = (table: CheckedTable, records: readonly unknown[]) => Promise<readonly (string | null)[]>;

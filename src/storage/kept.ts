@@ -1,6 +1,5 @@
 /** What is kept beside the records: settings, sittings and other notes of this browser, by key. */
 import {
-  TABLE_NAMES,
   type ClickPattern,
   type Climb,
   type PlayPlace,
@@ -185,7 +184,6 @@ export interface BackupState {
 
 /** Tables whose records the project file's schema describes. */
 export type CheckedTable = TableName | 'passages';
-export const CHECKED_TABLES: readonly CheckedTable[] = [...TABLE_NAMES, 'passages'];
 
 /** A record that the schema refuses. */
 export interface Damaged {

@@ -17,7 +17,7 @@ import {
   type Versions,
 } from '@/core';
 import { asSibling, besideOf, readBeside } from './beside';
-import { chainsNamed } from './chains';
+import { chainsNamed } from './deletions';
 import { tables, type DatabaseHandle } from './database';
 import { tableOf } from './log';
 import { timestamp } from './sources';

@@ -3,7 +3,6 @@ import { canonicalJson } from '../passage/canonical';
 import {
   bareRecord,
   isUnchanging,
-  TABLE_NAMES,
   type ChangeableTable,
   type Project,
   type Records,
@@ -14,7 +13,9 @@ import {
   type UnchangingTable,
   type Versions,
 } from '../model/records';
+import { TABLE_NAMES } from '../model/tables';
 import { joined, shownOf, type Version } from './beside';
+import { recordKey, sayingOf } from './names';
 import { isDead, joinedTombstone } from './stones';
 
 /** All versions that are kept of a record. */
@@ -33,10 +34,6 @@ export type Here = { readonly [T in ChangeableTable]: ReadonlyMap<string, Family
   /** Deletions of runs and signs, by table and id. */
   readonly tombstones: ReadonlyMap<string, Tombstone>;
 };
-
-/** The key of a record among those of all tables. */
-export const recordKey = ({ table, id }: { readonly table: TableName; readonly id: string }): string =>
-  `${table} ${id}`;
 
 /** A field that two versions of a record say differently. */
 export interface FieldDifference {
@@ -90,9 +87,6 @@ export interface ImportPlan {
 }
 
 type AnyRecord = RecordStamp & { readonly versions: Versions };
-
-/** What a record says, as text. */
-export const sayingOf = (record: RecordStamp): string => canonicalJson(bareRecord(record));
 
 /** The fields in which two records differ, but for when and where they were written. */
 export function fieldsApart(here: RecordStamp, there: RecordStamp): FieldDifference[] {

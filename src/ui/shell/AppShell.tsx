@@ -12,7 +12,6 @@ import { PlayerProvider } from './player';
 import { PlayerPicker } from './PlayerPicker';
 import { Places } from './Places';
 import { useStart } from './start';
-import { TrackHost } from './TrackHost';
 import { ViewSettingsProvider } from './viewSettings';
 
 const Toasts = dynamic(() => import('../controls/Toasts').then((module) => module.Toasts), { ssr: false });
@@ -20,6 +19,7 @@ const DataMenu = dynamic(() => import('./DataMenu').then((module) => module.Data
   ssr: false,
   loading: () => <Waiting />,
 });
+const TrackHost = dynamic(() => import('./TrackHost').then((module) => module.TrackHost), { ssr: false });
 const KeySheet = dynamic(() => import('./KeySheet').then((module) => module.KeySheet));
 
 const Skip = styled.a`

@@ -17,7 +17,7 @@ import { OPEN_HAND } from '../../model/hand';
 import { emptyPassage } from '../../passage/empty';
 import { putNote } from '../../passage/edits';
 import type { Note, Passage } from '../../passage/passage';
-import { upToDateRecord } from '../../model/records';
+import { upToDateRecord } from '../../model/tables';
 import { ofKind } from '../../picking/policy';
 import { assignStrokes } from '../../picking/strokes';
 import { particularsOf, readParticulars } from './particulars';

@@ -1,6 +1,7 @@
 /** The shapes of what travels between libraries besides records: deletions, versions side by side, whom a file is for. */
 import Joi from 'joi';
-import { isUnchanging, TABLE_NAMES, type TableName } from '../../model/records';
+import { isUnchanging, type TableName } from '../../model/records';
+import { TABLE_NAMES } from '../../model/tables';
 import { orNull, PROJECT_LIMITS, versions } from './parts';
 
 const names = (most: number) => Joi.array().items(Joi.string().max(200)).max(most).required();

@@ -1,7 +1,7 @@
 /** Files of older versions. */
+import { ME, type LogEntry, type ShelvedRecord, type SiblingRecord } from '../../model/records';
 import {
   LAST_APART,
-  ME,
   PROJECT_VERSION,
   TABLE_NAMES,
   TABLES_SINCE,
@@ -10,10 +10,7 @@ import {
   upToDateShelved,
   upToDateSibling,
   upToDateTombstone,
-  type LogEntry,
-  type ShelvedRecord,
-  type SiblingRecord,
-} from '../../model/records';
+} from '../../model/tables';
 import { ADDED_FIELDS } from './added';
 
 /** Adds a field to every record of a list that has none of it yet. What is no list of records is left for the schema. */

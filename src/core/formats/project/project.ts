@@ -1,6 +1,7 @@
 /** Project files: the whole library, or a part of it, as versioned JSON. */
 import type Joi from 'joi';
-import { PROJECT_VERSION, TABLE_NAMES, type Project } from '../../model/records';
+import { type Project } from '../../model/records';
+import { PROJECT_VERSION, TABLE_NAMES } from '../../model/tables';
 import { passageHash } from '../../passage/hash';
 import { compareNotes, type Passage } from '../../passage/passage';
 import { upToDate } from './older';
