@@ -125,6 +125,7 @@ export {
   titledAs,
   FIRST_TITLE,
   newExercise,
+  exerciseSaid,
 } from './model/exercise';
 export { MIN_BPM, MAX_BPM, BPM_DECIMALS } from './model/tempo';
 export {
@@ -165,7 +166,6 @@ export {
   NO_RECORDS,
   fieldName,
   LAST_APART,
-  saidOf,
   TABLE_NAMES,
   TABLES_SINCE,
   upToDateEntry,

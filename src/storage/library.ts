@@ -1,10 +1,10 @@
 /** What the library does to exercises and players, and what it reads. */
 import {
+  exerciseSaid,
   bareRecord,
   FIRST_TITLE,
   newExercise,
   numbered,
-  saidOf,
   titledAs,
   type DrillStage,
   type Exercise,
@@ -31,7 +31,7 @@ export interface LibraryItem {
 
 /** Puts a record and its passage together. */
 export const exerciseOf = (record: ExerciseRecord, passage: Passage): Exercise => ({
-  ...saidOf('exercises', record),
+  ...exerciseSaid(record),
   passage,
 });
 

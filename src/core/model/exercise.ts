@@ -210,6 +210,12 @@ export const EXERCISE_FIELDS = {
   origin: field(orNull(ORIGIN), { first: null, called: 'file it came from' }),
 } as const;
 
+/** What a record says of an exercise, without its stamp and whatever else is kept with it. */
+export const exerciseSaid = (record: Said<typeof EXERCISE_FIELDS>): Said<typeof EXERCISE_FIELDS> =>
+  Object.fromEntries(
+    Object.keys(EXERCISE_FIELDS).map((name) => [name, record[name as keyof typeof record]]),
+  ) as Said<typeof EXERCISE_FIELDS>;
+
 /** All of an exercise as it is worked on: notes, policy, goal, words and where it came from. */
 export interface Exercise extends Said<typeof EXERCISE_FIELDS> {
   readonly passage: Passage;

@@ -1,6 +1,6 @@
 /** What the records of each table say, and all that follows from it: versions, names, what older ones lack. */
 import { EXERCISE_FIELDS } from './exercise';
-import { filled, filledWithin, versionsOf, type Fields, type Said } from './field';
+import { filled, filledWithin, versionsOf, type Fields } from './field';
 import { LADDER_FIELDS } from './ladder';
 import { LESSON_FIELDS } from './lesson';
 import { PLAYER_FIELDS } from './player';
@@ -49,15 +49,6 @@ export const PROJECT_VERSION = Math.max(
   ...Object.values(TABLES_SINCE),
   ...Object.values(RECORD_FIELDS).flatMap(versionsOf),
 );
-
-/** What a record says, without its stamp and whatever else is kept with it. */
-export const saidOf = <Table extends TableName>(
-  table: Table,
-  record: Said<(typeof RECORD_FIELDS)[Table]>,
-): Said<(typeof RECORD_FIELDS)[Table]> =>
-  Object.fromEntries(
-    Object.keys(RECORD_FIELDS[table]).map((name) => [name, record[name as keyof typeof record]]),
-  ) as Said<(typeof RECORD_FIELDS)[Table]>;
 
 const calledIn = (fields: Fields): (readonly [string, string])[] =>
   Object.entries(fields).flatMap(([name, { called, fields: inner }]) => [
