@@ -148,7 +148,6 @@ export {
   type ChangeableTable,
   type LessonRecord,
   type WeekRecord,
-  NEW_WEEK,
   type Records,
   type Tables,
   isUnchanging,
@@ -184,6 +183,7 @@ export {
   type ImportPlan,
   type Merge,
 } from './merging/importPlan';
+export { NEW_WEEK } from './model/week';
 export { recordKey, sayingOf } from './merging/names';
 export { chosenFrom, countedBeside, type Version } from './merging/beside';
 export { namedBy } from './merging/chains';

@@ -1,7 +1,7 @@
 /** A lesson as it stands in the lesson book: what was heard, what was said, what was set until the next. */
 import { MAX_TITLE } from './exercise';
 import { field, group, id, listOf, oneOf, orNull, text, type Said, type ValueOf } from './field';
-import { DAY } from './run';
+import { DAY } from './day';
 import { BPM } from './tempo';
 
 /** How something went that was heard; empty: nothing was said of it. Never a mark. */

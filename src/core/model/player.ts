@@ -17,7 +17,7 @@ import {
 } from './field';
 import { HAND, OPEN_HAND } from './hand';
 import { DEFAULT_LIMITS, LIMITS } from './limits';
-import { DAY } from './run';
+import { DAY } from './day';
 import { BPM } from './tempo';
 
 const SETUP: Kind<Setup> = group({

@@ -7,7 +7,7 @@ import type { Lesson } from './lesson';
 import { PLAYER_FIELDS, type Player } from './player';
 import type { Run } from './run';
 import type { Sign } from './sign';
-import { WEEK_FIELDS, type Week } from './week';
+import type { Week } from './week';
 
 /** Changes by device. A record from before there were vectors counts as `{ [its deviceId]: its revision }`. */
 export type Versions = Readonly<Record<string, number>>;
@@ -76,9 +76,6 @@ export interface LessonRecord extends ChangeableStamp, Lesson {}
 
 /** A student's week. */
 export interface WeekRecord extends ChangeableStamp, Week {}
-
-/** A week in which nothing is planned yet. */
-export const NEW_WEEK = firstOf(WEEK_FIELDS);
 
 /** The records of each table. A table is added here, in `RECORD_FIELDS`, and in `VERSIONS` of storage. */
 export interface Records {

@@ -16,6 +16,7 @@ import {
   type Said,
   type ValueOf,
 } from './field';
+import { DAY } from './day';
 import { DENSITY_PARTS, STEP_SOUNDS, type DensityPart } from './ladder';
 import { BPM } from './tempo';
 
@@ -60,14 +61,6 @@ export type KindCounts = ValueOf<typeof COUNTS>;
 export type RunPart = Exclude<DensityPart, 'whole'>;
 
 const isPart = (part: DensityPart): part is RunPart => part !== 'whole';
-
-/** A local day, `2026-11-25`. */
-export const DAY = kind<string>((joi) =>
-  joi
-    .string()
-    .pattern(/^\d{4}-\d{2}-\d{2}$/)
-    .required(),
-);
 
 /** Whose practice a record is of, of what, and when. */
 export const PRACTISED_FIELDS = {

@@ -2,6 +2,7 @@
 import { MAX_TITLE } from './exercise';
 import {
   field,
+  firstOf,
   group,
   id,
   kind,
@@ -15,7 +16,7 @@ import {
   type ValueOf,
 } from './field';
 import { MAX_DAY_MINUTES } from './player';
-import { DAY } from './run';
+import { DAY } from './day';
 
 /** More exercises are not wished for in a week. */
 export const MAX_WISHES = 60;
@@ -94,3 +95,6 @@ export const WEEK_FIELDS = {
 
 /** A student's week. */
 export type Week = Said<typeof WEEK_FIELDS>;
+
+/** A week in which nothing is planned yet. */
+export const NEW_WEEK = firstOf(WEEK_FIELDS);

@@ -2,7 +2,8 @@
 import type Joi from 'joi';
 import { FRESH_LADDER } from '../../tempo/climb';
 import { DEFAULT_START_BPM, newExercise } from '../../model/exercise';
-import { ME, NEW_PLAYER, NEW_WEEK } from '../../model/records';
+import { ME, NEW_PLAYER } from '../../model/records';
+import { NEW_WEEK } from '../../model/week';
 import { MAX_FRET } from '../../instrument/instrument';
 import { emptyPassage } from '../../passage/empty';
 import { passageHash } from '../../passage/hash';
