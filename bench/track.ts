@@ -28,9 +28,16 @@ export function benchTrack(): void {
   const began = performance.now();
   let frames = 0;
   const sound = { sampleRate: RATE, notes: 'always', spoken: null } as const;
-  for (const block of renderTrack(laid, sound, BLOCK_SECONDS * RATE)) frames += block.length;
+  const inUse = () => (process.memoryUsage().heapUsed + process.memoryUsage().arrayBuffers) / 1e6;
+  const before = inUse();
+  let most = 0;
+  for (const block of renderTrack(laid, sound, BLOCK_SECONDS * RATE)) {
+    frames += block.length;
+    most = Math.max(most, inUse() - before);
+  }
   const label = `track of ${Math.round(frames / RATE / 60)} min, sixteenths, samples alone`;
   report(label, performance.now() - began, 'ms', null);
+  report('  … the most memory it takes, what is not collected yet included', most, 'MB', 200);
 }
 
 /** Prints how long it takes in the browser from the press to the file, as WAV and as the small form. */

@@ -123,6 +123,9 @@ test('at 400 % zoom nothing but the lane scrolls sideways', async ({ page }) => 
   await page.getByRole('navigation').getByRole('link', { name: 'Handout' }).click();
   await expect(page.locator('[data-sheet] section').first()).toBeVisible();
   expect(await overflow()).toBeLessThanOrEqual(0);
+  await page.goto('/files');
+  await expect(page.getByRole('list', { name: 'Files' })).toBeVisible();
+  expect(await overflow()).toBeLessThanOrEqual(0);
 });
 
 test('pages carry a policy without unsafe-eval, and the chosen theme comes from the server without a flash', async ({

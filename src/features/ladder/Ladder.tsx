@@ -52,6 +52,7 @@ const Head = styled.header`
   }
   .end {
     display: flex;
+    flex-wrap: wrap;
     align-items: center;
     gap: 0.5rem;
     margin-left: auto;
