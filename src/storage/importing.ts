@@ -29,7 +29,15 @@ import { tables, type DatabaseHandle } from './database';
 import { refreshAllDays } from './days';
 import { COMMIT_TABLES, deviceIdOf, forLog, nextSeq, readyForRuns, tableOf } from './log';
 import { keepBackedSettings } from './meta';
-import { asFields, writeAdded, writeMerges, type AnyRecord, type Outcome, type Written } from './merging';
+import {
+  asFields,
+  writeAdded,
+  writeMerges,
+  type AnyRecord,
+  type Entry,
+  type Outcome,
+  type Written,
+} from './merging';
 import { LIBRARY } from './scopes';
 import { newId, nowMs, timestamp } from './sources';
 
@@ -286,7 +294,7 @@ export async function importProject(
 /** Writes down what a file brought, as an action of the library. */
 async function noteTaken(
   db: DatabaseHandle,
-  { id, label, at }: { readonly id: string; readonly label: string; readonly at: string },
+  { id, label, at }: Entry,
   { changes, rows }: Written,
   { name, parcel }: Pick<NonNullable<LogEntry['taking']>, 'name' | 'parcel'>,
 ): Promise<LogEntry> {

@@ -57,11 +57,11 @@ export async function correctRun(
 ): Promise<{ id: string; entry: LogEntry | null }> {
   const id = newId();
   await readyForRuns();
-  const corrections = await readCorrections(db);
-  const corrects = rootOf(old, corrections);
-  const replaces = replacedBy(corrects, old, corrections);
-  const create = { ...dated({ ...run, corrects, replaces }), id };
   const entry = await tables(db).transaction('rw', COMMIT_TABLES, async () => {
+    const corrections = await readCorrections(db);
+    const corrects = rootOf(old, corrections);
+    const replaces = replacedBy(corrects, old, corrections);
+    const create = { ...dated({ ...run, corrects, replaces }), id };
     const done = await commit(db, recordScope(old.playerId), 'Change run', [{ table: 'runs', create }]);
     if (sitting) await keepSitting(db, sitting(id));
     return done;

@@ -58,6 +58,7 @@ export async function writeMerges(
   theirs: readonly Tombstone[],
 ): Promise<void> {
   const beside = await readBeside(db);
+  const deleted = new Map(theirs.flatMap((one) => (one.table === table ? [[one.id, one] as const] : [])));
   const ids = outcomes.map(({ merge }) => merge.id);
   const [records, stones] = await Promise.all([
     tableOf(db, table).bulkGet(ids),
@@ -84,7 +85,7 @@ export async function writeMerges(
     for (const [nth, record] of shelved.entries()) await shelf(record, 'version', nth);
     await writeRows(db, { table, id }, kept, shown, {
       ...{ stone, beside: besideOf(beside, table, id), rows },
-      theirs: theirs.find((one) => one.table === table && one.id === id),
+      theirs: deleted.get(id),
     });
   }
   await tableOf(db, table).bulkPut(puts);
@@ -152,9 +153,10 @@ export async function writeAdded(
     await tables(db).shelf.bulkPut(shelved);
   }
   const touched = new Map<string, Tombstone>();
-  for (const one of project.tombstones) {
-    if (!isUnchanging(one.table)) continue;
-    const known = await tables(db).tombstones.get([one.table, one.id]);
+  const theirs = project.tombstones.filter(({ table }) => isUnchanging(table));
+  const ours = await tables(db).tombstones.bulkGet(theirs.map(({ table, id }) => [table, id]));
+  for (const [at, one] of theirs.entries()) {
+    const known = ours[at];
     const whole = known ? joinedTombstone(known, one) : one;
     if (known && canonicalJson(known) === canonicalJson(whole)) continue;
     await tables(db).tombstones.put(whole);

@@ -3,7 +3,6 @@ import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import {
-  compareVersions,
   emptyPassage,
   ME,
   newExercise,
@@ -321,20 +320,6 @@ it('a long import with a newer version of what is here is one step, taken back w
   expect([await here.exercises.count(), (await here.exercises.get(id))?.title]).toEqual([61, 'Newer']);
   await undoOrRedo(here, LIBRARY, 'undo');
   expect((await here.exercises.toArray()).map(({ title }) => title)).toEqual(['Common']);
-});
-
-it('version vectors: an order without a clock', () => {
-  const vector = fc.dictionary(fc.constantFrom('a', 'b', 'c'), fc.nat(3));
-  fc.assert(
-    fc.property(vector, vector, (one, other) => {
-      const order = compareVersions(one, other);
-      const back = { same: 'same', newer: 'older', older: 'newer', apart: 'apart' } as const;
-      expect(compareVersions(other, one)).toBe(back[order]);
-      const devices = ['a', 'b', 'c'];
-      const atLeast = devices.every((device) => (one[device] ?? 0) >= (other[device] ?? 0));
-      expect(order === 'same' || order === 'newer').toBe(atLeast);
-    }),
-  );
 });
 
 it('a second import of one file changes nothing', async () => {

@@ -2,13 +2,12 @@
 import {
   chosenFrom,
   fieldsApart,
+  isUnchanging,
   sayingOf,
   type ChangeableTable,
   type Difference,
   type LogEntry,
-  type RecordStamp,
   type RunRecord,
-  type Versions,
 } from '@/core';
 import { contested } from '@/core/record';
 import { besideOf, readBeside } from './beside';
@@ -17,6 +16,7 @@ import { commit } from './commit';
 import { tables, type DatabaseHandle } from './database';
 import { correctRun } from './judged';
 import { COMMIT_TABLES, deviceIdOf, readyForRuns, tableOf } from './log';
+import type { AnyRecord } from './merging';
 import { ConflictError, LIBRARY, type Edit } from './scopes';
 import { shelveVersions } from './shelf';
 
@@ -27,30 +27,32 @@ export interface Unsettled {
   readonly difference: Difference;
 }
 
-type AnyRecord = RecordStamp & { readonly versions: Versions };
-
 /** All versions that say something else than what is shown. A deletion of a record that is shown is one of them. */
 export async function readUnsettled(db: DatabaseHandle): Promise<Unsettled[]> {
   const [siblings, tombstones] = await Promise.all([
     tables(db).siblings.toArray(),
     tables(db).tombstones.toArray(),
   ]);
-  const found: Unsettled[] = [];
-  const add = async (table: ChangeableTable, id: string, key: string, there: AnyRecord | null) => {
+  const compared = async (
+    table: ChangeableTable,
+    id: string,
+    key: string,
+    there: AnyRecord | null,
+  ): Promise<Unsettled[]> => {
     const here = ((await tableOf(db, table).get(id)) as AnyRecord | undefined) ?? null;
-    if (!here || (there && sayingOf(here) === sayingOf(there))) return;
+    if (!here || (there && sayingOf(here) === sayingOf(there))) return [];
     const fields = there ? fieldsApart(here, there) : [];
-    found.push({
-      key,
-      difference: { table, id, here, there, order: 'apart', fields } as unknown as Difference,
-    });
+    return [{ key, difference: { table, id, here, there, order: 'apart', fields } as unknown as Difference }];
   };
-  for (const { table, id, key, record } of siblings)
-    if (record) await add(table, id, key, record as unknown as AnyRecord);
-  // Of runs and signs a deletion is no version.
-  for (const { table, id } of tombstones)
-    if (table !== 'runs' && table !== 'signs') await add(table, id, 'deleted', null);
-  return found;
+  // Asked all at once: one after the other, many deletions would hold up every view.
+  const found = await Promise.all([
+    ...siblings.map(({ table, id, key, record }) =>
+      record ? compared(table, id, key, record as unknown as AnyRecord) : [],
+    ),
+    // Of runs and signs a deletion is no version.
+    ...tombstones.map(({ table, id }) => (isUnchanging(table) ? [] : compared(table, id, 'deleted', null))),
+  ]);
+  return found.flat();
 }
 
 /**

@@ -78,6 +78,8 @@ function Making({ ask }: { ask: TrackAsk }) {
   const [done, setDone] = useState<number | null>(null);
   const [rendered, setRendered] = useState<{ readonly name: string; readonly chapters: string } | null>(null);
   const running = useRef<Running<string> | null>(null);
+  // What was stopped while its words were still being read must not begin after all.
+  const turn = useRef(0);
   const settings = useKept(() => practiceSettings(database()));
   const clicks = settings?.clicks ?? PLAIN_CLICK;
   const { pieces, numbers } = useMemo(() => piecesOf(of, clicks), [of, clicks]);
@@ -91,6 +93,7 @@ function Making({ ask }: { ask: TrackAsk }) {
     );
     return () => {
       isThere = false;
+      turn.current += 1;
       running.current?.stop();
     };
   }, []);
@@ -102,12 +105,15 @@ function Making({ ask }: { ask: TrackAsk }) {
     };
   const name = `${fileName(ask.name)} track.${form}`;
   const stop = () => {
+    turn.current += 1;
     running.current?.stop();
     running.current = null;
     setDone(null);
   };
   const render = () =>
     attempt('Rendering the track', async () => {
+      turn.current += 1;
+      const mine = turn.current;
       setRendered(null);
       setDone(0);
       try {
@@ -117,12 +123,15 @@ function Making({ ask }: { ask: TrackAsk }) {
           { form, notes, numbers: isSpoken ? numbers : null },
           setDone,
         );
+        if (mine !== turn.current) return job.stop();
         running.current = job;
         setRendered({ name, chapters: await job.result });
-        told(`The track is ready: ${durationText(seconds)}.`);
+        told('The track is ready.');
       } finally {
-        running.current = null;
-        setDone(null);
+        if (mine === turn.current) {
+          running.current = null;
+          setDone(null);
+        }
       }
     });
   const save = (of: string) =>
@@ -163,7 +172,7 @@ function Making({ ask }: { ask: TrackAsk }) {
       />
       <p>
         {durationText(seconds)}, {pieces.length === 1 ? 'one piece' : `${pieces.length} pieces`}, with
-        count-in and rest.
+        count-in and rest{isSpoken ? ', what is spoken not counted' : ''}.
       </p>
       {done === null ? null : (
         <progress aria-label="Rendering the track" value={done} max={1}>

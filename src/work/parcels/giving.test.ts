@@ -52,10 +52,15 @@ it('is told line by line; a week that is only drafted is written when it is give
 });
 
 it('“me” gets a name of its own, and is this browser’s from then on', async () => {
-  await changePlayer(db, ME, { goals: 'even' });
+  await changePlayer(db, ME, { goals: 'even', lessonEvery: 14, nextLesson: '2026-01-20' });
   expect([await isOwn(ME, db), await isOwn('orrin', db)]).toEqual([true, false]);
   const id = await nameMe((await readPlayer(db, ME))!, 'Heron', db);
-  expect([await isOwn(id, db), (await readPlayer(db, id))?.goals]).toEqual([true, 'even']);
+  expect(await isOwn(id, db)).toBe(true);
+  expect(await readPlayer(db, id)).toMatchObject({
+    goals: 'even',
+    lessonEvery: 14,
+    nextLesson: '2026-01-20',
+  });
   const back = await forTeacher((await readPlayer(db, id))!, 'Here.', db);
   expect(back.players.map(({ name }) => name)).toEqual(['Heron']);
   expect(parcelLines(back, '')).toContain('No words from you.');

@@ -1,5 +1,5 @@
 /** Giving a student what was prepared, and giving the record back: what is in the file is told before it goes. */
-import { counted, type PlayerRecord, type Project } from '@/core';
+import { bareRecord, counted, type PlayerRecord, type Project } from '@/core';
 import { standing, weekOf } from '@/core/record';
 import {
   addPlayer,
@@ -135,8 +135,7 @@ export async function nameMe(
 ): Promise<string> {
   const id = newId();
   await addPlayer(db, name, id);
-  const { setup, hand, instrument, shapesKnown, goals, cautions, limits, aims, weekMinutes } = me;
-  const said = { setup, hand, instrument, shapesKnown, goals, cautions, limits, aims, weekMinutes };
+  const { id: _, name: _n, ...said } = bareRecord(me);
   await changePlayer(db, id, said);
   await becomeStudent(db, id);
   return id;
