@@ -154,7 +154,7 @@ test('the sessions go into a calendar; a script has them from a project file, an
   expect(text).toMatch(/DESCRIPTION:Over the stile: 4 min\\, from 58 bpm/);
   await expect(page.getByRole('alertdialog').filter({ hasText: 'is saved: 1 session' })).toBeVisible();
 
-  await page.goto('/');
+  await openLibrary(page);
   const answer = await request.post('/api/calendar', { data: await exportAll(page) });
   expect(answer.headers()['content-type']).toContain('text/calendar');
   expect(await answer.text()).toContain('SUMMARY:Practice: Orrin');

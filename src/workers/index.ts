@@ -90,13 +90,23 @@ export interface Running<Result> {
   readonly stop: () => void;
 }
 
-/** Runs a search in a worker that ends with it. */
-function running<Result>(worker: Worker, search: () => Promise<Result>): Running<Result> {
-  const broken = new Promise<never>((_, reject) => {
+/** Runs a search in a worker that ends with it. What it still had to say when it was stopped is not heard: messages outlive their worker. */
+function running<Result, Told extends unknown[] = []>(
+  worker: Worker,
+  search: (report: (...told: Told) => void) => Promise<Result>,
+  report: (...told: Told) => void = () => undefined,
+): Running<Result> {
+  let isStopped = false;
+  const result = new Promise<Result>((resolve, reject) => {
     worker.onerror = () => reject(new Error('The search broke off.'));
-  });
-  const result = Promise.race([search(), broken]).finally(() => worker.terminate());
-  return { result, stop: () => worker.terminate() };
+    const heard = proxy((...told: Told) => (isStopped ? undefined : report(...told)));
+    search(heard).then((found) => (isStopped ? undefined : resolve(found)), reject);
+  }).finally(() => worker.terminate());
+  const stop = () => {
+    isStopped = true;
+    worker.terminate();
+  };
+  return { result, stop };
 }
 
 /** Searches for what would mend an exercise, in a worker; `report` is told how many changes were tried and what each mends. */
@@ -106,7 +116,7 @@ export function startMending(
   report: (tried: number, found: Mending | null) => void,
 ): Running<Mending[]> {
   const worker = new Worker(new URL('./mending.worker.ts', import.meta.url), { type: 'module' });
-  return running<Mending[]>(worker, () => wrap<MendingWorker>(worker).run(exercise, setup, proxy(report)));
+  return running(worker, (heard) => wrap<MendingWorker>(worker).run(exercise, setup, heard), report);
 }
 
 /** Searches for what would bring a set of exercises nearer to balance, in a worker. */
@@ -116,7 +126,7 @@ export function startSetMending(
   setup: Setup,
 ): Running<SetMending[]> {
   const worker = new Worker(new URL('./mending.worker.ts', import.meta.url), { type: 'module' });
-  return running<SetMending[]>(worker, () => wrap<MendingWorker>(worker).runSet(members, others, setup));
+  return running(worker, () => wrap<MendingWorker>(worker).runSet(members, others, setup));
 }
 
 /** A worker that has loaded what composing takes, so that the first search begins at once. */
@@ -143,7 +153,7 @@ export function startComposing(
 ): Running<Outcome> {
   const worker = spare ?? composingWorker();
   spare = null;
-  return running<Outcome>(worker, () => wrap<ComposingWorker>(worker).run(brief, setup, seed, proxy(report)));
+  return running(worker, (heard) => wrap<ComposingWorker>(worker).run(brief, setup, seed, heard), report);
 }
 
 /** Plans a week in a worker; `report` is told of each plan that is better than the one before, the first at once. */
@@ -154,7 +164,7 @@ export function startWeek(
   report: (planned: WeekPlanned) => void,
 ): Running<{ planned: WeekPlanned; conflict: WeekConflict | null }> {
   const worker = new Worker(new URL('./week.worker.ts', import.meta.url), { type: 'module' });
-  return running(worker, () => wrap<WeekWorker>(worker).run(problem, before, closedDays, proxy(report)));
+  return running(worker, (heard) => wrap<WeekWorker>(worker).run(problem, before, closedDays, heard), report);
 }
 
 export type { TrackForm, TrackWish };
@@ -164,7 +174,7 @@ const trackWorker = () => new Worker(new URL('./track.worker.ts', import.meta.ur
 /** The small form in which this browser can write a track; null: none, a WAV file always. */
 export function smallTrackForm(): Promise<TrackForm | null> {
   const worker = trackWorker();
-  return running<TrackForm | null>(worker, () => wrap<TrackWorker>(worker).smallForm()).result;
+  return running(worker, () => wrap<TrackWorker>(worker).smallForm()).result;
 }
 
 /** Renders a practice track in a worker, into a file of the origin's private file system; gives its chapters as text. */
@@ -175,5 +185,5 @@ export function startTrack(
   report: (done: number) => void,
 ): Running<string> {
   const worker = trackWorker();
-  return running<string>(worker, () => wrap<TrackWorker>(worker).render(name, pieces, wish, proxy(report)));
+  return running(worker, (heard) => wrap<TrackWorker>(worker).render(name, pieces, wish, heard), report);
 }

@@ -6,6 +6,8 @@ import {
   startComposing,
   startMending,
   startSetMending,
+  startTrack,
+  startWeek,
   type Running,
 } from './index';
 
@@ -122,6 +124,31 @@ describe('a search', () => {
       setTimeout(() => worker.say({ id, type: 'RAW', value: ['another'] }));
     expect(await start().result).toEqual(['another']);
     answer();
+  });
+
+  const reporting: readonly (readonly [string, number, (report: () => void) => Running<unknown>])[] = [
+    ['mending', 2, (report) => startMending(nothing, nothing, report)],
+    ['composing', 3, (report) => startComposing(nothing, nothing, 1, report)],
+    ['a week', 3, (report) => startWeek(nothing, null, [], report)],
+    ['a track', 3, (report) => startTrack('x', [], nothing, report)],
+  ];
+  it.each(reporting)('%s that is stopped is not heard of any more', async (_, place, start) => {
+    vi.stubGlobal('Worker', FakeWorker);
+    let port: MessagePort | undefined;
+    FakeWorker.answer = (_worker, { argumentList }) => {
+      port = argumentList[place]!.value as MessagePort;
+    };
+    let heard = 0;
+    const search = start(() => void (heard += 1));
+    const tell = async () => {
+      port!.postMessage({ id: 'p', type: 'APPLY', path: [], argumentList: [{ type: 'RAW', value: 0.5 }] });
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    };
+    await tell();
+    expect(heard).toBe(1);
+    search.stop();
+    await tell();
+    expect(heard).toBe(1);
   });
 
   it('composing takes the worker that was loaded ahead, once; one that is not needed is ended', async () => {
