@@ -1,0 +1,178 @@
+/**
+ * The click of a loudspeaker in the recording: learnt from the count-in, where it is alone, found through the take, and
+ * taken out at each place where it was due.
+ */
+import type { Onset } from './onsets';
+import { clicksOf, type PlannedClick, type TakePlan } from './plan';
+import { refineOnsets } from './refine';
+import { medianOf } from './timeline';
+
+/** Count-in clicks that must be heard, so that something else is not taken for them. */
+const LEAST_CLICKS = 2;
+/** How exactly clicks follow their plan, whatever the clocks. */
+const TOGETHER_SECONDS = 0.004;
+const TEMPLATE_BEFORE_SECONDS = 0.001;
+const TEMPLATE_SECONDS = 0.1;
+const FADE_PART = 0.3;
+/** Clicks of one sound in one room are alike; less than this is something else. */
+const LEAST_ALIKE = 0.8;
+const SEARCH_SECONDS = 0.003;
+/** How far the start may lie from where it is said to be: the way out of the loudspeaker and in again. */
+const START_REACH_SECONDS = 0.4;
+const SINC_TAPS = 8;
+
+/** The clicks that were found in a recording. */
+export interface Bleed {
+  /** The recording without them. */
+  readonly samples: Float32Array;
+  /** Seconds of the recording at which each scheduled click was heard. */
+  readonly clicks: readonly number[];
+  /** Seconds of the recording at which the plan's clicks have a planned second. */
+  readonly at: (planned: number) => number;
+}
+
+/** A band-limited value between samples (a sinc with a Hann window). */
+function between(samples: Float64Array, place: number): number {
+  const whole = Math.floor(place);
+  const part = place - whole;
+  if (part < 1e-9) return samples[whole] ?? 0;
+  let sum = 0;
+  for (let tap = 1 - SINC_TAPS; tap <= SINC_TAPS; tap++) {
+    const x = tap - part;
+    const window = 0.5 + 0.5 * Math.cos((Math.PI * x) / (SINC_TAPS + 1));
+    sum += (samples[whole + tap] ?? 0) * (Math.sin(Math.PI * x) / (Math.PI * x)) * window;
+  }
+  return sum;
+}
+
+/** Where the plan starts in the recording, so that onsets lie on all clicks of the count-in; null: nowhere. */
+function startOf(
+  countIn: readonly PlannedClick[],
+  onsets: readonly Onset[],
+  due: number | null,
+): number | null {
+  const near = (at: number) =>
+    onsets.reduce<Onset | null>(
+      (best, one) => (Math.abs(one.at - at) < Math.abs((best?.at ?? Infinity) - at) ? one : best),
+      null,
+    );
+  let [best, least] = [null as number | null, Infinity];
+  for (const onset of onsets) {
+    const start = onset.at - countIn[0]!.at;
+    if (due !== null && Math.abs(start - due) > START_REACH_SECONDS) continue;
+    const offs = countIn.map(({ at }) => (near(start + at)?.at ?? Infinity) - start - at);
+    if (offs.some((off) => Math.abs(off) > TOGETHER_SECONDS)) continue;
+    const whole = start + medianOf(offs);
+    // Of several the first that is exact enough: the count-in comes before everything.
+    const cost = offs.reduce((sum, off) => sum + Math.abs(off), 0);
+    if (best === null || (cost < 0.5 * least && whole - best < 0.05)) [best, least] = [whole, cost];
+  }
+  return best;
+}
+
+const power = (samples: Float64Array): number => samples.reduce((sum, value) => sum + value * value, 0);
+
+/** Samples around places, averaged; and the least that one of them is like the average. */
+function templateOf(
+  samples: Float32Array,
+  places: readonly number[],
+  sampleRate: number,
+): Float64Array | null {
+  const before = TEMPLATE_BEFORE_SECONDS * sampleRate;
+  const length = Math.round(TEMPLATE_SECONDS * sampleRate);
+  const source = Float64Array.from(samples.subarray(0, Math.ceil(Math.max(...places)) + 2 * length));
+  const cuts = places.map((place) =>
+    Float64Array.from({ length }, (_, at) => between(source, place - before + at)),
+  );
+  const template = new Float64Array(length);
+  for (const cut of cuts) for (let at = 0; at < length; at++) template[at]! += cut[at]! / cuts.length;
+  const own = power(template);
+  for (const cut of cuts) {
+    const together = cut.reduce((sum, value, at) => sum + value * template[at]!, 0);
+    if (together < LEAST_ALIKE * Math.sqrt(own * power(cut))) return null;
+  }
+  const fade = Math.round(FADE_PART * length);
+  for (let back = 0; back < fade; back++) template[length - 1 - back]! *= back / fade;
+  return template;
+}
+
+/** How far a click lies from where it was due, in samples, where it agrees best with its template. */
+function offsetOf(samples: Float32Array, template: Float64Array, place: number, reach: number): number {
+  const values: number[] = [];
+  const whole = Math.round(place);
+  for (let shift = -reach - 1; shift <= reach + 1; shift++) {
+    let sum = 0;
+    for (let at = 0; at < template.length; at++) sum += template[at]! * (samples[whole + shift + at] ?? 0);
+    values.push(sum);
+  }
+  let best = 1;
+  for (let at = 1; at < values.length - 1; at++) if (values[at]! > values[best]!) best = at;
+  const [left, middle, right] = [values[best - 1]!, values[best]!, values[best + 1]!];
+  const curve = left - 2 * middle + right;
+  return best - reach - 1 + (curve < 0 ? (left - right) / (2 * curve) : 0) + whole - place;
+}
+
+/** A straight line through offsets that some outliers do not move: medians of thirds, then of what is left (Tukey 1977). */
+function steadyLine(xs: readonly number[], ys: readonly number[]): (x: number) => number {
+  const third = Math.max(1, Math.floor(xs.length / 3));
+  const [left, right] = [medianOf(xs.slice(0, third)), medianOf(xs.slice(-third))];
+  const slope =
+    right > left ? (medianOf(ys.slice(-third)) - medianOf(ys.slice(0, third))) / (right - left) : 0;
+  const level = medianOf(ys.map((y, at) => y - slope * xs[at]!));
+  return (x) => level + slope * x;
+}
+
+/**
+ * Finds and takes out the plan's clicks.
+ * @param onsets what begins in the recording. @param due seconds of the plan's start, if it is known.
+ * @returns null where the clicks are not in the recording, or there is no count-in to learn them from.
+ */
+export function findBleed(
+  samples: Float32Array,
+  sampleRate: number,
+  plan: TakePlan,
+  onsets: readonly Onset[],
+  due: number | null,
+): Bleed | null {
+  const clicks = clicksOf(plan);
+  const countIn = clicks.filter(({ at }) => at < -TOGETHER_SECONDS);
+  if (countIn.length < LEAST_CLICKS) return null;
+  const start = startOf(countIn, onsets, due);
+  if (start === null) return null;
+  const exact = refineOnsets(
+    samples,
+    sampleRate,
+    countIn.map(({ at }) => ({ at: start + at, strength: 1 })),
+  );
+  const offset = medianOf(exact.map((onset, at) => onset.at - countIn[at]!.at));
+  const before = TEMPLATE_BEFORE_SECONDS * sampleRate;
+  const templates = new Map<PlannedClick['sound'], Float64Array>();
+  for (const sound of new Set(countIn.map((click) => click.sound))) {
+    const places = countIn
+      .filter((click) => click.sound === sound)
+      .map(({ at }) => (offset + at) * sampleRate);
+    const template = templateOf(samples, places, sampleRate);
+    if (!template) return null;
+    templates.set(sound, template);
+  }
+  const known = clicks.filter(({ sound }) => templates.has(sound));
+  const reach = Math.round(SEARCH_SECONDS * sampleRate);
+  const shifts = known.map(
+    ({ at, sound }) =>
+      offsetOf(samples, templates.get(sound)!, (offset + at) * sampleRate - before, reach) / sampleRate,
+  );
+  const shift = steadyLine(
+    known.map(({ at }) => at),
+    shifts,
+  );
+  const at = (planned: number) => planned + offset + shift(planned);
+  const cleaned = Float32Array.from(samples);
+  for (const click of known) {
+    const template = templates.get(click.sound)!;
+    const place = at(click.at) * sampleRate - before;
+    const whole = Math.ceil(place);
+    for (let frame = Math.max(0, whole); frame < Math.min(cleaned.length, whole + template.length); frame++)
+      cleaned[frame]! -= between(template, frame - place);
+  }
+  return { samples: cleaned, clicks: clicks.map((click) => at(click.at)), at };
+}

@@ -1,0 +1,143 @@
+/** Holding a recording against the plan. */
+import { hearPlan, intervalsOf, type Hearing } from './hear';
+import {
+  deviationsOf,
+  groupsOf,
+  kindsOf,
+  loudnessOf,
+  spreadsOf,
+  swappedOf,
+  takenNotes,
+  tooFewOf,
+  verdictOf,
+  WRONG_EVIDENCE,
+} from './judge';
+import { blindOnsets, fluxOf } from './onsets';
+import type { TakePlan } from './plan';
+import { refineOnsets } from './refine';
+import type { NotJudged, TakeReport } from './report';
+import { medianOf } from './timeline';
+
+/** How a take is checked. */
+export interface TakeOptions {
+  /** Seconds of the recording at which the plan starts, to about a tenth; absent: it is sought. */
+  readonly startSeconds?: number;
+  /** Is told how much is done, 0–1. */
+  readonly report?: (done: number) => void;
+}
+
+const SILENT_PEAK = 0.001;
+const MOST_EXTRAS = 0.15;
+const LEAST_HEARD = 0.5;
+const MOST_WRONG = 0.4;
+/** Spread beside the shortest interval: beyond it neighbours change places. */
+const MOST_SPREAD = 0.2;
+
+const NOTHING = {
+  extras: [],
+  kinds: [],
+  groups: [],
+  tooFew: [],
+  spreadMs: null,
+  slower: 0,
+  due: [],
+  breaks: [],
+  swapped: [],
+  startedLate: false,
+  stoppedEarly: false,
+  driven: false,
+  behindClicksMs: null,
+  verdict: null,
+} as const;
+
+function notHeard({ notes }: TakePlan, why: NotJudged): TakeReport {
+  const missing = notes.map(({ id }) => ({ id, onset: null, deviationMs: null, state: 'missing' as const }));
+  return { ...NOTHING, state: 'not judged', why, notes: missing };
+}
+
+/** Why what was heard says nothing of the playing; null: it does. */
+function whyNot(plan: TakePlan, hearing: Hearing, spreadMs: number | null): NotJudged | null {
+  const heard = hearing.notes.filter((note) => note !== null);
+  const span = hearing.notes.findLastIndex((note) => note) - hearing.notes.findIndex((note) => note) + 1;
+  const wrong = heard.filter(({ evidence }) => evidence < WRONG_EVIDENCE).length;
+  if (wrong > MOST_WRONG * heard.length || heard.length < LEAST_HEARD * span) return 'another exercise';
+  if (hearing.extras.length > MOST_EXTRAS * heard.length) return 'too much beside the notes';
+  if (spreadMs !== null && spreadMs > MOST_SPREAD * intervalsOf(plan).shortest * 1000)
+    return 'too uneven to tell';
+  return null;
+}
+
+/** How far the take lies behind the clicks that are heard in it, in the middle. */
+function behindClicks(plan: TakePlan, { bleed, notes }: Hearing): number | null {
+  if (!bleed) return null;
+  const late = plan.notes.flatMap(({ onset }, at) => (notes[at] ? [notes[at].at - bleed.at(onset)] : []));
+  return late.length === 0 ? null : medianOf(late) * 1000;
+}
+
+/**
+ * Holds a recording against the plan, note by note. Where clicks of the plan are heard in the recording they are taken out and
+ * serve as its clock. Never throws on what a recording may hold: what cannot be judged says why.
+ * @param samples one channel, −1…1, at `sampleRate` (8,000 or more). @param plan at least one note.
+ */
+export function checkTake(
+  samples: Float32Array,
+  sampleRate: number,
+  plan: TakePlan,
+  { startSeconds, report = () => undefined }: TakeOptions = {},
+): TakeReport {
+  let peak = 0;
+  for (const value of samples) if (Math.abs(value) > peak) peak = Math.abs(value);
+  if (peak < SILENT_PEAK) return notHeard(plan, 'silence');
+  const hearing = hearPlan(samples, sampleRate, plan, startSeconds ?? null, (done) => report(0.9 * done));
+  if (!hearing) return notHeard(plan, 'nothing of it was heard');
+  const deviations = deviationsOf(plan, hearing);
+  const { driven, decibels } = loudnessOf(plan, hearing, sampleRate);
+  const notes = takenNotes(plan, hearing, deviations, decibels);
+  const extras = hearing.extras.map(({ at }) => at);
+  const spreadMs = spreadsOf(plan, notes);
+  // Bunched sweeps are a fault of their own; they do not make the whole uneven.
+  const steady = spreadsOf(
+    plan,
+    notes.map((note) => (note.bunched ? { ...note, state: 'wrong' } : note)),
+  );
+  const why = whyNot(plan, hearing, steady?.all ?? null);
+  const first = notes.findIndex(({ onset }) => onset !== null);
+  const last = notes.findLastIndex(({ onset }) => onset !== null);
+  const { timeLine } = hearing;
+  const [from, to] = [plan.notes[first]!.onset, plan.notes[last]!.onset];
+  const paused = timeLine.breaks.reduce((sum, { seconds }) => sum + seconds, 0);
+  const common = {
+    notes,
+    extras,
+    spreadMs,
+    slower: to > from ? (timeLine.at(to) - timeLine.at(from) - paused) / (to - from) - 1 : 0,
+    due: plan.notes.map(({ onset }) => timeLine.at(onset)),
+    breaks: timeLine.breaks.map(({ planned, seconds }) => ({
+      noteId: plan.notes.find(({ onset }) => onset >= planned)!.id,
+      seconds,
+    })),
+    startedLate: first > 0,
+    stoppedEarly: last < notes.length - 1,
+    driven,
+    behindClicksMs: behindClicks(plan, hearing),
+  };
+  if (why) return { ...NOTHING, ...common, state: 'not judged', why };
+  const kinds = kindsOf(plan, hearing);
+  report(0.95);
+  return {
+    ...common,
+    state: 'judged',
+    kinds,
+    groups: groupsOf(plan, hearing),
+    tooFew: tooFewOf(plan, kinds),
+    swapped: swappedOf(plan, hearing, notes),
+    verdict: verdictOf(plan, notes, extras),
+  };
+}
+
+/** Seconds at which something begins in a recording, heard without a plan, in order. */
+export function detectOnsets(samples: Float32Array, sampleRate: number): number[] {
+  return refineOnsets(samples, sampleRate, blindOnsets(fluxOf(samples, sampleRate)))
+    .map(({ at }) => at)
+    .sort((a, b) => a - b);
+}

@@ -1,0 +1,145 @@
+/** Takes of the simulated player: what was put in is found, and nothing else. At most twenty are rendered. */
+import { describe, expect, it } from 'vitest';
+import { checkTake, detectOnsets, type TakeReport } from './index';
+import { simulateTake, type Simulation } from './simulated/simulate';
+import { testPlan, type TestPlan } from './testing';
+
+const RATE = 48_000;
+
+function taken(plan: TestPlan, simulation: Partial<Simulation>) {
+  const planned = testPlan(plan);
+  const take = simulateTake(planned, { seed: 101, sampleRate: RATE, ...simulation });
+  const start = 0.5 + (60 / plan.bpm) * (plan.countInBeats ?? 4);
+  return {
+    planned,
+    take,
+    start,
+    check: (options = {}) => checkTake(take.samples, simulation.sampleRate ?? RATE, planned, options),
+  };
+}
+
+/** Absolute errors of the placed notes in milliseconds, in order; those that were left out must be missing. */
+function errorsOf({ onsets }: { onsets: readonly (number | null)[] }, report: TakeReport): number[] {
+  return report.notes
+    .flatMap(({ onset }, at) => {
+      const truth = onsets[at]!;
+      return onset === null || truth === null ? [] : [Math.abs(onset - truth) * 1000];
+    })
+    .sort((a, b) => a - b);
+}
+const said = (report: TakeReport) => [
+  ...report.kinds.filter(({ p }) => p < 0.05).map(({ change }) => change),
+  ...report.groups.filter(({ p, by }) => p < 0.05 && by === 'stroke').map(({ group }) => group),
+];
+
+describe('hearing', () => {
+  it.each([
+    ['clean', { bpm: 120, count: 96 }, {}, 0.3],
+    ['damped', { bpm: 180, count: 96 }, { damped: true }, 0.4],
+    ['swept', { bpm: 200, count: 96, swept: true }, {}, 0.5],
+    ['in a room with noise', { bpm: 120, count: 96 }, { room: 0.3, noiseDb: 20 }, 1],
+    ['driven', { bpm: 140, count: 96 }, { drive: 8 }, 4.5],
+    ['with the click of a loudspeaker', { bpm: 120, count: 96 }, { clickDb: 6 }, 0.3],
+    ['hammered', { bpm: 120, count: 96, hammered: true }, {}, 4.5],
+  ] as const)('places notes that are %s', (_, plan, sound, mostMs) => {
+    const { take, check } = taken(plan, { sound, errors: { spreadMs: 7 } });
+    const report = check();
+    const errors = errorsOf(take, report);
+    expect(errors).toHaveLength(96);
+    expect(report.extras.length).toBeLessThanOrEqual(1);
+    expect(errors[Math.floor(0.95 * 96)]).toBeLessThanOrEqual(mostMs);
+  });
+
+  it('at another sample rate, without knowing the plan', () => {
+    const { take } = taken({ bpm: 100, count: 24 }, { sampleRate: 44_100 });
+    const onsets = detectOnsets(take.samples, 44_100);
+    expect(onsets).toHaveLength(24);
+    onsets.forEach((at, note) => expect(Math.abs(at - take.onsets[note]!)).toBeLessThan(0.001));
+  });
+});
+
+describe('judging', () => {
+  it('tells what is missing, wrong and too many, and assigns nothing wrongly', () => {
+    const faults = { spreadMs: 7, missing: 0.05, wrong: 0.06, extra: 0.05 };
+    const { take, check } = taken({ bpm: 120, count: 160 }, { errors: faults });
+    const report = check();
+    report.notes.forEach(({ onset, state }, at) => {
+      const truth = take.onsets[at]!;
+      if (truth === null) expect([at, state]).toEqual([at, 'missing']);
+      else expect([at, Math.abs((onset ?? 0) - truth) < 0.01]).toEqual([at, true]);
+    });
+    const wrong = report.notes.flatMap(({ state }, at) => (state === 'wrong' ? [at] : []));
+    expect(wrong).toEqual([...take.wrong].sort((a, b) => a - b));
+    expect(report.extras).toHaveLength(take.extras.length);
+    expect(report.verdict).toMatchObject({ clean: false });
+  });
+
+  // Each error by itself, at 3 ms scatter: it is named, and no other.
+  it.each([
+    ['nothing', {}, []],
+    ['late after inside changes', { lateAfter: { inside: 6 } }, ['inside']],
+    ['early after outside changes', { lateAfter: { outside: -6 } }, ['outside']],
+    ['late upstrokes', { unevenMs: 6 }, ['upstrokes']],
+    ['a slow drift', { driftMsAMinute: 400 }, []],
+  ] as const)('names %s and nothing else', (_, errors, names) => {
+    const { check } = taken({ bpm: 120, count: 180 }, { errors: { spreadMs: 3, ...errors } });
+    const report = check();
+    expect(report.state).toBe('judged');
+    expect(said(report)).toEqual(names);
+    expect(report.notes.every(({ state, bunched }) => state === 'played' && !bunched)).toBe(true);
+    expect(report.extras).toEqual([]);
+    expect(report.slower).toBeCloseTo('driftMsAMinute' in errors ? 400 / 60_000 : 0, 3);
+    expect(report.verdict?.clean).toBe(true);
+  });
+
+  it('names bunched sweeps, a pause, and an early end', () => {
+    const swept = taken({ bpm: 140, count: 96, swept: true }, { errors: { spreadMs: 3, bunchedTo: 0.45 } });
+    const hurried = swept.check();
+    expect(hurried.state).toBe('judged');
+    const bunched = hurried.notes.filter((note) => note.bunched).length;
+    const sweeps = swept.planned.notes.filter(({ change }) => change === 'sweep').length;
+    expect(bunched).toBeGreaterThan(0.9 * sweeps);
+    const { check, start } = taken(
+      { bpm: 120, count: 120 },
+      { errors: { spreadMs: 4, pause: { before: 60, seconds: 1.7 }, only: [0, 100] } },
+    );
+    const report = check({ startSeconds: start });
+    expect(report.breaks).toEqual([{ noteId: 'n60', seconds: expect.closeTo(1.7, 1) }]);
+    expect([report.startedLate, report.stoppedEarly]).toEqual([false, true]);
+    expect(report.notes.slice(100).every(({ state }) => state === 'missing')).toBe(true);
+  });
+
+  it('is the same later in the recording and louder; behind the click where it is heard', () => {
+    const { planned, take, check } = taken(
+      { bpm: 120, count: 96 },
+      { errors: { spreadMs: 6, lateMs: 20 }, sound: { clickDb: 0 } },
+    );
+    const plain = check();
+    expect(plain.behindClicksMs).toBeGreaterThan(19);
+    expect(plain.behindClicksMs).toBeLessThan(21.5);
+    const shift = 30_011;
+    const later = new Float32Array(take.samples.length + shift);
+    take.samples.forEach((value, at) => (later[at + shift] = 1.7 * value));
+    const other = checkTake(later, RATE, planned);
+    expect(other.notes.map(({ state }) => state)).toEqual(plain.notes.map(({ state }) => state));
+    other.notes.forEach(({ deviationMs, onset }, at) => {
+      expect(deviationMs! - plain.notes[at]!.deviationMs!).toBeCloseTo(0, 1);
+      expect(onset! - plain.notes[at]!.onset!).toBeCloseTo(shift / RATE, 4);
+    });
+  });
+
+  it('says why it does not judge', () => {
+    const plan = testPlan({ bpm: 120, count: 48 });
+    expect(checkTake(new Float32Array(RATE), RATE, plan)).toMatchObject({
+      state: 'not judged',
+      why: 'silence',
+    });
+    const noise = Float32Array.from({ length: 6 * RATE }, (_, at) => 0.2 * Math.sin(at * at * 1e-3));
+    expect(checkTake(noise, RATE, plan).state).toBe('not judged');
+    const { take } = taken({ bpm: 120, count: 60, swept: true }, { errors: { spreadMs: 4 } });
+    expect(checkTake(take.samples, RATE, plan)).toMatchObject({
+      state: 'not judged',
+      why: 'another exercise',
+    });
+  });
+});
