@@ -37,6 +37,7 @@ test('exported, wiped and restored, everything is as it was; another version is 
             'signs',
             'lessons',
             'weeks',
+            'takes',
             'days',
             'log',
             'shelf',

@@ -8,6 +8,7 @@ const VIEWS = [
   'Bench',
   'Ladder',
   'Practice',
+  'Take',
   'Students',
   'Student',
   'Week',
@@ -17,7 +18,7 @@ const VIEWS = [
   'Controls and marks',
 ] as const;
 /** Views that are reached from an exercise. */
-const OF_EXERCISE: readonly string[] = ['Bench', 'Ladder', 'Practice', 'Handout'];
+const OF_EXERCISE: readonly string[] = ['Bench', 'Ladder', 'Practice', 'Take', 'Handout'];
 
 /** What axe holds against the page; in the other theme only colours are other. */
 async function expectNothingSerious(page: Page, rules?: string[], within?: string): Promise<void> {
@@ -46,6 +47,11 @@ for (const view of VIEWS)
         .getByRole('navigation')
         .getByRole('link', { name: view === 'Student' ? 'Students' : view })
         .click();
+    if (view === 'Take') {
+      await page.getByRole('radio', { name: 'Simulated player' }).press('Space');
+      await page.getByRole('button', { name: 'Let it play' }).press('Enter');
+      await expect(page.locator('[data-take-verdict]')).toBeVisible({ timeout: 90_000 });
+    }
     if (view === 'Students') await expect(page.getByRole('grid', { name: 'Students' })).toBeVisible();
     if (view === 'Student') {
       await page.getByRole('row', { name: 'Tamsel' }).click();

@@ -10,6 +10,7 @@ const ROUTES = {
   Bench: '/bench/none',
   Ladder: '/ladder/none',
   Practice: '/practice/none',
+  Take: '/take/none',
   Students: '/students',
   Student: '/students/none',
   Week: '/week',

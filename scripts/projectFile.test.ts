@@ -33,7 +33,7 @@ function demoBefore17(): Project {
     ...player,
     limits: { ...player.limits, fastMinutes: NO_FAST_LIMIT },
   }));
-  return { ...project, weeks: [], players };
+  return { ...project, takes: [], weeks: [], players };
 }
 
 /** The demo as a file without lessons, and what came with them, gives it. */
@@ -84,6 +84,13 @@ describe('project files', () => {
     expect(readProject(writeProject(demoToday()))).toEqual({ project: demoToday(), problems: [] });
   });
 
+  it('of version 18 know no takes', () => {
+    const { takes: _, ...file } = JSON.parse(writeProject(demoToday())) as { takes: object[] };
+    const old = { ...file, version: 18 };
+    expect(readProject(JSON.stringify(old)).project).toEqual({ ...demoToday(), takes: [] });
+    expect(readProject(JSON.stringify({ ...old, version: PROJECT_VERSION })).project).toBeNull();
+  });
+
   it('of version 17 know no versions side by side, and no names of deletions', () => {
     const tombstone = { id: 'r', deletedAt: '2026-01-05T10:00:00+01:00', deviceId: 'd', versions: {} };
     const {
@@ -101,6 +108,7 @@ describe('project files', () => {
     const stones = ['d 2026-01-05T10:00:00+01:00'];
     expect(readProject(JSON.stringify(old)).project).toEqual({
       ...demoToday(),
+      takes: [],
       tombstones: [
         { ...tombstone, table: 'runs', stones, undone: [] },
         { ...tombstone, table: 'exercises', stones: [], undone: [] },

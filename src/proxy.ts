@@ -38,6 +38,7 @@ export function proxy(request: NextRequest): NextResponse {
   response.headers.set('Content-Security-Policy', value);
   response.headers.set('X-Content-Type-Options', 'nosniff');
   response.headers.set('Referrer-Policy', 'no-referrer');
+  response.headers.set('Permissions-Policy', 'microphone=(self), camera=(), geolocation=()');
   return response;
 }
 

@@ -158,6 +158,11 @@ export class Playback {
     return this.run?.place() ?? null;
   }
 
+  /** The frame of the audio clock at which the first pass begins; null when nothing plays. */
+  startFrame(): number | null {
+    return this.run?.startFrame() ?? null;
+  }
+
   /** The beat that is heard just now. */
   beat(): Beat | null {
     return this.run?.beat() ?? null;

@@ -156,6 +156,11 @@ export class Run {
     return this.performance.placeAt(this.nowTicks(-latencySeconds(this.output.context)));
   }
 
+  /** The frame of the audio clock at which the first pass begins. */
+  startFrame(): number {
+    return frameAt(this.map, 0);
+  }
+
   /** The beat that is heard just now. */
   beat(): Beat | null {
     return this.performance.beatAt(this.nowTicks(-latencySeconds(this.output.context)));

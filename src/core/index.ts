@@ -140,6 +140,7 @@ export {
   type LadderRecord,
   type RunRecord,
   type SignRecord,
+  type TakeRecord,
   type Tombstone,
   ME,
   type Project,
@@ -151,6 +152,7 @@ export {
   type Records,
   type Tables,
   isUnchanging,
+  UNCHANGING,
   type RecordChange,
   type LogEntry,
   type ShelvedRecord,
@@ -184,6 +186,8 @@ export {
   type Merge,
 } from './merging/importPlan';
 export { NEW_WEEK } from './model/week';
+export { checkTake, detectOnsets } from './take/check';
+export { MAX_TAKE_NOTES, type NotJudged, type Take, type TakeSource } from './model/take';
 export { recordKey, sayingOf } from './merging/names';
 export { chosenFrom, countedBeside, type Version } from './merging/beside';
 export { namedBy } from './merging/chains';

@@ -2,6 +2,7 @@
 import {
   isDead,
   isUnchanging,
+  UNCHANGING,
   namesOf,
   recordKey,
   type RecordStamp,
@@ -32,7 +33,7 @@ export async function chainsNamed(
   const isLost = (table: TableName, record: RecordStamp) =>
     isDead(record, (id) => all.get(recordKey({ table, id })));
   const corrections = await readCorrections(db);
-  for (const table of ['runs', 'signs'] as const) {
+  for (const table of UNCHANGING) {
     const ids = tombstones.filter((one) => one.table === table).map(({ id }) => id);
     const there: (RecordStamp | undefined)[] = await tables(db).table(table).bulkGet(ids);
     const some = new Map(there.flatMap((one) => (one ? [[one.id, one] as const] : [])));

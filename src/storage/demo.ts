@@ -22,6 +22,7 @@ async function upToYesterday(project: Project): Promise<Project> {
     ...project,
     runs: project.runs.map(later),
     signs: project.signs.map(later),
+    takes: project.takes.map(later),
     lessons: project.lessons.map((lesson) => ({ ...lesson, day: dayLater(lesson.day) })),
     // A week begins on a Monday: by its last day, it is the one that yesterday lies in.
     weeks: project.weeks.map((week) => {

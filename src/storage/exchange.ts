@@ -23,7 +23,7 @@ export async function exportProject(db: DatabaseHandle): Promise<Project> {
   return tables(db).transaction('r', BACKUP_TABLES, async () => {
     const lists = await Promise.all(TABLE_NAMES.map((name) => tableOf(db, name).toArray()));
     const records = Object.fromEntries(TABLE_NAMES.map((name, at) => [name, lists[at]])) as unknown as Tables;
-    const { exercises, runs } = records;
+    const { exercises, runs, takes } = records;
     const [tombstones, beside, log, shelf, settings] = await Promise.all([
       tables(db).tombstones.toArray(),
       tables(db).siblings.toArray(),
@@ -31,7 +31,7 @@ export async function exportProject(db: DatabaseHandle): Promise<Project> {
       tables(db).shelf.toArray(),
       backedSettings(db),
     ]);
-    const hashes = new Set<string>([...exercises, ...runs].map(({ passageHash }) => passageHash));
+    const hashes = new Set<string>([...exercises, ...runs, ...takes].map(({ passageHash }) => passageHash));
     const sides = log.flatMap(({ changes }) => changes.flatMap(({ before, after }) => [before, after]));
     const siblings = beside.map(({ key: _, ...one }) => one);
     const taken = log.flatMap(({ taking }) =>

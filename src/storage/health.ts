@@ -153,6 +153,7 @@ const COUNTED = [
   'signs',
   'lessons',
   'weeks',
+  'takes',
   'days',
   'shelf',
   'log',

@@ -138,10 +138,10 @@ export interface ImportSummary {
   readonly beside: number;
   /** Records that were deleted there, and now here. */
   readonly gone: number;
-  /** Runs and signs that came, but were deleted here. */
+  /** Runs, signs and takes that came, but were deleted here. */
   readonly deletedHere: number;
   /** Other records that came: students, ladders, runs, lessons, weeks. */
-  readonly others: Readonly<Record<'players' | 'ladders' | 'runs' | 'lessons' | 'weeks', number>>;
+  readonly others: Readonly<Record<'players' | 'ladders' | 'runs' | 'lessons' | 'weeks' | 'takes', number>>;
   /** The action, to be undone; null where nothing was changed, or a backup was restored into an empty library. */
   readonly entry: LogEntry | null;
 }
@@ -249,7 +249,11 @@ export async function importProject(
   if (project.backup && (await isEmptyLibrary(db))) {
     const { added, same } = await readImportPlan(db, project);
     await restoreAll(db, project);
-    return summaryOf({ added, same, deletedHere: { runs: [], signs: [] }, differences: [] }, [], null);
+    return summaryOf(
+      { added, same, deletedHere: { runs: [], signs: [], takes: [] }, differences: [] },
+      [],
+      null,
+    );
   }
   const days = await readyForRuns();
   const deviceId = await deviceIdOf(db);
@@ -326,10 +330,11 @@ function summaryOf(
       kept: count('mine'),
       beside: count('later'),
     },
-    deletedHere: deletedHere.runs.length + deletedHere.signs.length,
+    deletedHere: deletedHere.runs.length + deletedHere.signs.length + deletedHere.takes.length,
     others: {
       ...{ players: added.players.length, ladders: added.ladders.length, runs: standing(added.runs).length },
       ...{ lessons: added.lessons.length, weeks: added.weeks.length },
+      takes: added.takes.length,
     },
   };
 }

@@ -65,6 +65,7 @@ export * from './players';
 export * from './practice';
 export * from './runs';
 export * from './signs';
+export * from './takes';
 export { ExerciseEditor, type SaveProblem, type EditorState } from './editor';
 export * from './settings';
 export { newId, nowMs, seededSources, timestamp, setSources } from './sources';

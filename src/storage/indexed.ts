@@ -10,6 +10,7 @@ import {
   type PlayerRecord,
   type RunRecord,
   type SignRecord,
+  type TakeRecord,
   type LessonRecord,
   type WeekRecord,
   type ShelvedRecord,
@@ -68,6 +69,7 @@ export class Database extends Dexie implements DatabaseHandle {
   ladders!: EntityTable<LadderRecord, 'id'>;
   runs!: EntityTable<RunRecord, 'id'>;
   signs!: EntityTable<SignRecord, 'id'>;
+  takes!: EntityTable<TakeRecord, 'id'>;
   lessons!: EntityTable<LessonRecord, 'id'>;
   weeks!: EntityTable<WeekRecord, 'id'>;
   /** Added up from runs; never in a file. */

@@ -2,6 +2,7 @@
 import {
   canonicalJson,
   isUnchanging,
+  UNCHANGING,
   joinedTombstone,
   recordKey,
   type ChangeableTable,
@@ -142,7 +143,7 @@ export async function writeAdded(
   { changes, rows }: Written,
   entry: Entry,
 ): Promise<void> {
-  for (const table of ['runs', 'signs'] as const) {
+  for (const table of UNCHANGING) {
     const added: readonly RecordStamp[] = plan.added[table];
     await tableOf(db, table).bulkPut([...added]);
     for (const record of added) changes.push({ table, id: record.id, before: null, after: asFields(record) });

@@ -114,15 +114,16 @@ export async function recordParcel(db: DatabaseHandle, playerId: string, words: 
     [playerId, ''],
     [playerId, '\uffff'],
   ];
-  const [player, ladders, runs, signs, weeks] = await Promise.all([
+  const [player, ladders, runs, signs, takes, weeks] = await Promise.all([
     tables(db).players.get(playerId),
     tables(db).ladders.where('[playerId+exerciseId]').between(from, to).toArray(),
     tables(db).runs.where('[playerId+day]').between(from, to).toArray(),
     tables(db).signs.where('[playerId+day]').between(from, to).toArray(),
+    tables(db).takes.where('[playerId+day]').between(from, to).toArray(),
     tables(db).weeks.where('[playerId+monday]').between(from, to).toArray(),
   ]);
   const named = [
-    ...[...ladders, ...runs, ...signs].map(({ exerciseId }) => exerciseId),
+    ...[...ladders, ...runs, ...signs, ...takes].map(({ exerciseId }) => exerciseId),
     ...weeks.flatMap(({ wishes, sessions }) => [
       ...wishes.map(({ exerciseId }) => exerciseId),
       ...sessions.flatMap(({ visits }) => visits.map(({ exerciseId }) => exerciseId)),
@@ -130,13 +131,13 @@ export async function recordParcel(db: DatabaseHandle, playerId: string, words: 
   ];
   const exercises = await withDrills(db, [...new Set(named)]);
   const given = new Set([...exercises, ...ladders, ...weeks].map(({ id }) => id).concat(playerId));
-  const names = ['exercises', 'ladders', 'weeks', 'players', 'runs', 'signs'] as const;
+  const names = ['exercises', 'ladders', 'weeks', 'players', 'runs', 'signs', 'takes'] as const;
   const beside = await besides(db, names, ({ id }) => given.has(id));
   return {
     ...NO_RECORDS,
     exportedAt: timestamp(),
-    ...{ exercises, ladders, runs, signs, weeks, players: player ? [player] : [] },
-    passages: await passagesOf(db, [...exercises, ...runs], beside.siblings),
+    ...{ exercises, ladders, runs, signs, takes, weeks, players: player ? [player] : [] },
+    passages: await passagesOf(db, [...exercises, ...runs, ...takes], beside.siblings),
     ...beside,
     parcel: { to: 'teacher', playerId, ...words },
     backup: null,
@@ -175,7 +176,7 @@ export async function becomeStudent(db: DatabaseHandle, playerId: string): Promi
     const deviceId = await deviceIdOf(db);
     const beside = await readBeside(db);
     let [runs, others, left] = [0, 0, 0];
-    const { runs: allRuns, signs, ladders, weeks, lessons } = tables(db);
+    const { runs: allRuns, signs, takes, ladders, weeks, lessons } = tables(db);
     const mine = [
       [ME, ''],
       [ME, '\uffff'],
@@ -184,10 +185,11 @@ export async function becomeStudent(db: DatabaseHandle, playerId: string): Promi
       .where('[playerId+day]')
       .between(...mine)
       .modify({ playerId });
-    others += await signs
-      .where('[playerId+day]')
-      .between(...mine)
-      .modify({ playerId });
+    for (const kept of [signs, takes])
+      others += await kept
+        .where('[playerId+day]')
+        .between(...mine)
+        .modify({ playerId });
     const stamped = <One extends Parameters<typeof nextStamp>[1]>(
       table: TableName,
       record: One,

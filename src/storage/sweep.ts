@@ -28,7 +28,8 @@ export async function sweepUnused(db: DatabaseHandle): Promise<void> {
     const ids = new Set<string>([...scopes, ...exercises.map((exercise) => exercise.id)]);
     const used = new Set(exercises.map((exercise) => exercise.passageHash));
     // What was played is kept as it was played.
-    for (const hash of await tables(db).runs.orderBy('passageHash').uniqueKeys()) used.add(String(hash));
+    for (const played of [tables(db).runs, tables(db).takes])
+      for (const hash of await played.orderBy('passageHash').uniqueKeys()) used.add(String(hash));
     await tables(db).siblings.each(({ record }) => {
       if (typeof record?.passageHash === 'string') used.add(record.passageHash);
     });

@@ -26,13 +26,14 @@ const titleOf = (record: object): string => (record as Titled).title ?? (record 
 
 /** Whether something refers to a record. What came with the same file is gone by then, if it goes. */
 async function isUsed(db: DatabaseHandle, table: TableName, id: string): Promise<boolean> {
-  const { runs, signs, ladders, lessons, weeks, exercises } = tables(db);
+  const { runs, signs, takes, ladders, lessons, weeks, exercises } = tables(db);
   const from = [id, ''];
   const to = [id, '\uffff'];
   const counts = {
     exercises: async () => [
       await runs.where('exerciseId').equals(id).count(),
       await signs.where('exerciseId').equals(id).count(),
+      await takes.where('exerciseId').equals(id).count(),
       await ladders.where('exerciseId').equals(id).count(),
       await exercises.where('drill.parentId').equals(id).count(),
       await weeks.filter((week) => namesExercise(week, id)).count(),
@@ -40,6 +41,7 @@ async function isUsed(db: DatabaseHandle, table: TableName, id: string): Promise
     players: async () => [
       await runs.where('[playerId+day]').between(from, to).count(),
       await signs.where('[playerId+day]').between(from, to).count(),
+      await takes.where('[playerId+day]').between(from, to).count(),
       await lessons.where('[playerId+day]').between(from, to).count(),
       await weeks.where('[playerId+monday]').between(from, to).count(),
       await ladders.where('[playerId+exerciseId]').between(from, to).count(),

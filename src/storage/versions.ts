@@ -227,6 +227,7 @@ const STORES: Readonly<Record<number, Record<string, string>>> = {
     siblings: '[table+id+key]',
     runs: 'id, [playerId+exerciseId+day], [playerId+day], passageHash, corrects, sessionId, exerciseId',
   },
+  19: { takes: 'id, [playerId+exerciseId+day], [playerId+day], passageHash, exerciseId' },
 };
 
 /** Every version that was ever shipped, oldest first. From the last apart on, each that brought fields to the records. */

@@ -67,6 +67,7 @@ export function summaryText(summary: ImportSummary): string {
     counts(others.runs, 'run'),
     counts(others.lessons, 'lesson'),
     counts(others.weeks, 'week'),
+    counts(others.takes, 'take'),
   ].filter((part) => part !== '');
   const parts = [
     came.length > 0 ? `${came.join(', ')} added` : 'Nothing new',

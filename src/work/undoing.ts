@@ -11,6 +11,7 @@ const KINDS = {
   signs: 'sign',
   lessons: 'lesson',
   weeks: 'week',
+  takes: 'take',
 } as const;
 
 function goneText({ table, title, notes, runs }: Gone): string {

@@ -269,7 +269,14 @@ describe('sentences about files', () => {
       beside: count,
       gone: count,
       deletedHere: count,
-      others: fc.record({ players: count, ladders: count, runs: count, lessons: count, weeks: count }),
+      others: fc.record({
+        players: count,
+        ladders: count,
+        runs: count,
+        lessons: count,
+        weeks: count,
+        takes: count,
+      }),
       entry: fc.constant(null),
     });
     fc.assert(
@@ -290,6 +297,7 @@ describe('sentences about files', () => {
           ['run', others.runs],
           ['lesson', others.lessons],
           ['week', others.weeks],
+          ['take', others.takes],
           ['in two versions', more.beside],
           ['as where the file', more.gone],
           ['stay deleted', more.deletedHere],

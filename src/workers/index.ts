@@ -5,9 +5,11 @@ import type { Outcome, SearchEvent, Brief } from '@/core/brief';
 import type { FileReading, ListName, WriteMidiOptions, WrittenProject } from '@/core/formats';
 import type { FilesWorker, LongFormat } from './files.worker';
 import type { ComposingWorker } from './composing.worker';
+import type { SimulatedTake, Simulation, TakePlan, TakeReport } from '@/core/take';
 import type { TrackPiece } from '@/core/track';
 import type { WeekBlocks, WeekConflict, WeekPlanned, WeekProblem } from '@/core/routine';
 import type { MendingWorker } from './mending.worker';
+import type { TakeWorker } from './take.worker';
 import type { TrackForm, TrackWish, TrackWorker } from './track.worker';
 import type { WeekWorker } from './week.worker';
 
@@ -186,4 +188,28 @@ export function startTrack(
 ): Running<string> {
   const worker = trackWorker();
   return running(worker, (heard) => wrap<TrackWorker>(worker).render(name, pieces, wish, heard), report);
+}
+
+const takeWorker = () => new Worker(new URL('./take.worker.ts', import.meta.url), { type: 'module' });
+
+/** Holds a recording against a plan, in a worker; `report` is told how much is done, 0–1. @param startSeconds null: it is sought. */
+export function startCheck(
+  samples: Float32Array<ArrayBuffer>,
+  sampleRate: number,
+  plan: TakePlan,
+  startSeconds: number | null,
+  report: (done: number) => void,
+): Running<TakeReport> {
+  const worker = takeWorker();
+  return running(
+    worker,
+    (heard) => wrap<TakeWorker>(worker).check(samples, sampleRate, plan, startSeconds, heard),
+    report,
+  );
+}
+
+/** Plays a plan as the simulated player, in a worker. */
+export function startSimulation(plan: TakePlan, simulation: Simulation): Running<SimulatedTake> {
+  const worker = takeWorker();
+  return running(worker, () => wrap<TakeWorker>(worker).simulate(plan, simulation));
 }

@@ -175,7 +175,11 @@ export function planImport(project: Project, here: Here): ImportPlan {
       const known = stones.get(recordKey(one));
       stones.set(recordKey(one), known ? joinedTombstone(known, one) : one);
     }
-  const deletedHere: { [T in UnchangingTable]: Records[T][] } = { runs: [], signs: [] };
+  const deletedHere: { [T in UnchangingTable]: Records[T][] } = {
+    runs: [],
+    signs: [],
+    takes: [],
+  };
   const newOf = (table: UnchangingTable) =>
     (project[table] as readonly Records[UnchangingTable][]).filter((record) => {
       if (here[table].has(record.id)) {

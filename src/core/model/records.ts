@@ -7,6 +7,7 @@ import type { Lesson } from './lesson';
 import { PLAYER_FIELDS, type Player } from './player';
 import type { Run } from './run';
 import type { Sign } from './sign';
+import type { Take } from './take';
 import type { Week } from './week';
 
 /** Changes by device. A record from before there were vectors counts as `{ [its deviceId]: its revision }`. */
@@ -71,6 +72,9 @@ export interface RunRecord extends RecordStamp, Run {}
 /** What a player's hand said. */
 export interface SignRecord extends RecordStamp, Sign {}
 
+/** What a recording said against the plan. */
+export interface TakeRecord extends RecordStamp, Take {}
+
 /** A lesson in a student's lesson book. */
 export interface LessonRecord extends ChangeableStamp, Lesson {}
 
@@ -86,6 +90,7 @@ export interface Records {
   readonly signs: SignRecord;
   readonly lessons: LessonRecord;
   readonly weeks: WeekRecord;
+  readonly takes: TakeRecord;
 }
 
 /** The tables whose records can be changed, taken away and brought back. */
@@ -143,7 +148,7 @@ export interface Project extends Tables {
 }
 
 /** Tables whose records are never changed: they have no versions, and two libraries are joined by their ids. */
-const UNCHANGING = ['runs', 'signs'] as const satisfies readonly TableName[];
+export const UNCHANGING = ['runs', 'signs', 'takes'] as const satisfies readonly TableName[];
 /** Tables whose records never change once written. */
 export type UnchangingTable = (typeof UNCHANGING)[number];
 

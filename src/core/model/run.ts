@@ -30,13 +30,14 @@ export const REASONS = ['early', 'late', 'uneven', 'ringing', 'silent', 'noise',
 /** Why a run was not clean. */
 export type Reason = (typeof REASONS)[number];
 
-const CHANGE_KINDS = ['alternate', 'repeat', 'outside', 'inside', 'sweep', 'backtrack'] as const;
+/** The kinds of change, as records name them. */
+export const CHANGE_KINDS = ['alternate', 'repeat', 'outside', 'inside', 'sweep', 'backtrack'] as const;
 
 const noteId = kind<string>((joi) => joi.string().max(40).required());
 const string = whole(1, MAX_STRINGS);
 const count = whole(0, 100_000_000);
 /** The most passes of one run. */
-const MAX_RUN_PASSES = 10_000;
+export const MAX_RUN_PASSES = 10_000;
 const pass = whole(1, MAX_RUN_PASSES);
 /** More often a run is not put right. */
 const MAX_CORRECTIONS = 1000;
@@ -76,10 +77,13 @@ export const PRACTISED_FIELDS = {
   subdivision: whole(1, MAX_SLOTS_PER_BEAT),
 } as const;
 
+/** The name of a passage by its content. */
+export const PASSAGE_HASH = kind<string>((joi) => joi.string().hex().length(64).required());
+
 /** What is known of a run when it is judged. Never changed: a correction is a new run that names the old one. */
 export const RUN_FIELDS = {
   ...PRACTISED_FIELDS,
-  passageHash: kind<string>((joi) => joi.string().hex().length(64).required()),
+  passageHash: PASSAGE_HASH,
   /** Null: the whole. Runs of a part say nothing of the clean tempo of the whole. */
   part: orNull(oneOf(DENSITY_PARTS.filter(isPart))),
   passes: pass,

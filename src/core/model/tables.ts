@@ -16,6 +16,7 @@ import {
 } from './records';
 import { RUN_FIELDS } from './run';
 import { SIGN_FIELDS } from './sign';
+import { TAKE_FIELDS } from './take';
 import { WEEK_FIELDS } from './week';
 
 /** What the records of each table say. Add a field here and nowhere else: CONTRIBUTING.md tells how. */
@@ -27,6 +28,7 @@ export const RECORD_FIELDS = {
   signs: SIGN_FIELDS,
   lessons: LESSON_FIELDS,
   weeks: WEEK_FIELDS,
+  takes: TAKE_FIELDS,
 } as const satisfies Readonly<Record<TableName, Fields>>;
 
 /** Until this version database and project files counted apart, and each wrote out what it added. */
@@ -39,7 +41,11 @@ const NOTES_SINCE = 14;
 const RECIPES_SINCE = 15;
 
 /** Tables that came later, by the version that brought them; files of before have no list of them. */
-export const TABLES_SINCE: Readonly<Partial<Record<TableName, number>>> = { lessons: 16, weeks: 17 };
+export const TABLES_SINCE: Readonly<Partial<Record<TableName, number>>> = {
+  lessons: 16,
+  weeks: 17,
+  takes: 19,
+};
 
 /** The version of what is kept, in the database and in project files: that of the newest field. */
 export const PROJECT_VERSION = Math.max(

@@ -15,7 +15,8 @@ import {
 import { blindOnsets, fluxOf } from './onsets';
 import type { TakePlan } from './plan';
 import { refineOnsets } from './refine';
-import type { NotJudged, TakeReport } from './report';
+import type { NotJudged } from '../model/take';
+import type { TakeReport } from './report';
 import { medianOf } from './timeline';
 
 /** How a take is checked. */
@@ -36,6 +37,7 @@ const MOST_SPREAD = 0.2;
 const NOTHING = {
   extras: [],
   kinds: [],
+  reference: 'alternate',
   groups: [],
   tooFew: [],
   spreadMs: null,
@@ -122,14 +124,14 @@ export function checkTake(
     behindClicksMs: behindClicks(plan, hearing),
   };
   if (why) return { ...NOTHING, ...common, state: 'not judged', why };
-  const kinds = kindsOf(plan, hearing);
+  const late = kindsOf(plan, hearing);
   report(0.95);
   return {
     ...common,
     state: 'judged',
-    kinds,
+    ...late,
     groups: groupsOf(plan, hearing),
-    tooFew: tooFewOf(plan, kinds),
+    tooFew: tooFewOf(plan, late),
     swapped: swappedOf(plan, hearing, notes),
     verdict: verdictOf(plan, notes, extras),
   };

@@ -1,17 +1,11 @@
 /** From heard notes to what they say. */
+import { GROUPINGS, type Grouping } from '../model/take';
 import type { ChangeKind } from '../picking/changes';
 import type { Hearing, HeardNote } from './hear';
 import { intervalsOf } from './hear';
 import { MAD_TO_SD, effectsOf, type Effect, type Sample } from './regression';
 import type { PlannedNote, TakePlan } from './plan';
-import {
-  GROUPINGS,
-  type ChangeLateness,
-  type GroupLateness,
-  type Grouping,
-  type SuggestedVerdict,
-  type TakenNote,
-} from './report';
+import { type ChangeLateness, type GroupLateness, type SuggestedVerdict, type TakenNote } from './report';
 import { medianOf } from './timeline';
 
 /** Evidence below this: another pitch was played. */
@@ -117,19 +111,29 @@ const changeOf = ({ change }: PlannedNote): ChangeKind | null => (change === 'al
 
 const latenessOf = ({ n, meanMs, low, high, p }: Effect) => ({ n, meanMs, low, high, p });
 
-/** How late notes come after each kind of change, beside alternating on one string. */
-export function kindsOf(plan: TakePlan, hearing: Hearing): ChangeLateness[] {
-  const samples = samplesOf(plan, hearing, (note) => (isPicked(note) ? changeOf(note) : undefined));
-  return effectsOf(samples, LEAST_NOTES).map((effect) => ({
+/** How late notes come after each kind of change, beside alternating on one string; where that is too seldom, beside the commonest. */
+export function kindsOf(
+  plan: TakePlan,
+  hearing: Hearing,
+): { kinds: ChangeLateness[]; reference: ChangeKind } {
+  const all = samplesOf(plan, hearing, (note) => (isPicked(note) ? (note.change ?? 'alternate') : undefined));
+  const counts = new Map<string, number>();
+  for (const { kind } of all) counts.set(kind!, (counts.get(kind!) ?? 0) + 1);
+  const [commonest] = [...counts].sort((a, b) => b[1] - a[1]);
+  const isAlternating = (counts.get('alternate') ?? 0) >= LEAST_NOTES;
+  const reference = (isAlternating ? 'alternate' : (commonest?.[0] ?? 'alternate')) as ChangeKind;
+  const samples = all.map((sample) => (sample.kind === reference ? { ...sample, kind: null } : sample));
+  const kinds = effectsOf(samples, LEAST_NOTES).map((effect) => ({
     change: effect.kind as ChangeKind,
     ...latenessOf(effect),
   }));
+  return { kinds, reference };
 }
 
 /** Kinds of change that come too seldom. */
 export function tooFewOf(
   plan: TakePlan,
-  kinds: readonly ChangeLateness[],
+  { kinds, reference }: { readonly kinds: readonly ChangeLateness[]; readonly reference: ChangeKind },
 ): { change: ChangeKind; n: number }[] {
   const counts = new Map<ChangeKind, number>();
   for (const note of plan.notes) {
@@ -137,7 +141,7 @@ export function tooFewOf(
     if (change) counts.set(change, (counts.get(change) ?? 0) + 1);
   }
   return [...counts]
-    .filter(([change]) => !kinds.some((kind) => kind.change === change))
+    .filter(([change]) => change !== reference && !kinds.some((kind) => kind.change === change))
     .map(([change, n]) => ({ change, n }));
 }
 
@@ -152,7 +156,7 @@ const SORTED: Readonly<
   pair: ({ string }, at, notes) => {
     const from = notes[at - 1]?.string;
     if (string === undefined || from === undefined) return undefined;
-    return from === string ? null : `string ${from + 1} to ${string + 1}`;
+    return from === string ? null : `string ${from} to ${string}`;
   },
   skip: ({ skipped }, at, notes) =>
     skipped ? 'notes after a skip' : notes[at + 1]?.skipped ? 'notes before a skip' : null,
@@ -164,7 +168,7 @@ const SORTED: Readonly<
 
 /** How late notes come by stroke, pair, skip, place and finger. */
 export function groupsOf(plan: TakePlan, hearing: Hearing): GroupLateness[] {
-  return (Object.keys(GROUPINGS) as Grouping[]).flatMap((by) => {
+  return GROUPINGS.flatMap((by) => {
     const samples = samplesOf(plan, hearing, (note, at) =>
       isPicked(note) ? SORTED[by](note, at, plan.notes) : undefined,
     );

@@ -20,7 +20,9 @@ const LAG_FRAMES = 4;
 const PEAK_SECONDS = 0.022;
 const MEDIAN_BEFORE_SECONDS = 0.12;
 const MEDIAN_AFTER_SECONDS = 0.06;
-const SCALE_QUANTILE = 0.85;
+const SCALE_QUANTILE = 0.75;
+const HIGHEST_RANK = 4;
+const HIGH_PART = 0.1;
 const MERGE_SECONDS = 0.012;
 /** From this strength on something is looked at; from the second on it is an onset by itself. */
 export const CANDIDATE_STRENGTH = 0.02;
@@ -150,7 +152,10 @@ export function onsetsIn(flux: Flux, least = CANDIDATE_STRENGTH): Onset[] {
   const { values, hopSeconds, startSeconds } = flux;
   const peaks = peaksOf(flux);
   const heights = peaks.map((frame) => values[frame]!).sort((a, b) => a - b);
-  const scale = heights[Math.floor(SCALE_QUANTILE * heights.length)] ?? 0;
+  // Of slow playing most peaks are noise: the scale is that of the high ones.
+  const highest = heights[Math.max(0, heights.length - HIGHEST_RANK)] ?? 0;
+  const high = heights.filter((height) => height >= HIGH_PART * highest);
+  const scale = high[Math.floor(SCALE_QUANTILE * high.length)] ?? 0;
   if (scale <= 0) return [];
   const before = Math.round(MEDIAN_BEFORE_SECONDS / hopSeconds);
   const after = Math.round(MEDIAN_AFTER_SECONDS / hopSeconds);

@@ -15,7 +15,7 @@ export interface PlannedNote {
   readonly change: ChangeKind | null;
   /** Absent: not picked. */
   readonly stroke?: Stroke;
-  /** The string it is on, counted from the thinnest as 0; of several, the first struck. Absent: not known. */
+  /** The string it is on, 1 the thinnest; of several, the first struck. Absent: not known. */
   readonly string?: number;
   /** Strings passed over by the change that leads to it; absent: none. */
   readonly skipped?: number;

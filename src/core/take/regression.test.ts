@@ -66,5 +66,8 @@ describe('late after a kind', () => {
       part: 0,
     }));
     expect(effectsOf(samples, 8)).toEqual([]);
+    // Nor where there is nothing to hold it against.
+    const alone = samples.map((sample, at): Sample => ({ ...sample, kind: at < 2 ? null : 'inside' }));
+    expect(effectsOf(alone, 8)).toEqual([]);
   });
 });

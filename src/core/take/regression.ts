@@ -100,7 +100,8 @@ function squaresInverse(design: Matrix, weights: readonly number[]): Matrix {
 /**
  * How much later each kind comes than the reference. Robust (bisquare, iterated), with standard errors for errors that
  * are not alike (HC3, MacKinnon & White 1985, on the weighted residuals) and t intervals.
- * @param least kinds of fewer notes are left out. @returns the kinds in the order in which they first come.
+ * @param least kinds of fewer notes are left out; where the reference has fewer, nothing can be said. @returns the kinds in the order
+ * in which they first come.
  */
 export function effectsOf(samples: readonly Sample[], least: number): Effect[] {
   const counts = new Map<string, number>();
@@ -108,7 +109,7 @@ export function effectsOf(samples: readonly Sample[], least: number): Effect[] {
   const kinds = [...counts].filter(([, n]) => n >= least).map(([kind]) => kind);
   // What is too rare to be told is neither this nor the reference.
   const used = samples.filter(({ kind }) => kind === null || kinds.includes(kind));
-  if (kinds.length === 0 || used.length - kinds.length < least) return [];
+  if (kinds.length === 0 || used.filter(({ kind }) => kind === null).length < least) return [];
   const { rows, columns: drift } = driftRow(used);
   const columns = drift + kinds.length;
   if (used.length <= columns + 2) return [];

@@ -1,4 +1,5 @@
 /** What a take says: the report as it is shown, kept and compared. */
+import type { Grouping, NotJudged, TakeFault } from '../model/take';
 import type { ChangeKind } from '../picking/changes';
 
 /** A planned note in a take. */
@@ -25,20 +26,10 @@ export interface KindLateness {
   readonly p: number;
 }
 
-/** After a kind of change, beside alternating on one string. */
+/** After a kind of change, beside the reference. */
 export interface ChangeLateness extends KindLateness {
   readonly change: ChangeKind;
 }
-
-/** What notes can be sorted by beside the kind of change, and what they are held against. */
-export const GROUPINGS = {
-  stroke: 'downstrokes',
-  pair: 'notes on one string',
-  skip: 'notes away from skips',
-  place: 'notes on the beat',
-  finger: 'notes of the same finger',
-} as const;
-export type Grouping = keyof typeof GROUPINGS;
 
 /** Of one way of sorting. */
 export interface GroupLateness extends KindLateness {
@@ -47,20 +38,12 @@ export interface GroupLateness extends KindLateness {
   readonly group: string;
 }
 
-/** Why a take is not judged. */
-export type NotJudged =
-  | 'silence'
-  | 'nothing of it was heard'
-  | 'too much beside the notes'
-  | 'another exercise'
-  | 'too uneven to tell';
-
 /** What the same rule would say of the run, and where. */
 export interface SuggestedVerdict {
   readonly clean: boolean;
   /** The first note that speaks against it; null: none. */
   readonly noteId: string | null;
-  readonly because: 'missing' | 'wrong' | 'extra' | 'uneven' | null;
+  readonly because: TakeFault | null;
 }
 
 /** What a take says. */
@@ -71,6 +54,8 @@ export interface TakeReport {
   /** Seconds of the recording of notes too many. */
   readonly extras: readonly number[];
   readonly kinds: readonly ChangeLateness[];
+  /** What the kinds are held against: alternating on one string, or where that is too seldom the commonest kind. */
+  readonly reference: ChangeKind;
   readonly groups: readonly GroupLateness[];
   /** Changes of which there are too few to tell. */
   readonly tooFew: readonly { readonly change: ChangeKind; readonly n: number }[];

@@ -1,6 +1,7 @@
 /** Takes of the simulated player: what was put in is found, and nothing else. At most twenty are rendered. */
 import { describe, expect, it } from 'vitest';
-import { checkTake, detectOnsets, type TakeReport } from './index';
+import { checkTake, detectOnsets } from './check';
+import type { TakeReport } from './report';
 import { simulateTake, type Simulation } from './simulated/simulate';
 import { testPlan, type TestPlan } from './testing';
 
@@ -35,6 +36,7 @@ const said = (report: TakeReport) => [
 describe('hearing', () => {
   it.each([
     ['clean', { bpm: 120, count: 96 }, {}, 0.3],
+    ['slow, so that most of the recording is nothing', { bpm: 50, count: 96, perBeat: 2 }, {}, 0.3],
     ['damped', { bpm: 180, count: 96 }, { damped: true }, 0.4],
     ['swept', { bpm: 200, count: 96, swept: true }, {}, 0.5],
     ['in a room with noise', { bpm: 120, count: 96 }, { room: 0.3, noiseDb: 20 }, 1],
@@ -72,6 +74,18 @@ describe('judging', () => {
     expect(wrong).toEqual([...take.wrong].sort((a, b) => a - b));
     expect(report.extras).toHaveLength(take.extras.length);
     expect(report.verdict).toMatchObject({ clean: false });
+  });
+
+  it('holds kinds against the commonest where nothing alternates on one string', () => {
+    const { check } = taken(
+      { bpm: 120, count: 96, swept: true },
+      { errors: { spreadMs: 3, lateAfter: { outside: 9 } } },
+    );
+    const report = check();
+    expect(report.reference).toBe('sweep');
+    expect(said(report)).toEqual(['outside']);
+    // All are of one finger change or of none: nothing is said of fingers.
+    expect(report.groups.filter(({ by }) => by === 'finger' || by === 'place')).toEqual([]);
   });
 
   // Each error by itself, at 3 ms scatter: it is named, and no other.

@@ -26,7 +26,7 @@ export function testPlan({ bpm, count, perBeat = 4, hammered, swept, countInBeat
   const notes = Array.from({ length: count }, (_, at): PlannedNote => {
     const place = at % round;
     const step = place < size ? place : round - place;
-    const string = swept ? 5 - step : 5 - Math.floor(step / 3);
+    const string = swept ? 6 - step : 6 - Math.floor(step / 3);
     const goesUp = place < size - 1;
     const isHammered = hammered === true && place < size && step % 3 === 1;
     const stroke = swept ? (goesUp || place === 0 ? 'down' : 'up') : at % 2 === 0 ? 'down' : 'up';

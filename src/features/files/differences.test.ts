@@ -30,6 +30,7 @@ const here: Here = {
   ladders: byId(demo.ladders),
   runs: new Set(demo.runs.map(({ id }) => id)),
   signs: new Set(demo.signs.map(({ id }) => id)),
+  takes: new Set(demo.takes.map(({ id }) => id)),
   lessons: byId(demo.lessons),
   weeks: byId(demo.weeks),
   tombstones: new Map(),

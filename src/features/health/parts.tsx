@@ -45,6 +45,7 @@ const TABLE_NAMES: Readonly<Record<CountedTable, string>> = {
   signs: 'Signs of the hand',
   lessons: 'Lessons',
   weeks: 'Weeks',
+  takes: 'Takes',
   days: 'Days of practice',
   shelf: 'On the shelf',
   log: 'Steps of undo',

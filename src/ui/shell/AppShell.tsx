@@ -54,6 +54,12 @@ const Bar = styled.header`
     color: ${colour.ink};
     text-decoration: none;
   }
+  @media (max-width: 68rem) {
+    gap: 0 0.5rem;
+    nav a {
+      padding: 0.35rem 0.45rem;
+    }
+  }
   nav a[aria-current] {
     background: ${colour.paper};
     font-weight: 650;

@@ -29,6 +29,7 @@ const placesOf = (lastExercise: string | null): Place[] => [
         { href: `/bench/${lastExercise}`, name: 'Bench', at: '/bench', isTeachers: true, isAhead: true },
         { href: `/ladder/${lastExercise}`, name: 'Ladder', at: '/ladder', isTeachers: true },
         { href: `/practice/${lastExercise}`, name: 'Practice', at: '/practice' },
+        { href: `/take/${lastExercise}`, name: 'Take', at: '/take' },
       ]
     : []),
   { href: '/students', name: 'Students', at: '/students', isTeachers: true },

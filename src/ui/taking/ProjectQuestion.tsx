@@ -57,6 +57,7 @@ function Contents({ project, plan }: { project: Project; plan: ImportPlan }) {
       {line('signs', 'Signs of the hand')}
       {line('lessons', 'Lessons')}
       {line('weeks', 'Weeks')}
+      {line('takes', 'Takes')}
       {project.backup ? (
         <>
           <dt>Besides</dt>

@@ -22,6 +22,7 @@ const NOUNS: Readonly<Record<TableName, string>> = {
   signs: 'sign of the hand',
   lessons: 'lesson',
   weeks: 'week',
+  takes: 'take',
 };
 
 /** A file that went or came, as it is listed. */

@@ -80,6 +80,7 @@ export function exportable(project: Project): { project: Project; leftOut: Refus
     signs: taken('signs', project.signs, plain('signs')),
     lessons: taken('lessons', project.lessons, plain('lessons')),
     weeks: taken('weeks', project.weeks, plain('weeks')),
+    takes: taken('takes', project.takes, withNotes('takes')),
     tombstones: taken('tombstones', project.tombstones, plain('tombstones')),
     siblings: taken('siblings', project.siblings, (one) => {
       const hash = one.record?.passageHash;
@@ -93,10 +94,13 @@ export function exportable(project: Project): { project: Project; leftOut: Refus
 
 /** Without what can be undone, whose old notes take most of the room, and the notes that only it names. */
 function withoutLog(project: Project): Project {
-  const { backup, exercises, runs } = project;
+  const { backup, exercises, runs, takes } = project;
   if (!backup) return project;
   const shelved = backup.shelf.map(({ record }) => record.passageHash);
-  const used = new Set<unknown>([...[...exercises, ...runs].map((one) => one.passageHash), ...shelved]);
+  const used = new Set<unknown>([
+    ...[...exercises, ...runs, ...takes].map((one) => one.passageHash),
+    ...shelved,
+  ]);
   return {
     ...project,
     passages: project.passages.filter(({ hash }) => used.has(hash)),

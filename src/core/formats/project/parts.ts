@@ -19,6 +19,7 @@ export const PROJECT_LIMITS = {
   signs: 1_000_000,
   lessons: 100_000,
   weeks: 100_000,
+  takes: 100_000,
   tombstones: 100_000,
   siblings: 100_000,
   shelf: 100_000,

@@ -9,6 +9,7 @@ import { type TableName } from '../../model/records';
 import { PROJECT_VERSION, TABLE_NAMES } from '../../model/tables';
 import { RUN_FIELDS } from '../../model/run';
 import { SIGN_FIELDS } from '../../model/sign';
+import { TAKE_FIELDS } from '../../model/take';
 import { WEEK_FIELDS } from '../../model/week';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
 import { POLICY_KINDS, RESTARTS, SLANT_WISHES, TURN_WAYS } from '../../picking/policy';
@@ -137,6 +138,7 @@ const TABLES = {
   signs: unchanging(SIGN_FIELDS),
   lessons: changing(LESSON_FIELDS),
   weeks: changing(WEEK_FIELDS),
+  takes: unchanging(TAKE_FIELDS),
 } as const satisfies Readonly<Record<TableName, Joi.ObjectSchema>>;
 
 /** The shape of one record of each list. */

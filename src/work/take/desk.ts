@@ -1,0 +1,307 @@
+/** A take from the press that begins it to its report: recorded, opened from a file, or played by the simulated player. */
+import type { Capture, Level, Recorded } from '@/audio';
+import { MAX_TAKE_NOTES, type ClickPattern, type Exercise, type Plan, type TakeSource } from '@/core';
+import { takePlanOf, type PlayerErrors, type PlayerSound, type TakePlan, type TakeReport } from '@/core/take';
+import type { startCheck, startSimulation, Running } from '@/workers';
+import { inWords } from '../perform';
+import { Store } from '../store';
+
+/** What is to be played. */
+export interface TakeAsk {
+  readonly exerciseId: string;
+  readonly exercise: Exercise;
+  readonly plan: Plan;
+  readonly playerId: string;
+  readonly bpm: number;
+  readonly passes: number;
+  readonly countInBeats: number;
+  readonly clicks: ClickPattern;
+}
+
+/** A recording that was held against its plan. */
+export interface CheckedTake {
+  readonly ask: TakeAsk;
+  readonly plan: TakePlan;
+  readonly source: TakeSource;
+  /** Which file, or who the simulated player was. */
+  readonly name: string;
+  readonly samples: Float32Array<ArrayBuffer>;
+  readonly sampleRate: number;
+  readonly report: TakeReport;
+  /** What is to be known of the recording: gaps, clipping, processing. */
+  readonly warnings: readonly string[];
+}
+
+export type TakePhase = 'idle' | 'opening' | 'recording' | 'reading' | 'checking';
+
+export interface TakeState {
+  readonly phase: TakePhase;
+  /** Of the microphone while it is open. */
+  readonly level: Level | null;
+  /** How much of the checking is done, 0–1. */
+  readonly done: number;
+  readonly checked: CheckedTake | null;
+  /** Why nothing came of the last one; null: something did. */
+  readonly fault: string | null;
+}
+
+/** What is played while a take is recorded: its click. */
+export interface TakeClick {
+  /** Starts the count-in. @returns the frame of the audio clock at which the plan starts; null: there is no sound. */
+  readonly start: (ask: TakeAsk) => Promise<number | null>;
+  /** Calls back when the plan is played to its end, or the click was stopped. */
+  readonly onEnd: (tell: (isWhole: boolean) => void) => () => void;
+  readonly stop: () => void;
+  /** Seconds from the audio clock to the ear, as far as it is known. */
+  readonly latencySeconds: () => number;
+}
+
+/** What a take needs of the world. */
+export interface TakeTools {
+  readonly openMicrophone: (hear: (level: Level) => void) => Promise<Capture>;
+  readonly click: TakeClick;
+  readonly decode: (
+    bytes: ArrayBuffer,
+  ) => Promise<{ samples: Float32Array<ArrayBuffer>; sampleRate: number }>;
+  readonly check: typeof startCheck;
+  readonly simulate: typeof startSimulation;
+  /** Waits. */
+  readonly wait: (seconds: number) => Promise<void>;
+  readonly keep: (take: CheckedTake) => Promise<void>;
+}
+
+const IDLE: TakeState = { phase: 'idle', level: null, done: 0, checked: null, fault: null };
+
+/** What rings after the last note. */
+const TAIL_SECONDS = 0.7;
+/** Longer recordings are not read. */
+export const LONGEST_SECONDS = 600;
+/** A browser that does not tell how long sound takes to the ear and back: usual of a laptop. Common practice, no source. */
+const INPUT_SECONDS = 0.02;
+
+const MICROPHONE_TEXT: Readonly<Record<string, string>> = {
+  refused: 'The microphone was refused. Allow it for this page in the browser, then press again.',
+  none: 'There is no microphone. Plug one in, open a file, or let the simulated player play.',
+  busy: 'The microphone does not open: another program may have it.',
+};
+
+const PROCESSING: Readonly<Record<string, string>> = {
+  echoCancellation: 'echo cancellation',
+  noiseSuppression: 'noise suppression',
+  autoGainControl: 'automatic gain',
+};
+
+/** What is to be known of how it was recorded. */
+export function warningsOf({ gaps }: Recorded, clipped: number, processed: readonly string[]): string[] {
+  const missing = gaps.reduce((sum, { seconds }) => sum + seconds, 0);
+  return [
+    ...(processed.length > 0
+      ? [
+          `The browser left ${processed.map((name) => PROCESSING[name] ?? name).join(' and ')} on: notes may sound cut or come late.`,
+        ]
+      : []),
+    ...(gaps.length > 0
+      ? [
+          `${Math.round(missing * 1000)} ms are missing from the recording, first at ${gaps[0]!.at.toFixed(1)} s: the device or the browser could not keep up.`,
+        ]
+      : []),
+    ...(clipped > 0 ? ['It was too loud and is clipped: turn the input down.'] : []),
+  ];
+}
+
+export class TakeDesk extends Store<TakeState> {
+  /** Counts what was begun: what comes of something that was ended or overtaken is not shown. */
+  private turn = 0;
+  private capture: Capture | null = null;
+  private running: Running<unknown> | null = null;
+  private endClick: () => void = () => undefined;
+  private clipped = 0;
+
+  constructor(private readonly tools: TakeTools) {
+    super(IDLE);
+  }
+
+  private begin(phase: TakePhase): number {
+    this.end();
+    this.put({ ...this.state, phase, level: null, done: 0, fault: null });
+    return this.turn;
+  }
+
+  /** Ends whatever is under way: microphone closed, click silent, nothing comes of it. */
+  private end(): void {
+    this.turn += 1;
+    this.endClick();
+    this.endClick = () => undefined;
+    this.tools.click.stop();
+    this.capture?.drop();
+    this.capture = null;
+    this.running?.stop();
+    this.running = null;
+  }
+
+  private fail(turn: number, fault: string): void {
+    if (turn !== this.turn) return;
+    this.end();
+    this.put({ ...this.state, phase: 'idle', level: null, done: 0, fault });
+  }
+
+  /** Ends what is under way; what was recorded so far is forgotten. What was checked before stays. */
+  cancel(): void {
+    this.end();
+    this.put({ ...this.state, phase: 'idle', level: null, done: 0 });
+  }
+
+  /** Opens the microphone, counts in, and records until the plan is over. */
+  async record(ask: TakeAsk): Promise<void> {
+    const turn = this.begin('opening');
+    this.clipped = 0;
+    let capture: Capture;
+    try {
+      capture = await this.tools.openMicrophone((level) => {
+        if (turn !== this.turn) return;
+        this.clipped = level.clipped;
+        this.put({ ...this.state, level });
+      });
+    } catch (error) {
+      const problem = (error as { problem?: string }).problem;
+      return this.fail(turn, (problem && MICROPHONE_TEXT[problem]) ?? inWords(error));
+    }
+    if (turn !== this.turn) return capture.drop();
+    this.capture = capture;
+    capture.onLost(() => this.fail(turn, 'The microphone went away. Nothing of this take is kept.'));
+    const startFrame = await this.tools.click.start(ask);
+    if (turn !== this.turn) return;
+    if (startFrame === null) return this.fail(turn, 'The browser does not let the click sound.');
+    this.put({ ...this.state, phase: 'recording' });
+    this.endClick = this.tools.click.onEnd((isWhole) => {
+      if (turn === this.turn)
+        this.recorded(ask, turn, startFrame, isWhole).catch((error: unknown) =>
+          this.fail(turn, inWords(error)),
+        );
+    });
+  }
+
+  /** Ends the recording before the plan is over; what was played is checked. */
+  stop(): void {
+    if (this.state.phase === 'recording') this.tools.click.stop();
+  }
+
+  private async recorded(ask: TakeAsk, turn: number, startFrame: number, isWhole: boolean): Promise<void> {
+    this.endClick();
+    if (isWhole) await this.tools.wait(TAIL_SECONDS);
+    const { capture } = this;
+    if (turn !== this.turn || !capture) return;
+    this.capture = null;
+    const recorded = await capture.stop();
+    if (turn !== this.turn) return;
+    const { samples, sampleRate } = recorded;
+    const latency = this.tools.click.latencySeconds() + INPUT_SECONDS;
+    const startSeconds = (startFrame - recorded.startFrame) / sampleRate + latency;
+    const warnings = warningsOf(recorded, this.clipped, capture.processed);
+    await this.check(
+      { ask, source: 'microphone', name: 'microphone', samples, sampleRate, warnings },
+      turn,
+      startSeconds,
+    );
+  }
+
+  /** Reads a sound file that the browser can decode. @param startSeconds where in it the exercise starts; null: it is sought. */
+  async open(ask: TakeAsk, file: File, startSeconds: number | null): Promise<void> {
+    const turn = this.begin('reading');
+    let sound: { samples: Float32Array<ArrayBuffer>; sampleRate: number };
+    try {
+      sound = await this.tools.decode(await file.arrayBuffer());
+    } catch {
+      return this.fail(
+        turn,
+        `“${file.name}” is no sound file that this browser can read. Nothing was changed.`,
+      );
+    }
+    if (turn !== this.turn) return;
+    if (sound.samples.length > LONGEST_SECONDS * sound.sampleRate)
+      return this.fail(
+        turn,
+        `“${file.name}” is longer than ten minutes. Cut out the part that is to be checked.`,
+      );
+    await this.check({ ask, source: 'file', name: file.name, ...sound, warnings: [] }, turn, startSeconds);
+  }
+
+  /** Lets the simulated player play it. */
+  async simulate(
+    ask: TakeAsk,
+    name: string,
+    how: { readonly errors: PlayerErrors; readonly sound: PlayerSound; readonly seed: number },
+  ): Promise<void> {
+    const turn = this.begin('reading');
+    try {
+      const running = this.tools.simulate(planFor(ask), { ...how, sampleRate: 48_000 });
+      this.running = running;
+      const { samples } = await running.result;
+      if (turn !== this.turn) return;
+      const take = {
+        ask,
+        source: 'simulated player' as const,
+        name,
+        samples,
+        sampleRate: 48_000,
+        warnings: [],
+      };
+      await this.check(take, turn, null);
+    } catch (error) {
+      this.fail(turn, `The simulated player broke off: ${inWords(error)}`);
+    }
+  }
+
+  private async check(
+    take: Omit<CheckedTake, 'plan' | 'report'>,
+    turn: number,
+    startSeconds: number | null,
+  ): Promise<void> {
+    this.put({ ...this.state, phase: 'checking', level: null, done: 0 });
+    const plan = planFor(take.ask);
+    if (plan.notes.length > MAX_TAKE_NOTES)
+      return this.fail(turn, 'These are too many notes for one take: choose fewer passes.');
+    try {
+      const running = this.tools.check(take.samples, take.sampleRate, plan, startSeconds, (done) =>
+        this.put({ ...this.state, done }),
+      );
+      this.running = running;
+      const report = await running.result;
+      if (turn !== this.turn) return;
+      this.running = null;
+      const checked = { ...take, plan, report };
+      this.put({ ...IDLE, checked });
+      // What somebody played is kept at once; what the simulated player did, when it is asked for.
+      if (take.source !== 'simulated player') await this.tools.keep(checked);
+    } catch (error) {
+      this.fail(turn, `The check broke off: ${inWords(error)}`);
+    }
+  }
+
+  /** Keeps what the simulated player did. */
+  async keep(): Promise<void> {
+    if (this.state.checked) await this.tools.keep(this.state.checked);
+  }
+}
+
+/** Notes of a kind that make its interval narrow, and no take longer than a minute and a quarter for them. */
+const NOTES_OF_A_KIND = 12;
+const USUAL_SECONDS = 75;
+const MOST_PASSES = 24;
+
+/** So often round that the rarest kind of change comes often enough to be told, where that does not take long. */
+export function usualPasses(ask: Omit<TakeAsk, 'passes'>): number {
+  const { notes } = planFor({ ...ask, passes: 1 });
+  const counts = new Map<string, number>();
+  for (const { change } of notes)
+    if (change !== null && change !== 'alternate') counts.set(change, (counts.get(change) ?? 0) + 1);
+  const rarest = counts.size === 0 ? notes.length : Math.min(...counts.values());
+  const { passage } = ask.exercise;
+  const seconds = (passage.lengthTicks + passage.pickupTicks) * (60 / ask.bpm / passage.meter.beatTicks);
+  const wanted = Math.ceil(NOTES_OF_A_KIND / Math.max(1, rarest));
+  return Math.max(1, Math.min(MOST_PASSES, wanted, Math.floor(USUAL_SECONDS / Math.max(0.1, seconds))));
+}
+
+/** The plan of what was asked. */
+export const planFor = ({ plan, bpm, passes, countInBeats, clicks, exercise }: TakeAsk): TakePlan =>
+  takePlanOf(plan, { bpm, passes, countInBeats, clicks, loop: exercise.policy.loop === true });

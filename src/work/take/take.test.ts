@@ -1,0 +1,251 @@
+/** A take from press to report, with a microphone, a click and a player of our own; and its words. */
+import { describe, expect, it } from 'vitest';
+import { checkTake, emptyPassage, newExercise, planOf, DEFAULT_SETUP, PLAIN_CLICK, putNote } from '@/core';
+import { simulateTake, type TakeReport } from '@/core/take';
+import type { Capture, Level } from '@/audio';
+import {
+  LONGEST_SECONDS,
+  planFor,
+  TakeDesk,
+  usualPasses,
+  warningsOf,
+  type CheckedTake,
+  type TakeAsk,
+  type TakeTools,
+} from './desk';
+import { movements, takeOf } from './kept';
+import { PLAYERS } from './simulated';
+import { behindText, latenessText, untold, verdictText } from './words';
+import { worstChanges } from './worst';
+
+const RATE = 24_000;
+
+/** Eight notes over two strings, changing outside and inside by turns. */
+function ask(passes = 14): TakeAsk {
+  let passage = { ...emptyPassage(), subdivision: 4 };
+  const step = passage.meter.beatTicks / 4;
+  [3, 3, 3, 2, 2, 2, 2, 3].forEach((string, at) => {
+    passage = { ...putNote(passage, at * step, string, 5 + (at % 3)) };
+  });
+  passage = { ...passage, lengthTicks: 8 * step };
+  const policy = { kind: 'alternateByNote', start: 'down', loop: true } as const;
+  const exercise = { ...newExercise('Over the brook', passage), policy };
+  return {
+    ...{ exerciseId: 'e', playerId: 'p', exercise, plan: planOf(passage, policy, DEFAULT_SETUP) },
+    ...{ bpm: 120, passes, countInBeats: 4, clicks: PLAIN_CLICK },
+  };
+}
+
+const done = <Result>(result: Result) => ({ result: Promise.resolve(result), stop: () => undefined });
+
+/** A desk whose world is in the test's hands. */
+function desk(change: Partial<TakeTools> = {}) {
+  const kept: CheckedTake[] = [];
+  const world = {
+    isOpen: 0,
+    dropped: 0,
+    lost: () => undefined as void,
+    ended: (_: boolean) => undefined as void,
+  };
+  let hear: (level: Level) => void = () => undefined;
+  const asked = ask();
+  const plan = planFor(asked);
+  const take = simulateTake(plan, { seed: 5, sampleRate: RATE, errors: PLAYERS.inside.errors });
+  const capture: Capture = {
+    sampleRate: RATE,
+    processed: ['noiseSuppression'],
+    onLost: (tell) => (world.lost = tell),
+    stop: () => {
+      world.isOpen--;
+      return Promise.resolve({ samples: take.samples, sampleRate: RATE, startFrame: 1000, gaps: [] });
+    },
+    drop: () => {
+      world.isOpen--;
+      world.dropped++;
+    },
+  };
+  const tools: TakeTools = {
+    openMicrophone: (tell) => {
+      hear = tell;
+      world.isOpen++;
+      return Promise.resolve(capture);
+    },
+    click: {
+      start: () => Promise.resolve(1000 + 2.5 * RATE),
+      onEnd: (tell) => {
+        world.ended = tell;
+        return () => (world.ended = () => undefined);
+      },
+      stop: () => world.ended(false),
+      latencySeconds: () => 0,
+    },
+    decode: () => Promise.resolve({ samples: take.samples, sampleRate: RATE }),
+    check: (samples, rate, of, start, report) =>
+      done(checkTake(samples, rate, of, { ...(start === null ? {} : { startSeconds: start }), report })),
+    simulate: (of, how) => done(simulateTake(of, how)),
+    wait: () => Promise.resolve(),
+    keep: (one) => {
+      kept.push(one);
+      return Promise.resolve();
+    },
+    ...change,
+  };
+  const made = new TakeDesk(tools);
+  return {
+    desk: made,
+    asked,
+    world,
+    kept,
+    level: (level: Level) => hear(level),
+    state: () => made.getSnapshot(),
+  };
+}
+const settled = () => new Promise((resolve) => setTimeout(resolve, 5));
+const file = new File([new Uint8Array(8)], 'sunday.wav');
+
+describe('a take', () => {
+  it('is recorded to its click, checked and kept; the microphone is closed', async () => {
+    const { desk: one, asked, world, kept, level, state } = desk();
+    await one.record(asked);
+    expect([state().phase, world.isOpen]).toEqual(['recording', 1]);
+    level({ peak: 1, clipped: 3 });
+    expect(state().level).toEqual({ peak: 1, clipped: 3 });
+    world.ended(true);
+    await settled();
+    expect([state().phase, world.isOpen, world.dropped]).toEqual(['idle', 0, 0]);
+    const { checked } = state();
+    expect(kept).toEqual([checked]);
+    expect(checked!.report.state).toBe('judged');
+    expect(checked!.warnings.join(' ')).toMatch(/noise suppression.*too loud/);
+    expect(verdictText(checked!.report)).toMatch(/^Inside changes come \d/);
+  });
+
+  it('that is forgotten, lost or overtaken closes the microphone, and nothing comes of it', async () => {
+    const { desk: one, asked, world, kept, state } = desk();
+    await one.record(asked);
+    one.cancel();
+    expect([state().phase, world.isOpen, state().checked]).toEqual(['idle', 0, null]);
+    await one.record(asked);
+    world.lost();
+    expect([state().phase, world.isOpen]).toEqual(['idle', 0]);
+    expect(state().fault).toMatch(/went away/);
+    // Forgotten while it opens: it is closed as soon as it is open.
+    const opening = one.record(asked);
+    one.cancel();
+    await opening;
+    expect([state().phase, world.isOpen, state().fault]).toEqual(['idle', 0, null]);
+    await one.record(asked);
+    await one.open(asked, file, null);
+    expect([world.isOpen, state().checked?.source, kept.length]).toEqual([0, 'file', 1]);
+  });
+
+  it.each([
+    ['refused', /Allow it/],
+    ['none', /no microphone/],
+    ['busy', /another program/],
+  ])('says why the microphone does not open: %s', async (problem, text) => {
+    const {
+      desk: one,
+      asked,
+      state,
+    } = desk({
+      openMicrophone: () => Promise.reject(Object.assign(new Error(problem), { problem })),
+    });
+    await one.record(asked);
+    expect(state().fault).toMatch(text);
+    expect(state().phase).toBe('idle');
+  });
+
+  it('says what is wrong with a file, with the sound, with the check; what was checked before stays', async () => {
+    let isBad = false;
+    const long = { samples: new Float32Array(2 * (LONGEST_SECONDS + 1)), sampleRate: 2 };
+    const broken = desk({
+      decode: () => (isBad ? Promise.reject(new Error('no')) : Promise.resolve(long)),
+    });
+    await broken.desk.open(broken.asked, file, null);
+    expect(broken.state().fault).toMatch(/longer than ten minutes/);
+    isBad = true;
+    await broken.desk.open(broken.asked, file, null);
+    expect(broken.state().fault).toMatch(/“sunday.wav” is no sound file/);
+    const silent = desk({
+      click: { ...({} as TakeTools['click']), start: () => Promise.resolve(null), stop: () => undefined },
+    });
+    await silent.desk.record(silent.asked);
+    expect([silent.state().fault, silent.world.isOpen]).toEqual([expect.stringMatching(/does not let/), 0]);
+    let breaks = false;
+    const check: TakeTools['check'] = (samples, rate, of) =>
+      breaks
+        ? { result: Promise.reject(new Error('out of memory')), stop: () => undefined }
+        : done(checkTake(samples, rate, of));
+    const { desk: one, asked, state } = desk({ check });
+    await one.simulate(asked, 'somebody', { errors: {}, sound: {}, seed: 1 });
+    const before = state().checked;
+    expect(before?.source).toBe('simulated player');
+    breaks = true;
+    await one.open(asked, file, null);
+    expect([state().fault, state().checked]).toEqual([expect.stringMatching(/out of memory/), before]);
+  });
+
+  it('is asked so often round that its rarest change can be told, and not for longer than a minute or so', () => {
+    expect(usualPasses(ask())).toBe(12);
+    expect(usualPasses({ ...ask(), bpm: 20 })).toBe(12);
+    const { exercise } = ask();
+    const long = { ...exercise, passage: { ...exercise.passage, lengthTicks: 400 * 6720 } };
+    expect(usualPasses({ ...ask(), exercise: long })).toBe(1);
+  });
+});
+
+describe('what a take says', () => {
+  const { desk: one, asked, state } = desk();
+  const report = async (errors: Parameters<TakeDesk['simulate']>[2]['errors']): Promise<TakeReport> => {
+    await one.simulate(asked, 'somebody', { errors, sound: {}, seed: 9 });
+    return state().checked!.report;
+  };
+
+  it('names the changes that are most worth a drill', async () => {
+    const late = await report({ spreadMs: 2, lateAfter: { inside: 25 } });
+    const worst = worstChanges(asked.plan, planFor(asked), late);
+    expect(worst[0]!.change.kind).toBe('inside');
+    expect(worst[0]!.meanMs).toBeGreaterThan(5);
+    expect(worstChanges(asked.plan, planFor(asked), await report({ spreadMs: 1 }))).toEqual([]);
+  });
+
+  it('is kept in a form that the records take, and held against an earlier one', async () => {
+    const of = { ...asked, source: 'file', runId: null, sessionId: null } as const;
+    const [early, later] = [
+      takeOf(await report({ spreadMs: 4, lateAfter: { inside: 14 } }), of),
+      takeOf(await report({ spreadMs: 4 }), of),
+    ];
+    expect(early.notes).toHaveLength(planFor(asked).notes.length);
+    const [inside] = movements(early, later).filter(({ change }) => change === 'inside');
+    // 14 ms less, and the interval of the difference holds it.
+    expect(inside!.low).toBeLessThan(-14 + 4);
+    expect(inside!.high).toBeLessThan(0);
+    expect(inside!.low).toBeLessThan(inside!.high);
+  });
+
+  it('is said in words', () => {
+    expect(latenessText({ n: 9, meanMs: 6.04, low: 4, high: 8.2, p: 0 })).toBe(
+      '6 ms late, between 4 and 8.2',
+    );
+    expect(latenessText({ n: 9, meanMs: -6, low: -13, high: 1, p: 0.2 })).toBe(
+      '6 ms early, between 1 late and 13',
+    );
+    expect(behindText({ behindClicksMs: null })).toBeNull();
+    expect(behindText({ behindClicksMs: -12.3 })).toBe(
+      'It lies 12 ms before the click that was heard in it.',
+    );
+    expect(
+      warningsOf(
+        { samples: new Float32Array(), sampleRate: 1, startFrame: 0, gaps: [{ at: 2.04, seconds: 0.05 }] },
+        0,
+        [],
+      ),
+    ).toEqual([
+      '50 ms are missing from the recording, first at 2.0 s: the device or the browser could not keep up.',
+    ]);
+    const heard = { behindClicksMs: 3, driven: true } as TakeReport;
+    expect(untold(heard).some((text) => text.includes('click'))).toBe(false);
+    expect(untold(heard).some((text) => text.includes('driven'))).toBe(true);
+  });
+});

@@ -1,0 +1,127 @@
+/** What a take says, in words. */
+import { counted, type ChangeKind, type NotJudged } from '@/core';
+import { isSaid, type GroupLateness, type KindLateness, type TakeReport } from '@/core/take';
+
+/** Milliseconds as they are said: whole ones, below ten with a tenth. */
+export const msText = (ms: number): string => {
+  const size = Math.abs(ms);
+  return size < 9.95 ? size.toFixed(1).replace(/\.0$/, '') : String(Math.round(size));
+};
+
+/** “6 ms late, between 4 and 8”. */
+export function latenessText({ meanMs, low, high }: KindLateness): string {
+  const side = meanMs >= 0 ? 'late' : 'early';
+  const [from, to] = meanMs >= 0 ? [low, high] : [-high, -low];
+  const of = (ms: number) => (ms < 0 ? `${msText(ms)} ${side === 'late' ? 'early' : 'late'}` : msText(ms));
+  return `${msText(meanMs)} ms ${side}, between ${of(from)} and ${of(to)}`;
+}
+
+/** Notes after a kind of change, by the name of the change in the plural. */
+const CHANGES: Readonly<Record<ChangeKind, string>> = {
+  alternate: 'alternating on one string',
+  repeat: 'repeated strokes',
+  outside: 'outside changes',
+  inside: 'inside changes',
+  sweep: 'sweeps',
+  backtrack: 'changes against the grain',
+};
+/** A kind of change in the plural. */
+export const changesName = (change: ChangeKind): string => CHANGES[change];
+
+export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Why a take is not judged, and how to record better. */
+export const NOT_JUDGED_TEXT: Readonly<Record<NotJudged, string>> = {
+  silence:
+    'The recording is silent. Look at the level while you play: the microphone may be off or another one.',
+  'nothing of it was heard':
+    'Nothing of the exercise was heard in it. Record nearer to the instrument, or say where in the recording it starts.',
+  'too much beside the notes':
+    'Too much beside the notes was heard, so nothing is said of them: strings that ring into each other, or a noisy room. Damp what is not played, record nearer, with less drive.',
+  'another exercise':
+    'What was played is not this exercise, or not at this tempo: choose the exercise and the tempo that were played.',
+  'too uneven to tell':
+    'It was played so unevenly that neighbours cannot be told apart for sure. Play it slower, then check again.',
+};
+
+const HAPPENED = {
+  missing: (n: number) => `${counted(n, 'note')} missing`,
+  wrong: (n: number) => `${n} wrong`,
+  bunched: (n: number) => `${n} bunched`,
+  extra: (n: number) => `${n} too many`,
+};
+
+/** How many notes were not as they should be, in words; empty where all were. */
+export function faultsText({ notes, extras }: Pick<TakeReport, 'notes' | 'extras'>): string {
+  const of = (state: string) => notes.filter((note) => note.state === state).length;
+  const all = [
+    ['missing', of('missing')],
+    ['wrong', of('wrong')],
+    ['bunched', notes.filter(({ bunched }) => bunched).length],
+    ['extra', extras.length],
+  ] as const;
+  return all
+    .filter(([, n]) => n > 0)
+    .map(([what, n]) => HAPPENED[what](n))
+    .join(', ');
+}
+
+/** The verdict in one sentence: what comes early or late for sure, and what is not as it should be. */
+export function verdictText(report: TakeReport): string {
+  if (report.state === 'not judged') return NOT_JUDGED_TEXT[report.why!];
+  const late = report.kinds.filter((kind) => isSaid(kind, report.driven));
+  const kinds =
+    late.length > 0
+      ? late
+          .map((kind) => `${changesName(kind.change)} come ${latenessText(kind)} (${kind.n} of them)`)
+          .join('; ')
+      : report.kinds.length > 0
+        ? 'no kind of change comes early or late'
+        : 'too few string changes to say whether a kind comes late';
+  const faults = faultsText(report);
+  return `${capital(kinds)}; ${faults === '' ? 'every note is there and right' : faults}.`;
+}
+
+/** How the tempo went, in words. */
+export function driftText({ slower, breaks }: Pick<TakeReport, 'slower' | 'breaks'>): string {
+  const percent = Math.abs(slower * 100);
+  const drift =
+    percent < 0.3
+      ? 'The tempo was held'
+      : `It was played ${percent.toFixed(1)} % ${slower > 0 ? 'slower' : 'faster'} than the plan`;
+  return breaks.length === 0
+    ? `${drift}.`
+    : `${drift}; broken off ${breaks.length === 1 ? 'once' : `${breaks.length} times`}.`;
+}
+
+/** How even it was, down and up apart. */
+export function spreadText({ spreadMs }: Pick<TakeReport, 'spreadMs'>): string {
+  if (!spreadMs) return 'Too few notes to say how even it was.';
+  const { all, down, up } = spreadMs;
+  const apart = down !== null && up !== null ? ` (downstrokes ${msText(down)}, upstrokes ${msText(up)})` : '';
+  return `Two notes in three lie within ${msText(all)} ms of their place${apart}.`;
+}
+
+/** What lies behind the clicks, where they were heard. */
+export const behindText = ({ behindClicksMs }: Pick<TakeReport, 'behindClicksMs'>): string | null =>
+  behindClicksMs === null
+    ? null
+    : Math.abs(behindClicksMs) < 2
+      ? 'It lies on the click.'
+      : `It lies ${msText(behindClicksMs)} ms ${behindClicksMs > 0 ? 'behind' : 'before'} the click that was heard in it.`;
+
+/** Of the other ways of sorting only what is sure. */
+export const saidGroups = ({ groups, driven }: TakeReport): GroupLateness[] =>
+  groups.filter((group) => isSaid(group, driven)).sort((a, b) => Math.abs(b.meanMs) - Math.abs(a.meanMs));
+
+/** What this take cannot tell. */
+export function untold(report: TakeReport): string[] {
+  return [
+    'which string a note was played on where the pitch is the same, and the direction of the stroke',
+    'a wrong note an octave or a fifth away',
+    ...(report.behindClicksMs === null
+      ? ['whether the whole take lies before or behind the click: no click was heard in it']
+      : []),
+    ...(report.driven ? ['how loud each note was, and differences below 3 ms: the sound is driven'] : []),
+  ];
+}
