@@ -51,10 +51,12 @@ const HANDOUT = async (page) => {
   await page.getByRole('button', { name: 'Give out' }).click();
   await page.getByRole('menuitem', { name: 'Handout to print' }).click();
 };
-const PLAY = async (page) => {
-  await page.locator('[data-lane]').focus();
-  await page.keyboard.press(' ');
-  await page.waitForTimeout(6500);
+const TAKE = async (page) => {
+  await STUDENT(page, 'Orrin');
+  await page.getByRole('navigation').getByRole('link', { name: 'Take', exact: true }).click();
+  await page.getByRole('radio', { name: 'Simulated player' }).click();
+  await page.getByRole('button', { name: 'Let it play' }).click();
+  await page.locator('[data-take-verdict]').waitFor({ timeout: 60_000 });
 };
 
 const PICK = async (page) => {
@@ -115,7 +117,13 @@ const SET = async (page) => {
 const SHOTS = [
   { file: 'library', open: null, dark: false },
   { file: 'bench', open: 'Millrace: three a string to the middle and on', dark: false },
-  { file: 'bench-dark', open: 'Kite string', dark: true, then: PLAY },
+  {
+    file: 'take',
+    open: 'Millrace: three a string to the middle and on',
+    dark: false,
+    then: TAKE,
+    height: 1180,
+  },
   { file: 'pick', open: 'Kite string', dark: false, then: PICK },
   { file: 'week', open: null, dark: false, then: WEEK, height: 1180 },
   { file: 'material', open: 'Ferry over four strings', dark: false, then: tab(/^Material/), height: 940 },

@@ -34,6 +34,7 @@ import { DEMO_EXERCISES, DEMO_LADDERS, fingerAt, type DemoExercise } from './exe
 import { DEMO_RECIPES, type DemoRecipe } from './recipes';
 import { signsIn, toldRuns } from './runs';
 import { STORIES } from './stories';
+import { DEMO_TAKES, demoTakes } from './takes';
 import { DEMO_LESSONS, DEMO_PLAYERS, DEMO_WEEKS } from './students';
 
 const DEMO_SEED = 20_260_105;
@@ -182,6 +183,14 @@ export function demoProject(): Project {
       })),
     };
   });
+  const takes = demoTakes(
+    {
+      playerId: players.find(({ name }) => name === DEMO_TAKES.player)!.id,
+      exerciseId: exerciseIdOf(DEMO_TAKES.exercise),
+    },
+    dayBefore,
+    () => ({ id: newId(), revision: 1, createdAt: STAMP_TIME, updatedAt: STAMP_TIME, deviceId }),
+  );
   return {
     ...NO_RECORDS,
     exportedAt: STAMP_TIME,
@@ -193,6 +202,7 @@ export function demoProject(): Project {
     signs,
     lessons,
     weeks,
+    takes,
     tombstones: [],
     siblings: [],
     parcel: null,

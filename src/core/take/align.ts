@@ -2,6 +2,7 @@
  * Which onset is which planned note: the cheapest way through notes and onsets (dynamic programming), where notes may
  * be missing and onsets be nobody's.
  */
+import { lowerBound } from './sorted';
 
 /** What the costs need to know. */
 export interface Matching {
@@ -144,17 +145,6 @@ export function match({
     onset = Math.floor(code / NOTES_BACK);
   }
   return { onsets, cost: bestCost };
-}
-
-/** The first index whose value is at least a value. */
-function lowerBound(sorted: Float64Array, value: number): number {
-  let [low, high] = [0, sorted.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sorted[middle]! < value) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 /** Over a break, when somebody stopped and began again, any later onset may follow. */

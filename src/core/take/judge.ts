@@ -102,7 +102,7 @@ function samplesOf(
     const kind = kindOf(note, at);
     if (!heard || heard.evidence < WRONG_EVIDENCE || kind === undefined) return [];
     const part = starts.filter((start) => note.onset >= start).length;
-    return [{ late: (heard.at - note.onset) * 1000, kind, part }];
+    return [{ late: (heard.at - note.onset) * 1000, kind, part, besides: changeOf(note) }];
   });
 }
 
@@ -122,7 +122,7 @@ export function kindsOf(
   const [commonest] = [...counts].sort((a, b) => b[1] - a[1]);
   const isAlternating = (counts.get('alternate') ?? 0) >= LEAST_NOTES;
   const reference = (isAlternating ? 'alternate' : (commonest?.[0] ?? 'alternate')) as ChangeKind;
-  const samples = all.map((sample) => (sample.kind === reference ? { ...sample, kind: null } : sample));
+  const samples = all.map(({ late, part, kind }) => ({ late, part, kind: kind === reference ? null : kind }));
   const kinds = effectsOf(samples, LEAST_NOTES).map((effect) => ({
     change: effect.kind as ChangeKind,
     ...latenessOf(effect),
@@ -166,13 +166,17 @@ const SORTED: Readonly<
     fingerChange === undefined ? undefined : fingerChange ? 'notes after a change of finger' : null,
 };
 
-/** How late notes come by stroke, pair, skip, place and finger. */
+/** What says the same as the kinds, only finer: their lateness is not taken off it. */
+const OF_CHANGES: readonly Grouping[] = ['pair', 'skip'];
+
+/** How late notes come by stroke, pair, skip, place and finger; by stroke, place and finger beyond what the kinds of change do. */
 export function groupsOf(plan: TakePlan, hearing: Hearing): GroupLateness[] {
   return GROUPINGS.flatMap((by) => {
     const samples = samplesOf(plan, hearing, (note, at) =>
       isPicked(note) ? SORTED[by](note, at, plan.notes) : undefined,
     );
-    return effectsOf(samples, LEAST_NOTES).map((effect) => ({
+    const alone = samples.map(({ besides: _, ...sample }) => sample);
+    return effectsOf(OF_CHANGES.includes(by) ? alone : samples, LEAST_NOTES).map((effect) => ({
       by,
       group: effect.kind,
       ...latenessOf(effect),

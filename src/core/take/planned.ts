@@ -19,7 +19,11 @@ export interface TakeSetting {
 }
 
 /** How the places of a beat are counted aloud. Common practice, no source. */
-const COUNTED: Readonly<Record<number, readonly string[]>> = { 2: ['1', '&'], 4: ['1', 'e', '&', 'a'] };
+const COUNTED: Readonly<Record<number, readonly string[]>> = {
+  2: ['1', '&'],
+  3: ['1', 'trip', 'let'],
+  4: ['1', 'e', '&', 'a'],
+};
 const placeName = (place: number, subdivision: number): string =>
   COUNTED[subdivision]?.[place] ?? (place === 0 ? '1' : `${place + 1} of ${subdivision}`);
 

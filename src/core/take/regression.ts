@@ -22,6 +22,8 @@ export interface Sample {
   readonly late: number;
   /** What it is; null: as the reference. */
   readonly kind: string | null;
+  /** What else it is, whose own lateness is taken off; absent or null: nothing. */
+  readonly besides?: string | null;
   /** Which unbroken part of the take it lies in, counted from 0. */
   readonly part: number;
 }
@@ -111,12 +113,14 @@ export function effectsOf(samples: readonly Sample[], least: number): Effect[] {
   const used = samples.filter(({ kind }) => kind === null || kinds.includes(kind));
   if (kinds.length === 0 || used.filter(({ kind }) => kind === null).length < least) return [];
   const { rows, columns: drift } = driftRow(used);
-  const columns = drift + kinds.length;
+  const besides = [...new Set(used.flatMap((sample) => sample.besides ?? []))];
+  const columns = drift + kinds.length + besides.length;
   if (used.length <= columns + 2) return [];
   const design = Matrix.zeros(used.length, columns);
-  used.forEach(({ kind }, row) => {
+  used.forEach(({ kind, besides: other }, row) => {
     rows[row]!.forEach((value, column) => design.set(row, column, value));
     if (kind !== null) design.set(row, drift + kinds.indexOf(kind), 1);
+    if (other) design.set(row, drift + kinds.length + besides.indexOf(other), 1);
   });
   const late = used.map((sample) => sample.late);
   let weights: number[] = late.map(() => 1);

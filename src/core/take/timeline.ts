@@ -1,4 +1,5 @@
 /** How the tempo went: where each note was to be expected of this player, found from all that were played around it. */
+import { lowerBound } from './sorted';
 
 /** A match of plan and recording, in seconds. */
 export interface Moment {
@@ -79,17 +80,6 @@ function smooth(moments: readonly Moment[], reach: number): (planned: number) =>
     robust = residuals.map((residual) => Math.max(0, 1 - (residual / scale) ** 2) ** 2);
   }
   return (place) => place + valueAt(place);
-}
-
-/** The first index whose value is at least a value. */
-function lowerBound(sorted: readonly number[], value: number): number {
-  let [low, high] = [0, sorted.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sorted[middle]! < value) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 /** The indices at which a player broke off: the notes before and after agree, each among themselves, on another place. */

@@ -16,6 +16,7 @@ import { useBook, useJudged } from './useBook';
 import { dayText } from '@/ui/dayText';
 
 const TempoChart = dynamic(() => import('./charts').then((module) => module.TempoChart), { ssr: false });
+const TakesChart = dynamic(() => import('./TakesChart').then((module) => module.TakesChart), { ssr: false });
 const WeekCharts = dynamic(() => import('./charts').then((module) => module.WeekCharts), { ssr: false });
 const Failing = dynamic(() => import('./Failing').then((module) => module.Failing), { ssr: false });
 const Signs = dynamic(() => import('./Signs').then((module) => module.Signs), { ssr: false });
@@ -152,6 +153,9 @@ const Shown = memo(function Shown({ book, wanted }: ShownProps) {
                 stated={chosenStated}
                 file={file}
               />
+            )}
+            {exercise === 'all' ? null : (
+              <TakesChart playerId={player.id} exerciseId={exercise} from={from} file={file} />
             )}
             <WeekCharts
               days={days}

@@ -1,7 +1,7 @@
 'use client';
 /** How late notes come after each kind of change: a table whose rows are drawn on one scale of milliseconds. */
 import styled from 'styled-components';
-import { KindIcon } from '@/ui/lane/marks';
+import { kindColour, KindIcon } from '@/ui/lane/marks';
 import { Table } from '@/ui/controls/panel';
 import { colour } from '@/ui/theme/tokens';
 import type { ChangeKind } from '@/core';
@@ -72,13 +72,6 @@ function Interval({
   );
 }
 
-const FILLS: Readonly<Partial<Record<ChangeKind, string>>> = {
-  outside: colour.outside,
-  inside: colour.inside,
-  sweep: colour.sweep,
-  backtrack: colour.backtrack,
-};
-
 /** A row: what the notes are, and how late. */
 export interface LatenessRow {
   readonly name: string;
@@ -131,7 +124,7 @@ export function LatenessTable({
               </th>
               <td className="number">{one.n}</td>
               <td>
-                <Interval one={one} x={x} isSure={isSure} fill={(kind && FILLS[kind]) ?? colour.accent} />
+                <Interval one={one} x={x} isSure={isSure} fill={kind ? kindColour(kind) : colour.accent} />
               </td>
               <td className={isSure ? 'long sure' : 'long'}>
                 {latenessText(one)}

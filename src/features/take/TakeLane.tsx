@@ -2,8 +2,9 @@
 /** The lane with each note of a take where it was played, and the sound under it. */
 import { memo, useMemo, type KeyboardEvent } from 'react';
 import styled from 'styled-components';
-import type { ChangeKind, Plan } from '@/core';
+import type { Plan } from '@/core';
 import { rowsFor } from '@/ui/lane/drawing';
+import { kindColour } from '@/ui/lane/marks';
 import { laneSizeFor, layoutLane, type LaneSystem } from '@/ui/lane/layout';
 import { SystemDrawing } from '@/ui/lane/SystemDrawing';
 import { useWidth } from '@/ui/lane/useWidth';
@@ -38,13 +39,6 @@ const MAX_HEIGHT = 470;
 /** Of the samples the loudest, but for a thousandth. */
 const LOUD_PART = 0.999;
 
-const KIND_COLOURS: Readonly<Partial<Record<ChangeKind, string>>> = {
-  outside: colour.outside,
-  inside: colour.inside,
-  sweep: colour.sweep,
-  backtrack: colour.backtrack,
-};
-
 function loudestOf(samples: Float32Array): number {
   const some: number[] = [];
   const stride = Math.max(1, Math.floor(samples.length / 20_000));
@@ -61,7 +55,7 @@ function loudestOf(samples: Float32Array): number {
 function NoteMark({ take, note }: { take: CheckedTake; note: Strip['notes'][number] }) {
   const { state, deviationMs, bunched } = take.report.notes[note.index]!;
   const { change } = take.plan.notes[note.index]!;
-  const fill = (change && KIND_COLOURS[change]) ?? colour.ink;
+  const fill = change && change !== 'alternate' ? kindColour(change) : colour.ink;
   const { plannedX: x, playedX } = note;
   const y = STRIP.marksY;
   if (playedX === null)

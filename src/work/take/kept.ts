@@ -14,12 +14,14 @@ export interface TakeOf {
   readonly sessionId: string | null;
 }
 
+const millionths = (value: number) => Math.round(value * 1e6) / 1e6;
 const hundredths = (value: number) => Math.round(value * 100) / 100;
 const lateness = <One extends { meanMs: number; low: number; high: number; p: number }>(one: One) => ({
   ...one,
   meanMs: hundredths(one.meanMs),
   low: hundredths(one.low),
   high: hundredths(one.high),
+  p: millionths(one.p),
 });
 
 /** What is kept of a report: to hundredths of a millisecond, without what only the recording explains. */
@@ -49,7 +51,7 @@ export function takeOf(report: TakeReport, of: TakeOf): Omit<Take, 'at' | 'day'>
       down: spreadMs.down === null ? null : hundredths(spreadMs.down),
       up: spreadMs.up === null ? null : hundredths(spreadMs.up),
     },
-    slower: Math.max(-1, Math.min(10, report.slower)),
+    slower: millionths(Math.max(-1, Math.min(10, report.slower))),
     driven: report.driven,
     behindClicksMs: behindClicksMs === null ? null : hundredths(behindClicksMs),
     verdict: report.verdict,

@@ -1,0 +1,66 @@
+'use client';
+/** How late or early notes come after each kind of change, take by take, with the interval. */
+import { memo, useCallback, useMemo } from 'react';
+import { bpmText } from '@/core';
+import { database, readTakes } from '@/storage';
+import { Chart } from '@/ui/charts/Chart';
+import { ChartFigure } from '@/ui/charts/ChartFigure';
+import type { ChartColours } from '@/ui/charts/look';
+import { tenths } from '@/ui/charts/tempoSeries';
+import { useKept } from '@/ui/shell/useKept';
+import { changesName, latenessText } from '@/work/take/words';
+import { movedText, takesOption } from './takesOption';
+
+const HEIGHT = 210;
+/** The takes of one exercise from a day on; nothing where there are none. */
+export const TakesChart = memo(function TakesChart({
+  playerId,
+  exerciseId,
+  from,
+  file,
+}: {
+  playerId: string;
+  exerciseId: string;
+  from: string;
+  file: string;
+}) {
+  const all = useKept(() => readTakes(database(), playerId, exerciseId), [playerId, exerciseId]);
+  const takes = useMemo(
+    () => (all ?? []).filter(({ day, kinds }) => day >= from && kinds.length > 0).toReversed(),
+    [all, from],
+  );
+  const draw = useCallback((colours: ChartColours) => takesOption(takes, colours), [takes]);
+  const last = takes.at(-1);
+  if (!last) return null;
+  const simulated = takes.filter(({ source }) => source === 'simulated player').length;
+  return (
+    <ChartFigure
+      title="Late or early, by measure"
+      said={`Last: ${last.kinds.map((kind) => `${changesName(kind.change)} ${latenessText(kind)}`).join('; ')}.${movedText(takes)}${
+        simulated > 0 ? ` ${simulated} of ${takes.length} takes are the simulated player’s.` : ''
+      }`}
+      table={{
+        heads: ['Day', 'bpm', 'After', 'Notes', 'Late, ms', 'From', 'To', 'Heard from'],
+        rows: takes.flatMap(({ day, bpm, kinds, source }) =>
+          kinds.map(({ change, n, meanMs, low, high }) => [
+            day,
+            bpmText(bpm),
+            changesName(change),
+            n,
+            tenths(meanMs),
+            tenths(low),
+            tenths(high),
+            source,
+          ]),
+        ),
+      }}
+      file={`${file}-takes.csv`}
+    >
+      <Chart
+        height={HEIGHT}
+        label={`How late notes come after each kind of change, in ${takes.length} takes`}
+        draw={draw}
+      />
+    </ChartFigure>
+  );
+});
