@@ -73,6 +73,7 @@ export function recordOf(lastDay: string, count = RUNS, playerId = 'me'): Projec
       seen: '',
       part: null,
       byHand: false,
+      judgedBy: 'ear',
       corrects: null,
       replaces: [],
     };

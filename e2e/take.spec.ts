@@ -1,42 +1,11 @@
 /** The take check in the real browser: the simulated player, a file, the microphone; reports kept and compared; what goes wrong is told. */
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { chromium, type Page } from '@playwright/test';
-import { CHROMIUM_HEADLESS } from '../scripts/tools.mjs';
-import { DEFAULT_SETUP, PLAIN_CLICK, planOf } from '../src/core';
-import { simulateTake, takePlanOf, type PlayerErrors } from '../src/core/take';
-import { demoProject } from '../src/demo/library';
+import type { Page } from '@playwright/test';
 import { expect, lane, openLibrary, test } from './fixtures';
+import { browserHearing, recordingOf } from './played';
 
-const RATE = 44_100;
 const BPM = 100;
 const PASSES = 10;
-
-/** The demo's exercise played at 100 bpm, ten times round, as a WAV file of sixteen bits. @param lead seconds before the first note. */
-function recordingOf(title: string, errors: PlayerErrors, lead: number): Buffer {
-  const { exercises, passages } = demoProject();
-  const { passageHash, policy } = exercises.find((one) => one.title === title)!;
-  const { passage } = passages.find(({ hash }) => hash === passageHash)!;
-  const setting = { bpm: BPM, passes: PASSES, countInBeats: 0, clicks: PLAIN_CLICK, loop: true };
-  const plan = takePlanOf(planOf(passage, policy, DEFAULT_SETUP), setting);
-  const { samples } = simulateTake(plan, { errors, seed: 31, sampleRate: RATE, startSeconds: lead });
-  const file = Buffer.alloc(44 + 2 * samples.length);
-  file.write('RIFF', 0);
-  file.writeUInt32LE(36 + 2 * samples.length, 4);
-  file.write('WAVEfmt ', 8);
-  file.writeUInt32LE(16, 16);
-  file.writeUInt16LE(1, 20);
-  file.writeUInt16LE(1, 22);
-  file.writeUInt32LE(RATE, 24);
-  file.writeUInt32LE(2 * RATE, 28);
-  file.writeUInt16LE(2, 32);
-  file.writeUInt16LE(16, 34);
-  file.write('data', 36);
-  file.writeUInt32LE(2 * samples.length, 40);
-  samples.forEach((value, at) => file.writeInt16LE(Math.round(32_767 * value), 44 + 2 * at));
-  return file;
-}
+const HOW = { bpm: BPM, passes: PASSES };
 
 async function openTake(page: Page): Promise<void> {
   await openLibrary(page);
@@ -115,13 +84,16 @@ test('a sound file is found in its place and kept; what is none, or another exer
   await page.getByRole('radio', { name: 'File', exact: true }).press('Space');
   const give = (name: string, buffer: Buffer) =>
     page.locator('[data-take-file]').setInputFiles({ name, mimeType: 'audio/wav', buffer });
-  await give('sunday.wav', recordingOf('Over the stile', { spreadMs: 4, lateAfter: { outside: 12 } }, 2.2));
+  await give(
+    'sunday.wav',
+    recordingOf('Over the stile', HOW, { spreadMs: 4, lateAfter: { outside: 12 } }, 2.2),
+  );
   await expect(verdict(page)).toHaveText(/^Outside changes come [\d.]+ ms late/, { timeout: 60_000 });
   await expect(takes(page)).toHaveCount(1);
   await give('broken.wav', Buffer.from('not a sound'));
   await expect(page.locator('[data-take-fault]')).toContainText('“broken.wav” is no sound file');
   await expect(verdict(page)).toHaveText(/^Outside changes come/);
-  await give('another.wav', recordingOf('Kite string', { spreadMs: 4 }, 1));
+  await give('another.wav', recordingOf('Kite string', HOW, { spreadMs: 4 }, 1));
   await expect(verdict(page)).toHaveText(/is not this exercise|Nothing of the exercise/, { timeout: 60_000 });
 });
 
@@ -139,18 +111,8 @@ test('the microphone is asked for by a press only; refused or missing is told; w
   await expect(page.locator('[data-take-fault]')).toContainText('The microphone was refused');
   await expect(page.locator('[data-microphone-open]')).toHaveCount(0);
 
-  const sound = join(mkdtempSync(join(tmpdir(), 'take-')), 'played.wav');
-  writeFileSync(sound, recordingOf('Over the stile', { spreadMs: 4, lateAfter: { outside: 12 } }, 1.5));
-  const browser = await chromium.launch({
-    executablePath: CHROMIUM_HEADLESS,
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--use-fake-ui-for-media-stream',
-      '--use-fake-device-for-media-stream',
-      `--use-file-for-fake-audio-capture=${sound}%noloop`,
-    ],
-  });
+  const played = recordingOf('Over the stile', HOW, { spreadMs: 4, lateAfter: { outside: 12 } }, 1.5);
+  const browser = await browserHearing(played);
   try {
     const heard = await (await browser.newContext({ baseURL: baseURL! })).newPage();
     await openTake(heard);

@@ -84,9 +84,12 @@ describe('project files', () => {
     expect(readProject(writeProject(demoToday()))).toEqual({ project: demoToday(), problems: [] });
   });
 
-  it('of version 18 know no takes', () => {
-    const { takes: _, ...file } = JSON.parse(writeProject(demoToday())) as { takes: object[] };
-    const old = { ...file, version: 18 };
+  it('of version 18 know no takes, and not who judged a run', () => {
+    const { takes: _, ...file } = JSON.parse(writeProject(demoToday())) as {
+      takes: object[];
+      runs: object[];
+    };
+    const old = { ...file, version: 18, runs: withoutFields(file.runs, ['judgedBy']) };
     expect(readProject(JSON.stringify(old)).project).toEqual({ ...demoToday(), takes: [] });
     expect(readProject(JSON.stringify({ ...old, version: PROJECT_VERSION })).project).toBeNull();
   });

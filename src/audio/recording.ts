@@ -34,7 +34,11 @@ export interface Capture {
   readonly processed: readonly string[];
   /** The microphone went away. */
   readonly onLost: (tell: () => void) => void;
-  /** Closes it; what was recorded since it was opened. */
+  /** Forgets what came so far; the microphone stays open. */
+  readonly restart: () => void;
+  /** What was recorded since it was opened, or begun anew; the microphone stays open. */
+  readonly cut: () => Promise<Recorded>;
+  /** Closes it; what was recorded since it was opened, or begun anew. */
   readonly stop: () => Promise<Recorded>;
   /** Closes it and forgets what came. */
   readonly drop: () => void;
@@ -95,6 +99,15 @@ export async function openMicrophone(volume: number, hear: (level: Level) => voi
         track?.addEventListener('ended', () => {
           if (isOpen) tell();
         }),
+      restart: () => {
+        blocks.length = 0;
+        clipped = 0;
+      },
+      cut: async () => {
+        // What the processor still holds back comes first.
+        await new Promise((resolve) => setTimeout(resolve, LEVEL_MS));
+        return joinBlocks(blocks, context.sampleRate);
+      },
       stop: async () => {
         end();
         node.port.postMessage('end');

@@ -133,6 +133,7 @@ export function toldRuns(
         seen: '',
         part: null,
         byHand: false,
+        judgedBy: 'ear',
         corrects: null,
         replaces: [],
       };

@@ -1,6 +1,6 @@
 /** Takes of the demo: the simulated player's, late at inside changes and less so each time. Told from a file, since hearing them takes seconds. */
 import type { Take, TakeRecord } from '@/core';
-import told from './takes.json';
+import told from './takes.json' with { type: 'json' };
 
 /** Whose takes they are, and of what. */
 export const DEMO_TAKES = {

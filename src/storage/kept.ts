@@ -67,6 +67,8 @@ export interface PracticeSettings {
   readonly clicks: ClickPattern;
   /** After the rest the next run begins by itself. */
   readonly goesOn: boolean;
+  /** What was heard by measure is taken as the verdict after a pause. */
+  readonly takesHeard: boolean;
   /** The pick in motion is shown beside the lane. */
   readonly showsPick: boolean;
   /** Keys that pedals send; null: none was learnt. */

@@ -108,6 +108,7 @@ const runOf = (hash: string, exerciseId: string, at: number) => ({
   ...{ place: null, seconds: 10, strokes: 8, wideStretches: 0, sound: null, seen: '', part: null },
   ...{
     byHand: false,
+    judgedBy: 'ear' as const,
     corrects: null,
     replaces: [],
     exposure: { outside: 1, inside: 1, sweep: 0, backtrack: 0 },

@@ -47,7 +47,16 @@ const throughAFile = (project: Project): Project => {
 const runOf = (playerId: string, exerciseId: string, hash: string, bpm = 80): NewRun => ({
   ...{ playerId, exerciseId, sessionId: null, at: '2026-01-06T10:00:00+01:00', bpm, passageHash: hash },
   ...{ subdivision: 4, passes: 1, verdict: 'clean', stoppedIn: null, reason: null, place: null, seconds: 10 },
-  ...{ strokes: 8, wideStretches: 0, sound: null, seen: '', part: null, byHand: false, corrects: null },
+  ...{
+    strokes: 8,
+    wideStretches: 0,
+    sound: null,
+    seen: '',
+    part: null,
+    byHand: false,
+    judgedBy: 'ear',
+    corrects: null,
+  },
   ...{ replaces: [], exposure: { outside: 1, inside: 1, sweep: 0, backtrack: 0 } },
 });
 

@@ -115,6 +115,7 @@ const runOf = (playerId: string, exerciseId: string, hash: string, at: number): 
   seen: '',
   part: null,
   byHand: false,
+  judgedBy: 'ear',
   corrects: null,
   replaces: [],
 });

@@ -53,6 +53,7 @@ const runOf = (change: Partial<NewRun> = {}): NewRun => ({
   seen: '',
   part: null,
   byHand: false,
+  judgedBy: 'ear',
   corrects: null,
   replaces: [],
   ...change,

@@ -60,6 +60,7 @@ export const { read: handoutSettings, keep: keepHandoutSettings } = settings<Han
 export const { read: practiceSettings, keep: keepPracticeSettings } = settings<PracticeSettings>('practice', {
   clicks: PLAIN_CLICK,
   goesOn: false,
+  takesHeard: false,
   showsPick: false,
   pedals: { clean: 'PageDown', notClean: 'PageUp' },
   warmUp: [

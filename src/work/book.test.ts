@@ -50,6 +50,7 @@ async function practised(
         sound: null,
         seen: '',
         byHand: false,
+        judgedBy: 'ear',
       },
       corrects: null,
       replaces: [],

@@ -52,6 +52,7 @@ export async function figured(
     sound: null,
     seen: '',
     byHand: true,
+    judgedBy: 'ear',
     corrects: null,
     replaces: [],
   };

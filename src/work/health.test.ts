@@ -65,6 +65,7 @@ it('days that are not what a recount gives, and passages under a wrong hash, are
       sound: null,
       seen: '',
       byHand: false,
+      judgedBy: 'ear',
       corrects: null,
       replaces: [],
     },

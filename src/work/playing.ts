@@ -25,6 +25,7 @@ export type PlaybackLike = Pick<
   | 'dismiss'
   | 'place'
   | 'beat'
+  | 'startFrame'
 >;
 
 const SILENT: PlaybackState = { isPlaying: false, bpm: 0, problem: null, finished: 0 };
@@ -123,6 +124,9 @@ export class PlaybackControl {
   /** Sounds the voice of a kind of change once. */
   readonly preview = (kind: VoicedKind, volume: number): void =>
     attempt('Playing', async () => (await this.ready()).preview(kind, volume));
+
+  /** The frame of the audio clock at which the first pass begins; null when nothing plays. */
+  readonly startFrame = (): number | null => this.loaded?.startFrame() ?? null;
 
   readonly dismiss = (): void => {
     this.loaded?.dismiss();

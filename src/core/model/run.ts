@@ -25,6 +25,13 @@ export const VERDICTS = ['clean', 'not clean', 'stopped'] as const;
 /** How a run was judged. */
 export type Verdict = (typeof VERDICTS)[number];
 
+/**
+ * Who judged a run: the ear alone; the player who confirmed or overruled what was heard by measure; or the measure, since the player let it.
+ */
+export const JUDGES = ['ear', 'confirmed', 'overruled', 'measured'] as const;
+/** Who judged a run. */
+export type JudgedBy = (typeof JUDGES)[number];
+
 /** Why a run was not clean. */
 export const REASONS = ['early', 'late', 'uneven', 'ringing', 'silent', 'noise', 'wrong', 'tight'] as const;
 /** Why a run was not clean. */
@@ -102,6 +109,7 @@ export const RUN_FIELDS = {
   /** What was asked at a look at the hands, and seen. */
   seen: text(),
   byHand: yesOrNo,
+  judgedBy: field(oneOf(JUDGES), { since: 19, was: 'ear', called: 'judged by' }),
   /** The run that this one puts right, the first of its chain; null for a new one. Of before version 18: the one that it follows. */
   corrects: orNull(id),
   /** The corrections of that run that this one replaces. */

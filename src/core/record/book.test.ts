@@ -45,6 +45,7 @@ const run = fc
       sound: null,
       seen: '',
       byHand: false,
+      judgedBy: 'ear',
       corrects: null,
       replaces: [],
       revision: 1,

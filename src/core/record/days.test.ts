@@ -45,6 +45,7 @@ const fields = fc.record({
   wideStretches: fc.nat(9),
   exposure: fc.record({ outside: fc.nat(9), inside: fc.nat(9), sweep: fc.nat(9), backtrack: fc.nat(9) }),
   byHand: fc.boolean(),
+  judgedBy: fc.constant('ear' as const),
 });
 type Fields = typeof fields extends fc.Arbitrary<infer One> ? One : never;
 const runOf = ({ second, ...rest }: Fields, at: number): RunRecord => ({

@@ -1,5 +1,13 @@
 /** The door to the record: runs, days, clean tempo over time, load. */
-export { VERDICTS, type Verdict, REASONS, type Reason, type RunPlace, type Run } from '../model/run';
+export {
+  VERDICTS,
+  type Verdict,
+  REASONS,
+  type Reason,
+  type RunPlace,
+  type Run,
+  type JudgedBy,
+} from '../model/run';
 export {
   type WeekOfPractice,
   weeksOf,

@@ -55,6 +55,7 @@ describe('a run', () => {
       wideStretches: 1,
       part: null,
       byHand: false,
+      judgedBy: 'ear',
     });
     const runs = [run('a', 6, 6), run('a', 13, 7), run('b', 23, 9), run('b', 35, 11), run('a', 50, 9)];
     const load = loadOf(runs, DEFAULT_LIMITS);

@@ -194,9 +194,11 @@ export function hearPlan(
   const taken = new Set(matched.onsets.filter((onset, note) => onset !== null && notes[note]));
   const times = notes.flatMap((note) => (note ? [note.at] : [])).sort((a, b) => a - b);
   const isApart = (at: number) => times.every((time) => Math.abs(time - at) >= EXTRA_FROM_NOTE_SECONDS);
+  // What somebody tries before and after is no fault of what was planned.
+  const isWithin = (at: number) => at > times[0]! - middle && at < times.at(-1)! + middle;
   const extras = onsets.filter(
     ({ at, strength, sure }, onset) =>
-      !taken.has(onset) && sure && strength >= EXTRA_STRENGTH && !isClick(at) && isApart(at),
+      !taken.has(onset) && sure && strength >= EXTRA_STRENGTH && !isClick(at) && isApart(at) && isWithin(at),
   );
   return { notes, extras, timeLine, ear, bleed, samples };
 

@@ -137,6 +137,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
       sound: old.sound,
       seen: old.seen,
       byHand: old.byHand,
+      judgedBy: old.judgedBy,
     });
     close();
     say('The run was changed.', undoOf(entry));

@@ -2,14 +2,14 @@
 /** How late or early notes come after each kind of change, take by take, with the interval. */
 import { memo, useCallback, useMemo } from 'react';
 import { bpmText } from '@/core';
-import { database, readTakes } from '@/storage';
+import { database, readRuns, readTakes } from '@/storage';
 import { Chart } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
 import type { ChartColours } from '@/ui/charts/look';
 import { tenths } from '@/ui/charts/tempoSeries';
 import { useKept } from '@/ui/shell/useKept';
 import { changesName, latenessText } from '@/work/take/words';
-import { movedText, takesOption } from './takesOption';
+import { agreementText, movedText, takesOption } from './takesOption';
 
 const HEIGHT = 210;
 /** The takes of one exercise from a day on; nothing where there are none. */
@@ -29,16 +29,29 @@ export const TakesChart = memo(function TakesChart({
     () => (all ?? []).filter(({ day, kinds }) => day >= from && kinds.length > 0).toReversed(),
     [all, from],
   );
+  const runs = useKept(
+    () => readRuns(database(), playerId, { exerciseId, from }),
+    [playerId, exerciseId, from],
+  );
   const draw = useCallback((colours: ChartColours) => takesOption(takes, colours), [takes]);
+  const agreement = agreementText(
+    (all ?? []).filter(({ day }) => day >= from),
+    runs ?? [],
+  );
   const last = takes.at(-1);
-  if (!last) return null;
+  if (!last)
+    return agreement === '' ? null : (
+      <ChartFigure title="Late or early, by measure" said={agreement.trim()} table={null} file={file}>
+        {null}
+      </ChartFigure>
+    );
   const simulated = takes.filter(({ source }) => source === 'simulated player').length;
   return (
     <ChartFigure
       title="Late or early, by measure"
       said={`Last: ${last.kinds.map((kind) => `${changesName(kind.change)} ${latenessText(kind)}`).join('; ')}.${movedText(takes)}${
         simulated > 0 ? ` ${simulated} of ${takes.length} takes are the simulated player’s.` : ''
-      }`}
+      }${agreement}`}
       table={{
         heads: ['Day', 'bpm', 'After', 'Notes', 'Late, ms', 'From', 'To', 'Heard from'],
         rows: takes.flatMap(({ day, bpm, kinds, source }) =>

@@ -1,5 +1,5 @@
 /** What the chart of takes draws, and what it says. */
-import type { ChangeKind, TakeRecord } from '@/core';
+import { counted, type ChangeKind, type RunRecord, type TakeRecord } from '@/core';
 import { timeAxis } from '@/ui/charts/dates';
 import { axisLook, tipLook, type ChartColours } from '@/ui/charts/look';
 import { tenths } from '@/ui/charts/tempoSeries';
@@ -73,4 +73,25 @@ export function movedText(takes: readonly TakeRecord[]): string {
       return `${capital(changesName(change))} moved by ${by[0]} to ${by[1]} ms since the first, ${size}`;
     })
     .join('; ')}.`;
+}
+
+/** How often ear and measure said the same of runs that were heard; empty where none was. */
+export function agreementText(takes: readonly TakeRecord[], runs: readonly RunRecord[]): string {
+  // A run that was put right goes by the first of its chain.
+  const byId = new Map(runs.map((run) => [run.corrects ?? run.id, run]));
+  const both = takes.flatMap(({ runId, verdict }) => {
+    const run = runId === null ? undefined : byId.get(runId);
+    return run && verdict && run.judgedBy !== 'measured'
+      ? [{ ear: run.verdict === 'clean', measure: verdict.clean }]
+      : [];
+  });
+  if (both.length === 0) return '';
+  const same = both.filter(({ ear, measure }) => ear === measure).length;
+  const kinder = both.filter(({ ear, measure }) => ear && !measure).length;
+  const stricter = both.length - same - kinder;
+  const apart = [
+    ...(kinder > 0 ? [`${kinder} ${kinder === 1 ? 'was' : 'were'} clean by ear alone`] : []),
+    ...(stricter > 0 ? [`${stricter} by measure alone`] : []),
+  ].join(', ');
+  return ` Ear and measure agreed in ${same} of ${counted(both.length, 'run')} that were heard${apart === '' ? '' : `; ${apart}`}.`;
 }

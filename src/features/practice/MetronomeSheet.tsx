@@ -169,6 +169,9 @@ export function MetronomeSheet(props: MetronomeSheetProps) {
           The pick in motion
         </Switch>
         <h3>Hands on the instrument</h3>
+        <Switch isOn={settings.takesHeard} onChange={(takesHeard) => onSettings({ ...settings, takesHeard })}>
+          With Listen on: what was heard is taken after four seconds
+        </Switch>
         <Switch isOn={settings.goesOn} onChange={(goesOn) => onSettings({ ...settings, goesOn })}>
           After the rest the next run begins by itself
         </Switch>

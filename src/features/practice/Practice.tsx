@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { AS_WRITTEN, counted, type Exercise } from '@/core';
-import { dueOn, loadOf, loadWarnings, REASONS, type Reason } from '@/core/record';
+import { dueOn, loadOf, loadWarnings, REASONS, type JudgedBy, type Reason } from '@/core/record';
 import { database, keepPracticeSettings, type PracticeMode, type PracticeSettings } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
@@ -16,6 +16,8 @@ import { handsBack, isGoalReached, nextTimeText } from '@/work/practice/whatNow'
 import { dayText } from '@/ui/dayText';
 import { bpmOf, saidOf, standingOf, type Phase } from '@/work/practice/state';
 import { probed, startFound } from '@/work/practice/probe';
+import { judgedBy } from '@/work/practice/hearing';
+import { HearingButton, HearingPanel } from './HearingPanel';
 import { KEYS, SHEET } from './keySheet';
 import { Head, Root } from './look';
 import { PainAsked, PainNotice } from './Pain';
@@ -28,6 +30,7 @@ import { useRunsToday, useSaidRuns } from './useRunsToday';
 import { usePractice } from './usePractice';
 import { WhatNow } from './WhatNow';
 import { ColdNotice, SessionBar } from './SessionBar';
+import { useHearing } from './useHearing';
 import { useSession } from './useSession';
 
 const MetronomeSheet = dynamic(() => import('./MetronomeSheet').then((module) => module.MetronomeSheet), {
@@ -98,7 +101,23 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   const canGoOn = phase !== 'ask' && phase !== 'pain' && phase !== 'playing' && phase !== 'judge';
   const mustRest = rest !== null && (phase === 'ready' || phase === 'warm-up' || phase === 'rest');
   const why = (number: number) => () => actions.nameReason(REASONS[number - 1]!);
-  const judge = { clean: () => actions.judge('clean'), notClean: () => actions.judge('not clean') };
+  const { hearing, heard } = useHearing(practising, exerciseId);
+  const isJudging = phase === 'judge';
+  const judgeBy = (verdict: 'clean' | 'not clean', by: JudgedBy) => {
+    const runId = actions.judge(verdict, by);
+    attempt('Keeping what was heard', () => hearing.wasJudged(runId));
+  };
+  // The player's own verdict always wins; beside what was heard it is kept how it stood to it.
+  const judgeSelf = (verdict: 'clean' | 'not clean') =>
+    judgeBy(verdict, judgedBy(isJudging ? heard.suggestion : null, verdict));
+  const judge = { clean: () => judgeSelf('clean'), notClean: () => judgeSelf('not clean') };
+  const takeHeard = (by: 'confirmed' | 'measured') => {
+    const { suggestion } = heard;
+    if (!suggestion || !isJudging) return;
+    judgeBy(suggestion.clean ? 'clean' : 'not clean', by);
+    if (suggestion.reason) actions.nameReason(suggestion.reason);
+    if (suggestion.change) actions.nameChange(suggestion.change);
+  };
   const onKeyDown = keyHandler([
     ...bound(KEYS, {
       ' ': () => {
@@ -108,6 +127,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
         else if (phase === 'ready' || phase === 'rest') actions.start();
       },
       ...{ c: judge.clean, x: judge.notClean },
+      a: () => takeHeard('confirmed'),
       ...{ 1: why(1), 2: why(2), 3: why(3), 4: why(4), 5: why(5), 6: why(6), 7: why(7), 8: why(8) },
       s: actions.samePlace,
       ArrowRight: () => actions.nextPlace(1),
@@ -164,6 +184,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
             </Link>
           ))}
         </nav>
+        {isOnStage || phase === 'warm-up' ? <HearingButton hearing={hearing} heard={heard} /> : null}
         <Button ref={sheetTrigger} onPress={() => setIsSheet(true)} aria-haspopup="dialog">
           <SlidersHorizontal size={16} aria-hidden /> Metronome <kbd aria-hidden>m</kbd>
         </Button>
@@ -253,9 +274,18 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
         </>
       ) : null}
       {isOnStage ? (
+        <HearingPanel
+          heard={heard}
+          isJudging={isJudging}
+          takesHeard={settings.takesHeard}
+          onTake={takeHeard}
+        />
+      ) : null}
+      {isOnStage ? (
         <Stage
           practising={practising}
           actions={actions}
+          onJudge={judgeSelf}
           runs={runs}
           restSeconds={mustRest ? rest.restSeconds : null}
           whole={exercise.drill && handsBack(exercise, runs) ? `/practice/${exercise.drill.parentId}` : null}

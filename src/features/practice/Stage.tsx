@@ -29,6 +29,7 @@ const PickFollower = dynamic(() => import('./PickFollower').then((module) => mod
 interface StageProps {
   readonly practising: Practising;
   readonly actions: PracticeActions;
+  readonly onJudge: (verdict: 'clean' | 'not clean') => void;
   readonly runs: readonly RunRecord[];
   /** So long the hand must rest before the next run; null: it may go on. */
   readonly restSeconds: number | null;
@@ -40,7 +41,7 @@ interface StageProps {
 }
 
 /** Tempo, beat, lane and verdicts: what is looked at while the hands are busy. */
-export function Stage({ practising, actions, runs, restSeconds, next, whole, onDrill }: StageProps) {
+export function Stage({ practising, actions, onJudge, runs, restSeconds, next, whole, onDrill }: StageProps) {
   const { state, given, settings, sound } = practising;
   const { phase, words, reason, named, why, seen, restUntilMs } = state;
   const { mode, steps } = given;
@@ -168,10 +169,10 @@ export function Stage({ practising, actions, runs, restSeconds, next, whole, onD
             {phase === 'playing' ? 'Stop' : 'Start'} <kbd aria-hidden>space</kbd>
           </Button>
         )}
-        <Button className="big good" isDisabled={!isUnderWay} onPress={() => actions.judge('clean')}>
+        <Button className="big good" isDisabled={!isUnderWay} onPress={() => onJudge('clean')}>
           Clean <kbd aria-hidden>c</kbd>
         </Button>
-        <Button className="big bad" isDisabled={!isUnderWay} onPress={() => actions.judge('not clean')}>
+        <Button className="big bad" isDisabled={!isUnderWay} onPress={() => onJudge('not clean')}>
           Not clean <kbd aria-hidden>x</kbd>
         </Button>
       </div>

@@ -7,6 +7,7 @@ export const KEYS = keyList(
     [[' '], 'Start or stop a run'],
     [['c'], 'The run was clean (or the clean pedal)', ['c', 'PageDown']],
     [['x'], 'It was not clean (or the other pedal)', ['x', 'PageUp']],
+    [['a'], 'As it was heard, where Listen is on'],
     [['1', '2', '3', '4', '5', '6', '7', '8'], 'Why it was not: early, late, uneven … tight', ['1 … 8']],
     [['ArrowLeft', 'ArrowRight'], 'Where: the change before, the next'],
     [['s'], 'Where: the same place as before'],

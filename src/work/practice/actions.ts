@@ -1,6 +1,6 @@
 /** What keys and buttons of the runner do. */
 import { isStringChange, type Transition } from '@/core';
-import type { Reason, RunPlace } from '@/core/record';
+import type { JudgedBy, Reason, RunPlace } from '@/core/record';
 import { newId } from '@/storage';
 import type { PlaybackControl } from '../playing';
 import { told } from '../perform';
@@ -31,8 +31,11 @@ export function practiceActions({ store, sound, goesOn, hasWarmUp, lastPlace }: 
   return {
     start,
     stop: () => dispatch({ is: 'stop', place: place() }),
-    judge: (verdict: 'clean' | 'not clean') =>
-      dispatch({ is: 'judge', verdict, place: place(), id: newId(), now: now() }),
+    judge: (verdict: 'clean' | 'not clean', by: JudgedBy = 'ear') => {
+      const id = newId();
+      dispatch({ is: 'judge', verdict, by, place: place(), id, now: now() });
+      return id;
+    },
     tight: () => dispatch({ is: 'sign', kind: 'tight', id: newId(), now: now() }),
     pain: () => dispatch({ is: 'sign', kind: 'pain', id: newId(), now: now() }),
     takeBack: () => dispatch({ is: 'take back' }),

@@ -13,6 +13,7 @@ const run = (minutes: number) =>
     strokes: 0,
     wideStretches: 0,
     byHand: false,
+    judgedBy: 'ear',
   }) as unknown as RunRecord;
 const at = (seconds: number) => ({ recordMs: END_MS + seconds * 1000, nowMs: 7_000 + seconds * 1000 });
 const ready = { phase: 'ready', restUntilMs: 0 } as const;

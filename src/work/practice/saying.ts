@@ -83,6 +83,7 @@ export function judge(state: PracticeState, event: Extract<PracticeEvent, { is: 
     ...{ sitting, exerciseId: given.exerciseId, stepped, setup: given.setup, step, played, verdict },
     passageHash: passageHash(passage),
     seen: state.seen,
+    judgedBy: event.by ?? 'ear',
   });
 
   const moved: PracticeState = { ...state, sitting: next };

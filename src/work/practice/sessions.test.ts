@@ -60,7 +60,15 @@ async function ran(exerciseId: string, playerId: string, daysAgo: number, verdic
         strokes: 8,
         exposure: NO_KINDS,
       },
-      ...{ wideStretches: 0, sound: null, seen: '', byHand: false, corrects: null, replaces: [] },
+      ...{
+        wideStretches: 0,
+        sound: null,
+        seen: '',
+        byHand: false,
+        judgedBy: 'ear',
+        corrects: null,
+        replaces: [],
+      },
     },
     {},
   );

@@ -78,6 +78,7 @@ describe('a sitting', () => {
             setup: DEFAULT_SETUP,
             step,
             seen: '',
+            judgedBy: 'ear' as const,
             verdict,
             played: run,
           },
@@ -106,7 +107,15 @@ describe('a sitting', () => {
       const stepped = dense.stepped(step);
       const { passage } = stepped.exercise;
       const kept = runFrom({
-        ...{ sitting, exerciseId: 'e', stepped, setup: DEFAULT_SETUP, step, seen: '' },
+        ...{
+          sitting,
+          exerciseId: 'e',
+          stepped,
+          setup: DEFAULT_SETUP,
+          step,
+          seen: '',
+          judgedBy: 'ear' as const,
+        },
         passageHash: passageHash(passage),
         verdict: { passes: 3, verdict: 'clean', stoppedIn: null },
         played: { passes: 3, under: null, bpm: step.bpm, wanted: 3 },

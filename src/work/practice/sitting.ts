@@ -12,7 +12,7 @@ import {
   type Move,
   type Setup,
 } from '@/core';
-import { type Verdict, playedFigures } from '@/core/record';
+import { type JudgedBy, type Verdict, playedFigures } from '@/core/record';
 import type { Stepped } from '@/core/drills';
 import { dayOf, type Now } from './over';
 import type { NewRun, PlayedRun, PracticeMode, PracticeSitting, Standing } from '@/storage';
@@ -59,6 +59,7 @@ interface Judging {
   readonly passageHash: string;
   readonly step: Pick<LadderStep, 'part' | 'sound'>;
   readonly seen: string;
+  readonly judgedBy: JudgedBy;
   readonly played: PlayedRun;
   readonly verdict: NonNullable<ReturnType<typeof verdictOf>>;
 }
@@ -84,6 +85,7 @@ export function runFrom(judging: Judging): NewRun {
     sound: step.sound,
     seen,
     byHand: false,
+    judgedBy: judging.judgedBy,
     corrects: null,
     replaces: [],
   };

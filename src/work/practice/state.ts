@@ -1,7 +1,15 @@
 /** The state of the practice runner, what can happen to it, and what it has done. */
 import { goToStep, type LadderStep, type Passage, type PlayPlace, type Setup, type Transition } from '@/core';
 import type { Climbing, Stepped } from '@/core/drills';
-import { CAUTION, type NextStart, type Reason, type RunPlace, type Sign, type SignKind } from '@/core/record';
+import {
+  CAUTION,
+  type JudgedBy,
+  type NextStart,
+  type Reason,
+  type RunPlace,
+  type Sign,
+  type SignKind,
+} from '@/core/record';
 import {
   standingKey,
   type NewRun,
@@ -92,6 +100,8 @@ export type PracticeEvent =
   | {
       readonly is: 'judge';
       readonly verdict: 'clean' | 'not clean';
+      /** Absent: the ear. */
+      readonly by?: JudgedBy;
       readonly place: PlayPlace | null;
       readonly id: string;
       readonly now: Now;

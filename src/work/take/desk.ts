@@ -12,6 +12,8 @@ export interface TakeAsk {
   readonly exercise: Exercise;
   readonly plan: Plan;
   readonly playerId: string;
+  /** The sitting that it is a part of; absent: none. */
+  readonly sessionId?: string;
   readonly bpm: number;
   readonly passes: number;
   readonly countInBeats: number;
@@ -77,13 +79,19 @@ const TAIL_SECONDS = 0.7;
 /** Longer recordings are not read. */
 export const LONGEST_SECONDS = 600;
 /** A browser that does not tell how long sound takes to the ear and back: usual of a laptop. Common practice, no source. */
-const INPUT_SECONDS = 0.02;
+export const INPUT_SECONDS = 0.02;
 
 const MICROPHONE_TEXT: Readonly<Record<string, string>> = {
   refused: 'The microphone was refused. Allow it for this page in the browser, then press again.',
   none: 'There is no microphone. Plug one in, open a file, or let the simulated player play.',
   busy: 'The microphone does not open: another program may have it.',
 };
+
+/** Why the microphone does not open, in words. */
+export function microphoneText(error: unknown): string {
+  const { problem } = error as { problem?: string };
+  return (problem && MICROPHONE_TEXT[problem]) ?? inWords(error);
+}
 
 const PROCESSING: Readonly<Record<string, string>> = {
   echoCancellation: 'echo cancellation',
@@ -163,8 +171,7 @@ export class TakeDesk extends Store<TakeState> {
         this.put({ ...this.state, level });
       });
     } catch (error) {
-      const problem = (error as { problem?: string }).problem;
-      return this.fail(turn, (problem && MICROPHONE_TEXT[problem]) ?? inWords(error));
+      return this.fail(turn, microphoneText(error));
     }
     if (turn !== this.turn) return capture.drop();
     this.capture = capture;

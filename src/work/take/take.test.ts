@@ -59,6 +59,8 @@ function desk(change: Partial<TakeTools> = {}) {
       world.isOpen--;
       return Promise.resolve({ samples: take.samples, sampleRate: RATE, startFrame: 1000, gaps: [] });
     },
+    restart: () => undefined,
+    cut: () => Promise.reject(new Error('not asked for')),
     drop: () => {
       world.isOpen--;
       world.dropped++;

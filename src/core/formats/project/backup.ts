@@ -121,6 +121,7 @@ const settings = Joi.object({
   practice: Joi.object({
     clicks: Joi.object().unknown(true),
     goesOn: Joi.boolean(),
+    takesHeard: Joi.boolean(),
     showsPick: Joi.boolean(),
     pedals: Joi.object({ clean: word, notClean: word }),
     warmUp: Joi.array()

@@ -1,0 +1,156 @@
+/** Listening in practice: what is suggested, kept with the run, forgotten; and who judged. */
+import { describe, expect, it } from 'vitest';
+import { checkTake, DEFAULT_SETUP, emptyPassage, newExercise, PLAIN_CLICK, planOf, putNote } from '@/core';
+import { simulateTake, type PlayerErrors } from '@/core/take';
+import type { Capture } from '@/audio';
+import { planFor, type TakeAsk } from '../take/desk';
+import { judgedBy, RunHearing, suggestionOf, type HearingTools, type Suggestion } from './hearing';
+
+const RATE = 24_000;
+
+/** Eight notes over two strings, four times round. */
+function ask(): TakeAsk {
+  let passage = { ...emptyPassage(), subdivision: 4 };
+  const step = passage.meter.beatTicks / 4;
+  [3, 3, 3, 2, 2, 2, 2, 3].forEach((string, at) => {
+    passage = { ...putNote(passage, at * step, string, 5 + (at % 3)) };
+  });
+  passage = { ...passage, lengthTicks: 8 * step };
+  const policy = { kind: 'alternateByNote', start: 'down', loop: true } as const;
+  const exercise = { ...newExercise('Over the brook', passage), policy };
+  return {
+    ...{ exerciseId: 'e', playerId: 'p', exercise, plan: planOf(passage, policy, DEFAULT_SETUP) },
+    ...{ bpm: 100, passes: 4, countInBeats: 4, clicks: PLAIN_CLICK },
+  };
+}
+
+function hearing(errors: PlayerErrors, change: Partial<HearingTools> = {}) {
+  const asked = ask();
+  const { samples } = simulateTake(planFor(asked), { seed: 8, sampleRate: RATE, errors });
+  const kept: [Suggestion, string][] = [];
+  const world = { isOpen: 0, restarts: 0, lost: () => undefined as void };
+  const capture: Capture = {
+    sampleRate: RATE,
+    processed: [],
+    onLost: (tell) => (world.lost = tell),
+    restart: () => {
+      world.restarts += 1;
+    },
+    cut: () => Promise.resolve({ samples, sampleRate: RATE, startFrame: 500, gaps: [] }),
+    stop: () => Promise.reject(new Error('not asked for')),
+    drop: () => {
+      world.isOpen -= 1;
+    },
+  };
+  const one = new RunHearing({
+    openMicrophone: () => {
+      world.isOpen++;
+      return Promise.resolve(capture);
+    },
+    check: (heard, rate, plan, start) => ({
+      result: Promise.resolve(checkTake(heard, rate, plan, { startSeconds: start! })),
+      stop: () => undefined,
+    }),
+    startFrame: () => 500 + (0.5 + 2.4) * RATE,
+    latencySeconds: () => Promise.resolve(0),
+    wait: () => Promise.resolve(),
+    keep: (heard, runId) => {
+      kept.push([heard, runId]);
+      return Promise.resolve();
+    },
+    ...change,
+  });
+  return { one, asked, kept, world, state: () => one.getSnapshot() };
+}
+
+/** A run from its start to its end, heard. */
+async function heardRun(errors: PlayerErrors) {
+  const all = hearing(errors);
+  await all.one.turnOn();
+  all.one.begin(all.asked);
+  await Promise.resolve();
+  await all.one.end(4);
+  return all;
+}
+
+describe('listening', () => {
+  it('suggests clean, is confirmed, and is kept with the run', async () => {
+    const { one, kept, state, world } = await heardRun({ spreadMs: 4 });
+    expect(state().suggestion).toMatchObject({ clean: true, reason: null, change: null });
+    expect(state().suggestion!.text).toMatch(/^Heard: clean, two notes in three within \d/);
+    expect(judgedBy(state().suggestion, 'clean')).toBe('confirmed');
+    expect(judgedBy(state().suggestion, 'not clean')).toBe('overruled');
+    expect(judgedBy(null, 'clean')).toBe('ear');
+    await one.wasJudged('run');
+    expect(kept.map(([heard, id]) => [heard.clean, id])).toEqual([[true, 'run']]);
+    expect([state().suggestion, state().phase, world.isOpen]).toEqual([null, 'open', 1]);
+    one.turnOff();
+    expect([state().phase, world.isOpen]).toEqual(['off', 0]);
+  });
+
+  it('suggests not clean with its place and reason', async () => {
+    const { state } = await heardRun({ spreadMs: 3, missing: 0.1 });
+    expect(state().suggestion).toMatchObject({ clean: false, reason: 'silent' });
+    expect(state().suggestion!.text).toMatch(/^Heard: not clean, a note is missing \(.*pass \d\)\.$/);
+  });
+
+  it('names the change that leads to the first fault', () => {
+    const asked = ask();
+    const plan = planFor(asked);
+    const { samples } = simulateTake(plan, { seed: 8, sampleRate: RATE, errors: { spreadMs: 2 } });
+    const report = checkTake(samples, RATE, plan);
+    const at = plan.notes.findIndex(({ change }) => change === 'inside');
+    const verdict = { clean: false, noteId: plan.notes[at]!.id, because: 'wrong' } as const;
+    const { change, text, reason } = suggestionOf({ ...report, verdict }, asked)!;
+    expect([change!.kind, reason]).toEqual(['inside', 'wrong']);
+    expect(text).toContain(`inside, string ${change!.stringFrom} to ${change!.stringTo}, pass 1`);
+    expect(suggestionOf({ ...report, verdict: null }, asked)).toBeNull();
+  });
+
+  it('of a run that was judged before it was heard is kept all the same; nothing is suggested then', async () => {
+    const { one, asked, kept, state } = hearing({ spreadMs: 4 });
+    await one.turnOn();
+    one.begin(asked);
+    await Promise.resolve();
+    const ending = one.end(4);
+    expect(state().phase).toBe('checking');
+    await one.wasJudged('early');
+    await ending;
+    expect(kept.map(([, id]) => id)).toEqual(['early']);
+    expect(state().suggestion).toBeNull();
+  });
+
+  it('forgets when it is turned off, and says what it cannot hear', async () => {
+    const { one, asked, kept, state, world } = hearing({ spreadMs: 4 });
+    one.begin(asked);
+    expect([state().phase, world.restarts]).toEqual(['off', 0]);
+    await one.turnOn();
+    one.begin(asked);
+    await Promise.resolve();
+    const ending = one.end(4);
+    one.turnOff();
+    await ending;
+    expect([state(), kept, world.isOpen]).toEqual([
+      { phase: 'off', level: null, suggestion: null, fault: null },
+      [],
+      0,
+    ]);
+    await one.turnOn();
+    one.begin(null);
+    expect(state().fault).toMatch(/steady tempo/);
+    one.begin(asked);
+    await one.end(0);
+    expect([state().phase, state().suggestion]).toEqual(['open', null]);
+    world.lost();
+    expect([state().phase, state().fault]).toEqual(['off', expect.stringMatching(/went away/)]);
+    const refused = hearing(
+      {},
+      { openMicrophone: () => Promise.reject(Object.assign(new Error(), { problem: 'refused' })) },
+    );
+    await refused.one.turnOn();
+    expect([refused.state().phase, refused.state().fault]).toEqual([
+      'off',
+      expect.stringMatching(/Allow it/),
+    ]);
+  });
+});
