@@ -19,7 +19,7 @@ test('a run is heard, a verdict is suggested and taken by a key; one by ear is t
     await expect(page.locator('[data-phase=ready]')).toBeVisible();
     await expect(page.locator('[data-microphone-open]')).toHaveCount(0);
     await page.getByRole('button', { name: 'Listen' }).press('Enter');
-    await expect(page.locator('[data-microphone-open]')).toBeVisible();
+    await expect(page.locator('[data-hearing=open] [data-microphone-open]')).toBeVisible();
     await page.locator('[data-phase]').focus();
     await page.keyboard.press(' ');
     await expect(page.locator('[data-hearing=hearing]')).toBeVisible();

@@ -21,6 +21,12 @@ describe('pages', () => {
     expect(config.matcher.every((one) => typeof one === 'string')).toBe(true);
   });
 
+  it('may ask for the microphone themselves, and for nothing else of the device', () => {
+    expect(asked('GET').headers.get('Permissions-Policy')).toBe(
+      'microphone=(self), camera=(), geolocation=()',
+    );
+  });
+
   it.each(['POST', 'PUT', 'DELETE', 'PATCH', 'OPTIONS'])('refuse %s', (method) => {
     const response = asked(method);
     expect([response.status, response.headers.get('Allow'), response.body]).toEqual([405, 'GET, HEAD', null]);

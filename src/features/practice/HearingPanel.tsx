@@ -86,7 +86,8 @@ export function HearingPanel({
   if (phase === 'off' && !fault) return null;
   return (
     <Root data-hearing={phase}>
-      {phase === 'off' ? null : (
+      {phase === 'opening' ? <span>{PHASES.opening}</span> : null}
+      {phase === 'off' || phase === 'opening' ? null : (
         <span className="open" data-microphone-open>
           <Mic size={16} aria-hidden /> {PHASES[phase]}
         </span>

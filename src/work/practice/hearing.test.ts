@@ -135,7 +135,11 @@ describe('listening', () => {
       [],
       0,
     ]);
-    await one.turnOn();
+    const opening = one.turnOn();
+    one.begin(asked);
+    expect([state().phase, state().fault]).toEqual(['opening', expect.stringMatching(/still opening/)]);
+    await opening;
+    expect(state().phase).toBe('open');
     one.begin(null);
     expect(state().fault).toMatch(/steady tempo/);
     one.begin(asked);

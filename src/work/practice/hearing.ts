@@ -142,7 +142,11 @@ export class RunHearing extends Store<HearingState> {
 
   /** A run begins. @param ask null: it cannot be held against a plan (its tempo moves, or it goes on for ever). */
   begin(ask: TakeAsk | null): void {
-    if (!this.capture) return;
+    if (!this.capture) {
+      if (this.state.phase === 'opening')
+        this.set({ fault: 'This run is not heard: the microphone was still opening.' });
+      return;
+    }
     const mine = ++this.turn;
     this.running?.stop();
     this.running = null;
