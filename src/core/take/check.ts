@@ -97,12 +97,7 @@ export function checkTake(
   const notes = takenNotes(plan, hearing, deviations, decibels);
   const extras = hearing.extras.map(({ at }) => at);
   const spreadMs = spreadsOf(plan, notes);
-  // Bunched sweeps are a fault of their own; they do not make the whole uneven.
-  const steady = spreadsOf(
-    plan,
-    notes.map((note) => (note.bunched ? { ...note, state: 'wrong' } : note)),
-  );
-  const why = whyNot(plan, hearing, steady?.all ?? null);
+  const why = whyNot(plan, hearing, spreadMs?.all ?? null);
   const first = notes.findIndex(({ onset }) => onset !== null);
   const last = notes.findLastIndex(({ onset }) => onset !== null);
   const { timeLine } = hearing;

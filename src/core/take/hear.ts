@@ -46,6 +46,7 @@ const LATE_LOOK_AMOUNT = 0.3;
 const USUAL_NOTES = 60;
 /** Swept notes come in a bunch, and the note after them waits. */
 const LOOSE_PART = 0.5;
+const BUNCHED_PART = 0.6;
 /** Two beginnings nearer than this are one. */
 const APART_SECONDS = 0.012;
 const WEAK_STRENGTH = 0.08;
@@ -159,9 +160,18 @@ export function hearPlan(
       if (other.cost < matched.cost) matched = other;
     }
   tell(0.85);
+  // A bunch of swept notes says nothing of the time it was played in: it is early by itself.
+  const isBunched = (found: readonly (number | null)[], note: number): boolean => {
+    const [before, here] = [found[note - 1], found[note]];
+    if (plan.notes[note]!.change !== 'sweep' || here === null || here === undefined) return false;
+    if (isBunched(found, note - 1)) return true;
+    const slot = planned[note]! - planned[note - 1]!;
+    const isNear = typeof before === 'number' && onsets[here]!.at - onsets[before]!.at < BUNCHED_PART * slot;
+    return isNear;
+  };
   const momentsOf = (found: readonly (number | null)[]): Moment[] =>
     found.flatMap((onset, note) =>
-      onset === null ? [] : [{ planned: planned[note]!, heard: onsets[onset]!.at }],
+      onset === null || isBunched(found, note) ? [] : [{ planned: planned[note]!, heard: onsets[onset]!.at }],
     );
   if (momentsOf(matched.onsets).length < 2) return null;
   let timeLine = timeLineOf(momentsOf(matched.onsets), middle);

@@ -190,12 +190,14 @@ const spreadOf = (values: readonly number[]): number | null => {
   return MAD_TO_SD * medianOf(values.map((value) => Math.abs(value - middle)));
 };
 
-/** How evenly was played, all, down and up apart. */
+/** How evenly was played, all, down and up apart; bunched sweeps are a fault of their own and do not count. */
 export function spreadsOf(plan: TakePlan, notes: readonly TakenNote[]) {
   const of = (stroke: 'down' | 'up' | null) =>
     spreadOf(
-      notes.flatMap(({ state, deviationMs }, at) =>
-        state === 'played' && (stroke === null || plan.notes[at]!.stroke === stroke) ? [deviationMs!] : [],
+      notes.flatMap(({ state, deviationMs, bunched }, at) =>
+        state === 'played' && !bunched && (stroke === null || plan.notes[at]!.stroke === stroke)
+          ? [deviationMs!]
+          : [],
       ),
     );
   const all = of(null);
