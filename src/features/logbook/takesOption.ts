@@ -1,10 +1,10 @@
 /** What the chart of takes draws, and what it says. */
-import { counted, type ChangeKind, type RunRecord, type TakeRecord } from '@/core';
+import { capital, counted, type ChangeKind, type RunRecord, type TakeRecord } from '@/core';
 import { timeAxis } from '@/ui/charts/dates';
 import { axisLook, tipLook, type ChartColours } from '@/ui/charts/look';
 import { tenths } from '@/ui/charts/tempoSeries';
 import { movements } from '@/work/take/kept';
-import { capital, changesName, msText } from '@/work/take/words';
+import { changesName, msText } from '@/work/take/words';
 
 const GRID = { left: 46, right: 14, top: 34, bottom: 26 };
 const BAND_OPACITY = 0.16;

@@ -2,14 +2,13 @@
 /** What a take says, beside the lane: kinds of change, other ways of sorting, evenness, drills, and what cannot be told. */
 import { useMemo } from 'react';
 import styled from 'styled-components';
-import { counted, KIND_NAMES, type ChangeKind, type Plan } from '@/core';
+import { capital, counted, KIND_NAMES, type Plan } from '@/core';
 import { Panel } from '@/ui/controls/panel';
 import { RowButton } from '@/ui/controls/RowButton';
 import { KindIcon } from '@/ui/lane/marks';
 import type { CheckedTake } from '@/work/take/desk';
 import {
   behindText,
-  capital,
   changesName,
   driftText,
   msText,
@@ -54,15 +53,6 @@ const Columns = styled.div`
   }
 `;
 
-const REFERENCES: Readonly<Record<ChangeKind, string>> = {
-  alternate: 'notes that alternate on one string',
-  repeat: 'repeated strokes',
-  outside: 'outside changes',
-  inside: 'inside changes',
-  sweep: 'sweeps',
-  backtrack: 'changes against the grain',
-};
-
 /** What was wrong with a change, in words. */
 export function worstText({ meanMs, faults, times }: WorstChange): string {
   const late = Math.abs(meanMs) < 1 ? 'in time' : `${msText(meanMs)} ms ${meanMs > 0 ? 'late' : 'early'}`;
@@ -94,7 +84,7 @@ export function Findings({ take, plan, onDrill }: FindingsProps) {
             <>
               <KindTable report={report} />
               <p>
-                Held against {REFERENCES[report.reference]}. A thick line is sure, a thin one may be nothing.
+                Held against {changesName(report.reference)}. A thick line is sure, a thin one may be nothing.
               </p>
             </>
           )}

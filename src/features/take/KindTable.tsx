@@ -4,9 +4,9 @@ import styled from 'styled-components';
 import { kindColour, KindIcon } from '@/ui/lane/marks';
 import { Table } from '@/ui/controls/panel';
 import { colour } from '@/ui/theme/tokens';
-import type { ChangeKind } from '@/core';
+import { capital, type ChangeKind } from '@/core';
 import { isSaid, type KindLateness, type TakeReport } from '@/core/take';
-import { capital, changesName, latenessText } from '@/work/take/words';
+import { changesName, latenessText } from '@/work/take/words';
 
 const Rows = styled(Table)`
   svg {

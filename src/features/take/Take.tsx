@@ -214,7 +214,7 @@ export function Take({ exerciseId, exercise }: { exerciseId: string; exercise: E
               {checked.name}, {checked.ask.passes === 1 ? 'one pass' : `${checked.ask.passes} passes`} at{' '}
               {checked.ask.bpm} bpm, {count} notes
             </p>
-            {checked.source === 'simulated player' && kept !== checked ? (
+            {kept !== checked && (checked.source === 'simulated player' || state.fault) ? (
               <Button onPress={() => attempt('Keeping the report', () => desk.keep())}>
                 Keep this report
               </Button>

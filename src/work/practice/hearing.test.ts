@@ -120,6 +120,19 @@ describe('listening', () => {
     expect(state().suggestion).toBeNull();
   });
 
+  it('says what was heard but could not be kept', async () => {
+    const { one, asked, state } = hearing(
+      { spreadMs: 4 },
+      { keep: () => Promise.reject(new Error('no room')) },
+    );
+    await one.turnOn();
+    one.begin(asked);
+    await Promise.resolve();
+    await one.end(4);
+    await one.wasJudged('run');
+    expect(state().fault).toMatch(/not kept; the run is.*no room/);
+  });
+
   it('forgets when it is turned off, and says what it cannot hear', async () => {
     const { one, asked, kept, state, world } = hearing({ spreadMs: 4 });
     one.begin(asked);

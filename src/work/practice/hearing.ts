@@ -194,17 +194,18 @@ export class RunHearing extends Store<HearingState> {
       this.running = null;
       const said = suggestionOf(report, heard);
       const suggestion = said && { ...said, report, ask: heard };
-      if (this.judged && suggestion) await this.tools.keep(suggestion, this.judged);
       this.set({
         phase: 'open',
-        suggestion: this.judged ? null : suggestion,
+        suggestion,
         fault: suggestion ? null : `The run was not judged by measure: ${report.why ?? 'nothing was heard'}.`,
       });
-      this.judged = null;
     } catch (error) {
       if (turn === this.turn)
         this.set({ phase: 'open', fault: `The run could not be heard: ${inWords(error)}` });
     }
+    const { judged } = this;
+    this.judged = null;
+    if (judged !== null && turn === this.turn) await this.wasJudged(judged);
   }
 
   /** The run was judged: what was heard of it is kept with it. */
@@ -216,6 +217,10 @@ export class RunHearing extends Store<HearingState> {
       return;
     }
     this.set({ suggestion: null });
-    await this.tools.keep(suggestion, runId);
+    try {
+      await this.tools.keep(suggestion, runId);
+    } catch (error) {
+      this.set({ fault: `What was heard of the run was not kept; the run is. (${inWords(error)})` });
+    }
   }
 }

@@ -176,7 +176,12 @@ export class TakeDesk extends Store<TakeState> {
     if (turn !== this.turn) return capture.drop();
     this.capture = capture;
     capture.onLost(() => this.fail(turn, 'The microphone went away. Nothing of this take is kept.'));
-    const startFrame = await this.tools.click.start(ask);
+    let startFrame: number | null;
+    try {
+      startFrame = await this.tools.click.start(ask);
+    } catch (error) {
+      return this.fail(turn, `The click does not start: ${inWords(error)}`);
+    }
     if (turn !== this.turn) return;
     if (startFrame === null) return this.fail(turn, 'The browser does not let the click sound.');
     this.put({ ...this.state, phase: 'recording' });
@@ -276,18 +281,27 @@ export class TakeDesk extends Store<TakeState> {
       const report = await running.result;
       if (turn !== this.turn) return;
       this.running = null;
-      const checked = { ...take, plan, report };
-      this.put({ ...IDLE, checked });
-      // What somebody played is kept at once; what the simulated player did, when it is asked for.
-      if (take.source !== 'simulated player') await this.tools.keep(checked);
+      this.put({ ...IDLE, checked: { ...take, plan, report } });
     } catch (error) {
-      this.fail(turn, `The check broke off: ${inWords(error)}`);
+      return this.fail(turn, `The check broke off: ${inWords(error)}`);
     }
+    // What somebody played is kept at once; what the simulated player did, when it is asked for.
+    if (take.source !== 'simulated player') await this.keep();
   }
 
-  /** Keeps what the simulated player did. */
+  /** Keeps the report that is shown; where that fails it says so, and the report stays. */
   async keep(): Promise<void> {
-    if (this.state.checked) await this.tools.keep(this.state.checked);
+    const { checked } = this.state;
+    if (!checked) return;
+    try {
+      await this.tools.keep(checked);
+      this.put({ ...this.state, fault: null });
+    } catch (error) {
+      this.put({
+        ...this.state,
+        fault: `The report was not kept, but it is still here; press Keep to try again. (${inWords(error)})`,
+      });
+    }
   }
 }
 

@@ -188,6 +188,38 @@ describe('a take', () => {
     expect([state().fault, state().checked]).toEqual([expect.stringMatching(/out of memory/), before]);
   });
 
+  it('that cannot be kept stays in sight and can be kept again', async () => {
+    let isFull = true;
+    const kept: CheckedTake[] = [];
+    const {
+      desk: one,
+      asked,
+      state,
+    } = desk({
+      keep: (take) =>
+        isFull
+          ? Promise.reject(new Error('no room'))
+          : Promise.resolve(kept.push(take)).then(() => undefined),
+    });
+    await one.open(asked, file, null);
+    expect([state().phase, state().checked?.source]).toEqual(['idle', 'file']);
+    expect(state().fault).toMatch(/was not kept, but it is still here.*no room/);
+    isFull = false;
+    await one.keep();
+    expect([state().fault, kept]).toEqual([null, [state().checked]]);
+  });
+
+  it('whose click fails closes the microphone and says so', async () => {
+    const click = { start: () => Promise.reject(new Error('no device')), stop: () => undefined };
+    const { desk: one, asked, world, state } = desk({ click: click as unknown as TakeTools['click'] });
+    await one.record(asked);
+    expect([state().phase, world.isOpen, state().fault]).toEqual([
+      'idle',
+      0,
+      expect.stringMatching(/no device/),
+    ]);
+  });
+
   it('is asked so often round that its rarest change can be told, and not for longer than a minute or so', () => {
     expect(usualPasses(ask())).toBe(12);
     expect(usualPasses({ ...ask(), bpm: 20 })).toBe(12);

@@ -1,5 +1,5 @@
 /** What a take says, in words. */
-import { counted, type ChangeKind, type NotJudged } from '@/core';
+import { capital, counted, type ChangeKind, type NotJudged } from '@/core';
 import { isSaid, type GroupLateness, type KindLateness, type TakeReport } from '@/core/take';
 
 /** Milliseconds as they are said: whole ones, below ten with a tenth. */
@@ -18,7 +18,7 @@ export function latenessText({ meanMs, low, high }: KindLateness): string {
 
 /** Notes after a kind of change, by the name of the change in the plural. */
 const CHANGES: Readonly<Record<ChangeKind, string>> = {
-  alternate: 'alternating on one string',
+  alternate: 'notes that alternate on one string',
   repeat: 'repeated strokes',
   outside: 'outside changes',
   inside: 'inside changes',
@@ -27,8 +27,6 @@ const CHANGES: Readonly<Record<ChangeKind, string>> = {
 };
 /** A kind of change in the plural. */
 export const changesName = (change: ChangeKind): string => CHANGES[change];
-
-export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Why a take is not judged, and how to record better. */
 export const NOT_JUDGED_TEXT: Readonly<Record<NotJudged, string>> = {
