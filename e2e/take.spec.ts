@@ -90,6 +90,22 @@ test('a sound file is found in its place and kept; what is none, or another exer
   );
   await expect(verdict(page)).toHaveText(/^Outside changes come [\d.]+ ms late/, { timeout: 60_000 });
   await expect(takes(page)).toHaveCount(1);
+  // The recording is kept by wish alone, and is there after a reload: to be heard again, deleted, brought back.
+  const open = page.getByRole('button', { name: /^Open the recording/ });
+  await expect(open).toHaveCount(0);
+  await page.getByRole('button', { name: /^Keep the recording too \(\d\.\d MB\)/ }).press('Enter');
+  await expect(open).toBeVisible();
+  const said = await verdict(page).textContent();
+  await page.reload();
+  await open.press('Enter');
+  await expect(verdict(page)).toHaveText(said!, { timeout: 60_000 });
+  await expect(takes(page)).toHaveCount(1);
+  await page.getByRole('button', { name: /^More for the recording/ }).press('Enter');
+  await page.getByRole('menuitem', { name: 'Delete the recording' }).press('Enter');
+  await expect(open).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).last().press('Enter');
+  await expect(open).toBeVisible();
+  await page.getByRole('radio', { name: 'File' }).press('Space');
   await give('broken.wav', Buffer.from('not a sound'));
   await expect(page.locator('[data-take-fault]')).toContainText('“broken.wav” is no sound file');
   await expect(verdict(page)).toHaveText(/^Outside changes come/);
@@ -118,11 +134,17 @@ test('the microphone is asked for by a press only; refused or missing is told; w
     await openTake(heard);
     await heard.getByRole('button', { name: 'Record' }).press('Enter');
     await expect(heard.locator('[data-microphone-open]')).toBeVisible();
+    await expect(heard.getByRole('meter', { name: 'Level' })).toBeVisible();
     await expect(heard.locator('[data-take=recording]')).toBeVisible();
     await expect(verdict(heard)).toHaveText(/^Outside changes come [\d.]+ ms late/, { timeout: 90_000 });
     await expect(heard.locator('[data-microphone-open]')).toHaveCount(0);
     await expect(takes(heard)).toHaveCount(1);
     await expect(takes(heard)).toContainText('microphone');
+    // What the microphone hears now are no chirps.
+    await heard.getByRole('button', { name: 'Measure the delay …' }).press('Enter');
+    await heard.getByRole('button', { name: 'Measure', exact: true }).press('Enter');
+    await expect(heard.locator('[data-delay=failed]')).toContainText('The chirps were not heard');
+    await heard.keyboard.press('Escape');
   } finally {
     await browser.close();
   }

@@ -74,7 +74,13 @@ export function installPackages() {
   );
 }
 
-const BUILD_INPUTS = ['src', 'package-lock.json', 'next.config.ts', 'tsconfig.json'];
+const BUILD_INPUTS = [
+  'src',
+  'package-lock.json',
+  'next.config.ts',
+  'tsconfig.json',
+  'scripts/empty-strings.cjs',
+];
 
 /** Builds the application for production where its sources changed. */
 export function build() {

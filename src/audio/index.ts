@@ -3,6 +3,7 @@ export { thePlayback, type Playback } from './playback';
 export type { PlaybackProblem, PlaybackState, Score } from './score';
 export { MicrophoneError, openMicrophone, type Capture, type Level } from './recording';
 export { latencySeconds, openOutput } from './output';
-export { decodeSound, Listening } from './listening';
+export { decodeSound, Listening, wavOf } from './listening';
+export { playChirps } from './loopback';
 export type { Recorded } from './joining';
 export { measureClicks, type ClickMeasure, type TempoAtBeat } from './measure';

@@ -55,7 +55,7 @@ export class Listening {
 }
 
 /** Samples as a WAV file of sixteen bits. */
-async function wavOf(samples: Float32Array<ArrayBuffer>, sampleRate: number): Promise<ArrayBuffer> {
+export async function wavOf(samples: Float32Array<ArrayBuffer>, sampleRate: number): Promise<ArrayBuffer> {
   const { AudioSample, AudioSampleSource, BufferTarget, Output, WavOutputFormat } =
     await import('mediabunny');
   const output = new Output({ format: new WavOutputFormat(), target: new BufferTarget() });

@@ -30,9 +30,11 @@ export interface Level {
 /** A microphone that is open. */
 export interface Capture {
   readonly sampleRate: number;
+  /** Which microphone it is, as this browser knows it. */
+  readonly device: string;
   /** Processing that the browser left on, by name; the sound is not as it is. */
   readonly processed: readonly string[];
-  /** The microphone went away. */
+  /** The microphone went away, or the loudspeaker on whose clock it is. */
   readonly onLost: (tell: () => void) => void;
   /** Forgets what came so far; the microphone stays open. */
   readonly restart: () => void;
@@ -94,11 +96,18 @@ export async function openMicrophone(volume: number, hear: (level: Level) => voi
     const settings = track?.getSettings() ?? {};
     return {
       sampleRate: context.sampleRate,
+      device: settings.deviceId ?? '',
       processed: Object.keys(AS_IT_IS).filter((name) => settings[name as keyof typeof AS_IT_IS] === true),
-      onLost: (tell) =>
-        track?.addEventListener('ended', () => {
+      onLost: (tell) => {
+        const look = () => {
           if (isOpen) tell();
-        }),
+        };
+        track?.addEventListener('ended', look);
+        // Another device: the clock is given up, and nothing comes from the microphone any more.
+        context.addEventListener('statechange', () => {
+          if (context.state === 'closed') look();
+        });
+      },
       restart: () => {
         blocks.length = 0;
         clipped = 0;

@@ -186,7 +186,7 @@ export {
   type Merge,
 } from './merging/importPlan';
 export { NEW_WEEK } from './model/week';
-export { checkTake, detectOnsets } from './take/check';
+export { checkTake, detectOnsets, type TakeOptions } from './take/check';
 export { MAX_TAKE_NOTES, type NotJudged, type TakeFault, type Take, type TakeSource } from './model/take';
 export { recordKey, sayingOf } from './merging/names';
 export { chosenFrom, countedBeside, type Version } from './merging/beside';
@@ -240,7 +240,7 @@ export { withSlurs } from './picking/overlay';
 export { type Covered, type CoverageCell, coverageOf } from './picking/coverage';
 export { placesInBeat } from './picking/places';
 export { assignStrokes, type StrokeAssignment } from './picking/strokes';
-export { countText, counted, times } from './picking/counting';
+export { countText, counted, sizeText, times } from './picking/counting';
 export { capital, STROKE_NAMES, withArticle, KIND_NAMES } from './picking/names';
 export { POLICY_MEANINGS, TURN_MEANINGS } from './picking/meanings';
 export { reasonText, otherCostText, unmetText, policyText, techniqueText, changeText } from './picking/words';

@@ -36,6 +36,7 @@ export {
 export * from './library';
 export type {
   BackupState,
+  MeasuredDelay,
   Damaged,
   PlayedRun,
   SoundSettings,
@@ -52,7 +53,8 @@ export type {
   SessionBox,
   SessionItem,
 } from './kept';
-export { keepLastExercise, keepOpenings, lastExercise, openings } from './meta';
+export { keepLastExercise, keepOpenings, keepSoundDelay, lastExercise, openings, soundDelay } from './meta';
+export * from './recordings';
 export { ConflictError, isNoRoom, LIBRARY, recordScope } from './scopes';
 export type { Held } from './thrownAway';
 export type { Gone, UndoOutcome } from './undo';

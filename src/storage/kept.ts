@@ -57,6 +57,15 @@ export interface HandoutSettings {
   readonly code: boolean;
 }
 
+/** How long sound takes out of this computer and in again, as measured with an earpiece at the microphone. */
+export interface MeasuredDelay {
+  readonly seconds: number;
+  /** What the browser said of the loudspeaker then: another one is told by it. */
+  readonly outputSeconds: number;
+  /** Which microphone it was. */
+  readonly device: string;
+}
+
 /** A part of the warm-up. */
 export interface WarmUpItem {
   readonly text: string;
@@ -242,6 +251,8 @@ export interface MetaValues {
   readonly self: string;
   /** What was given out, the latest first. */
   readonly given: readonly GivenFile[];
+  /** Never leaves this browser, as the devices do not. */
+  readonly delay: MeasuredDelay;
   /** Never leaves this browser. */
   readonly deviceId: string;
   /** Where identifiers are seeded: how often it was opened. */

@@ -1,6 +1,6 @@
 /** What this browser notes for itself: each key, typed, and which of them a backup carries. */
 import { tables, type DatabaseHandle } from './database';
-import type { MetaKey, MetaValues } from './kept';
+import type { MeasuredDelay, MetaKey, MetaValues } from './kept';
 
 /** What is noted under a key; undefined: nothing yet. */
 export async function noted<Key extends MetaKey>(
@@ -34,6 +34,14 @@ export const openings = async (db: DatabaseHandle): Promise<number> => (await no
 
 /** Notes how often it was opened. */
 export const keepOpenings = (db: DatabaseHandle, count: number): Promise<void> => note(db, 'openings', count);
+
+/** The delay of the sound that was measured last; null: none was. */
+export const soundDelay = async (db: DatabaseHandle): Promise<MeasuredDelay | null> =>
+  (await noted(db, 'delay')) ?? null;
+
+/** Notes the delay of the sound. */
+export const keepSoundDelay = (db: DatabaseHandle, delay: MeasuredDelay): Promise<void> =>
+  note(db, 'delay', delay);
 
 /** Groups of settings, and what was chosen last. Never the id of the device. */
 const BACKED_KEYS: ReadonlySet<MetaKey> = new Set<MetaKey>([

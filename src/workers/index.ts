@@ -1,11 +1,11 @@
 /** The public face of the workers. */
 import { proxy, transfer, wrap, type Remote } from 'comlink';
-import type { Exercise, Mending, Project, SetMember, SetMending, Setup } from '@/core';
+import type { Exercise, Mending, Project, SetMember, SetMending, Setup, TakeOptions } from '@/core';
 import type { Outcome, SearchEvent, Brief } from '@/core/brief';
 import type { FileReading, ListName, WriteMidiOptions, WrittenProject } from '@/core/formats';
 import type { FilesWorker, LongFormat } from './files.worker';
 import type { ComposingWorker } from './composing.worker';
-import type { SimulatedTake, Simulation, TakePlan, TakeReport } from '@/core/take';
+import type { Loopback, SimulatedTake, Simulation, TakePlan, TakeReport } from '@/core/take';
 import type { TrackPiece } from '@/core/track';
 import type { WeekBlocks, WeekConflict, WeekPlanned, WeekProblem } from '@/core/routine';
 import type { MendingWorker } from './mending.worker';
@@ -192,20 +192,32 @@ export function startTrack(
 
 const takeWorker = () => new Worker(new URL('./take.worker.ts', import.meta.url), { type: 'module' });
 
-/** Holds a recording against a plan, in a worker; `report` is told how much is done, 0–1. @param startSeconds null: it is sought. */
+/** Holds a recording against a plan, in a worker; `report` is told how much is done, 0–1. @param start where in it the plan starts, as far as that is known. */
 export function startCheck(
   samples: Float32Array<ArrayBuffer>,
   sampleRate: number,
   plan: TakePlan,
-  startSeconds: number | null,
+  start: Omit<TakeOptions, 'report'>,
   report: (done: number) => void,
 ): Running<TakeReport> {
   const worker = takeWorker();
   return running(
     worker,
-    (heard) => wrap<TakeWorker>(worker).check(samples, sampleRate, plan, startSeconds, heard),
+    (heard) => wrap<TakeWorker>(worker).check(samples, sampleRate, plan, start, heard),
     report,
   );
+}
+
+/** Seeks played chirps in a recording, in a worker. */
+export function startLoopback(
+  samples: Float32Array<ArrayBuffer>,
+  sampleRate: number,
+  startFrame: number,
+): Running<Loopback> {
+  const worker = takeWorker();
+  const seek = (): Promise<Loopback> =>
+    wrap<TakeWorker>(worker).loopback(samples, sampleRate, startFrame);
+  return running(worker, seek);
 }
 
 /** Plays a plan as the simulated player, in a worker. */

@@ -1,8 +1,10 @@
 /** Hears takes, and plays as the simulated player, off the main thread. */
 import { expose, transfer } from 'comlink';
-import { checkTake } from '@/core';
+import { checkTake, type TakeOptions } from '@/core';
 import {
+  loopbackOf,
   simulateTake,
+  type Loopback,
   type SimulatedTake,
   type Simulation,
   type TakePlan,
@@ -14,10 +16,12 @@ const take = {
     samples: Float32Array<ArrayBuffer>,
     sampleRate: number,
     plan: TakePlan,
-    startSeconds: number | null,
+    start: Omit<TakeOptions, 'report'>,
     report: (done: number) => void,
-  ): TakeReport =>
-    checkTake(samples, sampleRate, plan, { ...(startSeconds === null ? {} : { startSeconds }), report }),
+  ): TakeReport => checkTake(samples, sampleRate, plan, { ...start, report }),
+
+  loopback: (samples: Float32Array, sampleRate: number, startFrame: number): Loopback =>
+    loopbackOf(samples, sampleRate, startFrame),
 
   simulate: (plan: TakePlan, simulation: Simulation): SimulatedTake => {
     const made = simulateTake(plan, simulation);

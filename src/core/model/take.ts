@@ -63,7 +63,7 @@ export const TAKE_FIELDS = {
   /** Parts that it was slower than the plan; below 0: faster. */
   slower: number(-1, 10),
   driven: yesOrNo,
-  /** Milliseconds behind the clicks that were heard in it; null: none were. */
+  /** Milliseconds behind its clicks; null: none was heard in it, and the delay of the sound was not known. */
   behindClicksMs: orNull(LATE),
   /** What the rule of a clean run says; null: it is not judged. */
   verdict: orNull(

@@ -15,6 +15,13 @@ export function times(count: number): string {
   return count === 1 ? 'once' : count === 2 ? 'twice' : `${countText(count)} times`;
 }
 
+/** A size in bytes in words: "12 kB", "3.4 MB", "12 MB", "1.2 GB". */
+export function sizeText(bytes: number): string {
+  const of = (count: number) => count.toFixed(count < 9.95 ? 1 : 0);
+  if (bytes < 950_000) return `${Math.ceil(bytes / 1000)} kB`;
+  return bytes < 999_500_000 ? `${of(bytes / 1e6)} MB` : `${of(bytes / 1e9)} GB`;
+}
+
 /** A noun with what it names: "note 3", "notes 3 and 5", "notes 3, 5 and 7". */
 export function named(noun: string, names: readonly (string | number)[]): string {
   if (names.length < 2) return `${noun} ${names.join()}`;

@@ -23,6 +23,8 @@ import { medianOf } from './timeline';
 export interface TakeOptions {
   /** Seconds of the recording at which the plan starts, to about a tenth; absent: it is sought. */
   readonly startSeconds?: number;
+  /** `startSeconds` is the click's own start to a millisecond, since the delay of the sound was measured; absent: it is not. */
+  readonly startIsExact?: boolean;
   /** Is told how much is done, 0–1. */
   readonly report?: (done: number) => void;
 }
@@ -69,10 +71,11 @@ function whyNot(plan: TakePlan, hearing: Hearing, spreadMs: number | null): NotJ
   return null;
 }
 
-/** How far the take lies behind the clicks that are heard in it, in the middle. */
-function behindClicks(plan: TakePlan, { bleed, notes }: Hearing): number | null {
-  if (!bleed) return null;
-  const late = plan.notes.flatMap(({ onset }, at) => (notes[at] ? [notes[at].at - bleed.at(onset)] : []));
+/** How far the take lies behind its clicks, in the middle: those that are heard in it, or those of the clock. */
+function behindClicks(plan: TakePlan, { bleed, notes }: Hearing, clockSeconds: number | null): number | null {
+  if (!bleed && clockSeconds === null) return null;
+  const click = bleed ? bleed.at : (onset: number) => clockSeconds! + onset;
+  const late = plan.notes.flatMap(({ onset }, at) => (notes[at] ? [notes[at].at - click(onset)] : []));
   return late.length === 0 ? null : medianOf(late) * 1000;
 }
 
@@ -85,7 +88,7 @@ export function checkTake(
   samples: Float32Array,
   sampleRate: number,
   plan: TakePlan,
-  { startSeconds, report = () => undefined }: TakeOptions = {},
+  { startSeconds, startIsExact, report = () => undefined }: TakeOptions = {},
 ): TakeReport {
   let peak = 0;
   for (const value of samples) if (Math.abs(value) > peak) peak = Math.abs(value);
@@ -116,7 +119,7 @@ export function checkTake(
     startedLate: first > 0,
     stoppedEarly: last < notes.length - 1,
     driven,
-    behindClicksMs: behindClicks(plan, hearing),
+    behindClicksMs: behindClicks(plan, hearing, startIsExact ? (startSeconds ?? null) : null),
   };
   if (why) return { ...NOTHING, ...common, state: 'not judged', why };
   const late = kindsOf(plan, hearing);

@@ -78,7 +78,7 @@ export interface TakeReport {
   readonly stoppedEarly: boolean;
   /** The sound is squared by an amplifier: loudness cannot be told, and below 3 ms nothing is said. */
   readonly driven: boolean;
-  /** Milliseconds that the take lies behind the clicks heard in it; null: no click was heard. */
+  /** Milliseconds that the take lies behind its clicks; null: none was heard in it, and the delay of the sound is not known. */
   readonly behindClicksMs: number | null;
   readonly verdict: SuggestedVerdict | null;
 }

@@ -1,4 +1,5 @@
 'use client';
+import { sizeText } from '@/core';
 import { askToPersist, database } from '@/storage';
 import { backupState } from '@/storage/backup';
 import { Button } from '@/ui/controls/Button';
@@ -9,8 +10,11 @@ import { exportLibrary } from '@/ui/shell/exportLibrary';
 import type { Room } from '@/work/health';
 import { rawLibrary } from '@/work/givingOut';
 import { attempt } from '@/work/perform';
-import { Facts, Part, sizeText } from './parts';
+import { Facts, Part } from './parts';
 import { useKept } from '@/ui/shell/useKept';
+
+/** Bytes in words; null where the browser does not tell. */
+const bytesText = (bytes: number | null) => (bytes === null ? 'not told' : sizeText(bytes));
 
 /** Where everything is kept, how much room there is, and the ways to keep it elsewhere. */
 export function Safety({ room, onAsked }: { room: Room | null; onAsked: () => void }) {
@@ -20,11 +24,11 @@ export function Safety({ room, onAsked }: { room: Room | null; onAsked: () => vo
       <Facts>
         <div>
           <dt>Taken</dt>
-          <dd>{room ? sizeText(room.usedBytes) : '…'}</dd>
+          <dd>{room ? bytesText(room.usedBytes) : '…'}</dd>
         </div>
         <div>
           <dt>Room in this browser</dt>
-          <dd>{room ? sizeText(room.quotaBytes) : '…'}</dd>
+          <dd>{room ? bytesText(room.quotaBytes) : '…'}</dd>
         </div>
         <div>
           <dt>May the browser clear it</dt>

@@ -55,15 +55,6 @@ const TABLE_NAMES: Readonly<Record<CountedTable, string>> = {
 /** Tables by the name that they have for people. */
 export const TABLES: Readonly<Record<string, string>> = TABLE_NAMES;
 
-/** Bytes in words; null where the browser does not tell. */
-export function sizeText(bytes: number | null): string {
-  if (bytes === null) return 'not told';
-  if (bytes < 1_000_000) return `${Math.round(bytes / 1000)} kB`;
-  return bytes < 1_000_000_000
-    ? `${(bytes / 1_000_000).toFixed(1)} MB`
-    : `${(bytes / 1_000_000_000).toFixed(1)} GB`;
-}
-
 /** A part with its title. */
 export function Part({ title, children }: { title: string; children: ReactNode }) {
   return (

@@ -4,9 +4,11 @@ import { Mic, MicOff } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { Button } from '@/ui/controls/Button';
+import { LevelMeter } from '@/ui/sound/LevelMeter';
 import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
 import type { HearingState, RunHearing } from '@/work/practice/hearing';
+import type { LevelStore } from '@/work/take/microphone';
 
 const Root = styled.div`
   display: flex;
@@ -27,12 +29,7 @@ const Root = styled.div`
   .fault {
     color: ${colour.bad};
   }
-  meter {
-    width: 7rem;
-  }
 `;
-
-const shownLevel = (peak: number) => Math.max(0, 1 + Math.log10(Math.max(peak, 1e-3)) / 3);
 
 /** After so long what was heard is taken, where the player chose so. */
 const PAUSE_MS = 4000;
@@ -61,18 +58,20 @@ export function HearingButton({ hearing, heard }: { hearing: RunHearing; heard: 
 /** What is open, and what was heard. */
 export function HearingPanel({
   heard,
+  level,
   isJudging,
   takesHeard,
   onTake,
 }: {
   heard: HearingState;
+  level: LevelStore;
   /** A run waits for its verdict. */
   isJudging: boolean;
   /** What was heard is taken after a pause. */
   takesHeard: boolean;
   onTake: (by: 'confirmed' | 'measured') => void;
 }) {
-  const { phase, level, suggestion, fault } = heard;
+  const { phase, suggestion, fault } = heard;
   const take = useRef(onTake);
   useEffect(() => {
     take.current = onTake;
@@ -92,18 +91,7 @@ export function HearingPanel({
           <Mic size={16} aria-hidden /> {PHASES[phase]}
         </span>
       )}
-      {level && phase !== 'off' ? (
-        <meter
-          aria-label="Level"
-          min={0}
-          max={1}
-          low={0.25}
-          high={0.97}
-          optimum={0.7}
-          value={shownLevel(level.peak)}
-        />
-      ) : null}
-      {level && level.clipped > 0 ? <span className="fault">Too loud: it is clipped.</span> : null}
+      <LevelMeter level={level} />
       {fault ? (
         <span className="fault" role="alert">
           {fault}

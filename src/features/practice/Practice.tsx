@@ -276,6 +276,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
       {isOnStage ? (
         <HearingPanel
           heard={heard}
+          level={hearing.level}
           isJudging={isJudging}
           takesHeard={settings.takesHeard}
           onTake={takeHeard}

@@ -2,16 +2,15 @@
 /** Listening to the runs of a view: follows the runner, and closes the microphone with the view. */
 import { useEffect, useRef, useState } from 'react';
 import type { Exercise } from '@/core';
-import { addTake, database, soundSettings } from '@/storage';
+import { addTake, database } from '@/storage';
 import { useStore } from '@/ui/shell/useStore';
+import { MICROPHONE } from '@/ui/sound/microphone';
 import { startCheck } from '@/workers';
 import { attempt } from '@/work/perform';
 import { RunHearing, type HearingState } from '@/work/practice/hearing';
 import type { TakeAsk } from '@/work/take/desk';
 import { takeOf } from '@/work/take/kept';
 import type { Practising } from './usePractice';
-
-const audio = () => import('@/audio');
 
 /** What a run of now is to be held against; null: it cannot be. */
 function askOf({ state, given, settings, player }: Practising, exerciseId: string): TakeAsk | null {
@@ -40,17 +39,9 @@ export function useHearing(
   const [hearing] = useState(
     () =>
       new RunHearing({
-        openMicrophone: async (hear) => {
-          const { openMicrophone } = await audio();
-          return openMicrophone((await soundSettings(database())).volume, hear);
-        },
+        ...MICROPHONE,
         check: startCheck,
         startFrame: control.startFrame,
-        latencySeconds: async () => {
-          const { latencySeconds, openOutput } = await audio();
-          return latencySeconds((await openOutput((await soundSettings(database())).volume)).context);
-        },
-        wait: (seconds) => new Promise((resolve) => setTimeout(resolve, seconds * 1000)),
         keep: async ({ ask, report }, runId) => {
           const { playerId, exercise, bpm, passes } = ask;
           const of = { playerId, exerciseId: ask.exerciseId, exercise, bpm, passes };

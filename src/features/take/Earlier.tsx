@@ -1,34 +1,89 @@
 'use client';
 /** Reports that are kept, and what moved since one of them. */
 import { useState } from 'react';
-import { bpmText, type TakeRecord } from '@/core';
+import { Ellipsis } from 'lucide-react';
+import styled from 'styled-components';
+import { bpmText, sizeText, type TakeRecord } from '@/core';
 import { database, removeTake } from '@/storage';
+import { Menu } from '@/ui/controls/Menu';
 import { Panel, Table } from '@/ui/controls/panel';
 import { RowButton } from '@/ui/controls/RowButton';
+import { download } from '@/ui/shell/download';
 import { attempt, told } from '@/work/perform';
 import { movements } from '@/work/take/kept';
-import { changesName, msText } from '@/work/take/words';
+import type { Recordings } from '@/work/take/recordings';
+import { changesName, keptText, signedMs } from '@/work/take/words';
 import { undoOf } from '@/work/undoing';
-
-const signed = (ms: number) => `${ms < 0 ? '−' : '+'}${msText(ms)}`;
-
-/** A kept report in a few words. */
-function saysOf({ notJudged, kinds, notes, extras }: TakeRecord): string {
-  if (notJudged) return `not judged: ${notJudged}`;
-  const sure = kinds
-    .filter(({ p }) => p < 0.05)
-    .map((kind) => `${changesName(kind.change)} ${signed(kind.meanMs)} ms`);
-  const faults = notes.filter(({ state }) => state !== 'played').length + extras;
-  return [
-    ...(sure.length > 0 ? sure : ['no kind late or early']),
-    ...(faults > 0 ? [`${faults} faults`] : []),
-  ].join(', ');
-}
 
 const MOST = 6;
 
+const Actions = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.35rem;
+`;
+
+/** A recording that is kept with its report. */
+function Recording({
+  take,
+  bytes,
+  recordings,
+  isSame,
+  onOpen,
+}: {
+  take: TakeRecord;
+  bytes: number;
+  recordings: Recordings;
+  isSame: boolean;
+  onOpen: (take: TakeRecord) => void;
+}) {
+  const when = `${take.day} ${take.at.slice(11, 16)}`;
+  const save = () =>
+    attempt('Saving the recording', async () =>
+      download(`take-${take.day}.wav`, await recordings.file(take.id), 'audio/wav'),
+    );
+  return (
+    <>
+      {isSame ? (
+        <RowButton aria-label={`Open the recording of ${when}`} onClick={() => onOpen(take)}>
+          Open ({sizeText(bytes)})
+        </RowButton>
+      ) : (
+        `of other notes, ${sizeText(bytes)} `
+      )}
+      <Menu
+        label={`More for the recording of ${when}`}
+        icon={<Ellipsis size={18} aria-hidden />}
+        items={[
+          { id: 'save', name: 'Save the recording as a file', run: save },
+          {
+            id: 'delete',
+            name: 'Delete the recording',
+            run: () => attempt('Deleting the recording', () => recordings.remove(take.id)),
+          },
+        ]}
+      />
+    </>
+  );
+}
+
 /** Earlier takes of the exercise, the newest first; one of them is held against the newest. */
-export function Earlier({ takes }: { takes: readonly TakeRecord[] }) {
+export function Earlier({
+  takes,
+  recordings,
+  kept,
+  hash,
+  onOpen,
+}: {
+  takes: readonly TakeRecord[];
+  recordings: Recordings;
+  /** Bytes of the recordings that are kept, by take. */
+  kept: ReadonlyMap<string, number>;
+  /** Of the exercise's notes: a recording of others is not held against them. */
+  hash: string;
+  onOpen: (take: TakeRecord) => void;
+}) {
   const [wanted, setWanted] = useState<string | null>(null);
   const [isAll, setIsAll] = useState(false);
   const [newest] = takes;
@@ -65,22 +120,31 @@ export function Earlier({ takes }: { takes: readonly TakeRecord[] }) {
               </th>
               <td className="number">{bpmText(take.bpm)}</td>
               <td>{take.source}</td>
-              <td className="long">{saysOf(take)}</td>
+              <td className="long">{keptText(take)}</td>
               <td>
-                {take === newest ? null : (
+                <Actions>
+                  {kept.has(take.id) ? (
+                    <Recording
+                      {...{ take, recordings, onOpen }}
+                      bytes={kept.get(take.id)!}
+                      isSame={hash === take.passageHash}
+                    />
+                  ) : null}
+                  {take === newest ? null : (
+                    <RowButton
+                      aria-pressed={take.id === wanted}
+                      onClick={() => setWanted(take.id === wanted ? null : take.id)}
+                    >
+                      What moved since
+                    </RowButton>
+                  )}
                   <RowButton
-                    aria-pressed={take.id === wanted}
-                    onClick={() => setWanted(take.id === wanted ? null : take.id)}
+                    aria-label={`Delete the take of ${take.day} ${take.at.slice(11, 16)}`}
+                    onClick={() => remove(take)}
                   >
-                    What moved since
+                    Delete
                   </RowButton>
-                )}{' '}
-                <RowButton
-                  aria-label={`Delete the take of ${take.day} ${take.at.slice(11, 16)}`}
-                  onClick={() => remove(take)}
-                >
-                  Delete
-                </RowButton>
+                </Actions>
               </td>
             </tr>
           ))}
@@ -96,8 +160,9 @@ export function Earlier({ takes }: { takes: readonly TakeRecord[] }) {
           <ul role="status" data-moved>
             {moved.map(({ change, fromMs, toMs, low, high }) => (
               <li key={change}>
-                {changesName(change)}: {signed(fromMs)} to {signed(toMs)} ms, moved by {signed(toMs - fromMs)}{' '}
-                (95 %: {signed(low)} to {signed(high)}){low <= 0 && high >= 0 ? ', which may be nothing' : ''}
+                {changesName(change)}: {signedMs(fromMs)} to {signedMs(toMs)} ms, moved by{' '}
+                {signedMs(toMs - fromMs)} (95 %: {signedMs(low)} to {signedMs(high)})
+                {low <= 0 && high >= 0 ? ', which may be nothing' : ''}
               </li>
             ))}
           </ul>

@@ -11,10 +11,10 @@ import {
   behindText,
   changesName,
   driftText,
-  msText,
   saidGroups,
   spreadText,
   untold,
+  worstText,
 } from '@/work/take/words';
 import { worstChanges, type WorstChange } from '@/work/take/worst';
 import { KindTable, LatenessTable } from './KindTable';
@@ -52,14 +52,6 @@ const Columns = styled.div`
     grid-template-columns: minmax(0, 1fr);
   }
 `;
-
-/** What was wrong with a change, in words. */
-export function worstText({ meanMs, faults, times }: WorstChange): string {
-  const late = Math.abs(meanMs) < 1 ? 'in time' : `${msText(meanMs)} ms ${meanMs > 0 ? 'late' : 'early'}`;
-  return faults === 0
-    ? `${late} in the mean of ${counted(times, 'time')}`
-    : `not as it should be ${faults} of ${counted(times, 'time')}${Math.abs(meanMs) >= 1 ? `, else ${late}` : ''}`;
-}
 
 interface FindingsProps {
   readonly take: CheckedTake;

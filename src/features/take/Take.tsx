@@ -5,9 +5,9 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { KIND_NAMES, noteById, PLAIN_CLICK, planOf, type Exercise } from '@/core';
+import { passageHash, PLAIN_CLICK, planOf, sizeText, type Exercise, type TakeRecord } from '@/core';
 import { climbOf } from '@/core/drills';
-import { noteIdOf, passOf } from '@/core/take';
+import { passOf } from '@/core/take';
 import { database, keptLadder, practiceSettings, readTakes, soundSettings } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { GoLink } from '@/ui/controls/GoLink';
@@ -21,14 +21,15 @@ import { useKept } from '@/ui/shell/useKept';
 import { colour } from '@/ui/theme/tokens';
 import { mendingDrill, NO_SUCH_CHANGE } from '@/work/mendDrill';
 import { attempt } from '@/work/perform';
-import { usualPasses, type CheckedTake, type TakeAsk } from '@/work/take/desk';
-import { msText, verdictText } from '@/work/take/words';
+import { usualPasses, type TakeAsk } from '@/work/take/desk';
+import { recordingBytes } from '@/work/take/recordings';
+import { noteText, verdictText } from '@/work/take/words';
 import { Earlier } from './Earlier';
 import { Findings } from './Findings';
 import { TakeLane } from './TakeLane';
 import { TakeSetup } from './TakeSetup';
 import { NoteTable } from './NoteTable';
-import { useListening, useTakeDesk } from './useTake';
+import { useListening, useRecordings, useTakeDesk } from './useTake';
 
 const Root = styled.div`
   display: grid;
@@ -81,28 +82,6 @@ const KEYS = keyList('Notes of the take', [
 const SHEET = [KEYS];
 const LANE_WIDTH = 260;
 
-const FAULTS = { played: '', wrong: 'another pitch', missing: 'missing' } as const;
-
-/** A note of a take in words. */
-function noteText({ plan, report, ask }: CheckedTake, index: number): string {
-  const planned = plan.notes[index]!;
-  const { deviationMs, state, bunched, loudnessDb } = report.notes[index]!;
-  const note = noteById(ask.exercise.passage, noteIdOf(planned.id));
-  const place = note ? `string ${note.string} fret ${note.dead ? 'dead' : note.fret}` : '';
-  const change = planned.change ? `, ${KIND_NAMES[planned.change]}` : '';
-  const late =
-    deviationMs === null
-      ? ''
-      : Math.abs(deviationMs) < 0.5
-        ? ', in its place'
-        : `, ${msText(deviationMs)} ms ${deviationMs > 0 ? 'late' : 'early'}`;
-  const loud =
-    loudnessDb === undefined || Math.abs(loudnessDb) < 3
-      ? ''
-      : `, ${Math.round(loudnessDb)} dB beside others of its pitch`;
-  return `Note ${index + 1}: ${place}${change}${late}${bunched ? ', bunched' : ''}${FAULTS[state] ? `, ${FAULTS[state]}` : ''}${loud}.`;
-}
-
 /** The take check of an exercise that is there. */
 export function Take({ exerciseId, exercise }: { exerciseId: string; exercise: Exercise }) {
   const player = usePlayer();
@@ -121,13 +100,14 @@ export function Take({ exerciseId, exercise }: { exerciseId: string; exercise: E
   }, [exerciseId, player.id]);
   const takes = useKept(() => readTakes(database(), player.id, exerciseId), [exerciseId, player.id]);
   const [changed, setChanged] = useState<{ bpm?: number; passes?: number }>({});
-  const [kept, setKept] = useState<CheckedTake | null>(null);
-  const { desk, state } = useTakeDesk(setKept);
-  const { checked } = state;
+  const { desk, state } = useTakeDesk();
+  const { recordings, kept } = useRecordings();
+  const { checked, keptId } = state;
   const [wantedNote, setWantedNote] = useState<number | null>(null);
   const [wantedPass, setWantedPass] = useState(0);
   const listening = useListening(checked);
   useKeySheet(SHEET);
+  const hash = useMemo(() => passageHash(exercise.passage), [exercise.passage]);
   if (!given) return <p aria-busy="true">Opening the take check …</p>;
 
   const firstBpm = given.ladder
@@ -170,6 +150,15 @@ export function Take({ exerciseId, exercise }: { exerciseId: string; exercise: E
       const id = await mendingDrill(exerciseId, exercise, exercise.passage, spot, player.setup);
       if (id) router.push(`/practice/${id}`);
       else say(NO_SUCH_CHANGE);
+    });
+  const keepRecording = async () => {
+    const id = await desk.keep();
+    if (id !== null && checked) await recordings.keep(id, checked);
+  };
+  const reopen = ({ id, bpm, passes: round, source, day }: TakeRecord) =>
+    attempt('Opening the recording', async () => {
+      const again = { ...ask, bpm, passes: round };
+      await desk.reopen(again, await recordings.file(id), { takeId: id, source, name: `${source}, ${day}` });
     });
   const isShown = checked !== null && checked.report.due.length > 0;
   return (
@@ -214,9 +203,14 @@ export function Take({ exerciseId, exercise }: { exerciseId: string; exercise: E
               {checked.name}, {checked.ask.passes === 1 ? 'one pass' : `${checked.ask.passes} passes`} at{' '}
               {checked.ask.bpm} bpm, {count} notes
             </p>
-            {kept !== checked && (checked.source === 'simulated player' || state.fault) ? (
+            {keptId === null && (checked.source === 'simulated player' || state.fault) ? (
               <Button onPress={() => attempt('Keeping the report', () => desk.keep())}>
                 Keep this report
+              </Button>
+            ) : null}
+            {keptId === null || !kept.has(keptId) ? (
+              <Button onPress={() => attempt('Keeping the recording', keepRecording, 'The report stays.')}>
+                Keep the recording too ({sizeText(recordingBytes(checked))})
               </Button>
             ) : null}
             {isShown && passes > 1 ? (
@@ -275,7 +269,9 @@ export function Take({ exerciseId, exercise }: { exerciseId: string; exercise: E
           <NoteTable take={checked} pass={pass} />
         </>
       ) : null}
-      {takes && takes.length > 0 ? <Earlier takes={takes} /> : null}
+      {takes && takes.length > 0 ? (
+        <Earlier takes={takes} recordings={recordings} kept={kept} hash={hash} onOpen={reopen} />
+      ) : null}
     </Root>
   );
 }

@@ -8,10 +8,12 @@ import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
+import { LevelMeter } from '@/ui/sound/LevelMeter';
 import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
 import type { TakeAsk, TakeDesk, TakeState } from '@/work/take/desk';
 import { PLAYERS, SOUNDS, type PlayerId, type SoundId } from '@/work/take/simulated';
+import { DelayButton } from './DelayButton';
 
 const Row = styled.div`
   display: flex;
@@ -36,7 +38,6 @@ const Row = styled.div`
     color: ${colour.bad};
     font-weight: 650;
   }
-  meter,
   progress {
     width: 100%;
   }
@@ -47,9 +48,6 @@ type SourceId = 'microphone' | 'file' | 'simulated';
 /** The most passes of a take. */
 const MOST_PASSES = 50;
 
-/** A level as a meter shows it: 60 decibels on a line. */
-const shownLevel = (peak: number) => Math.max(0, 1 + Math.log10(Math.max(peak, 1e-3)) / 3);
-
 const WORDS = {
   opening: 'Opening the microphone …',
   reading: 'Reading the sound …',
@@ -58,17 +56,14 @@ const WORDS = {
 
 /** What is under way, with what ends it. */
 function UnderWay({ desk, state }: { desk: TakeDesk; state: TakeState }) {
-  const { phase, level, done } = state;
+  const { phase, done } = state;
   if (phase === 'recording')
     return (
       <>
         <span className="open" data-microphone-open>
           <Mic size={16} aria-hidden /> The microphone is open
         </span>
-        <label className="level">
-          Level{level && level.clipped > 0 ? ': too loud, it is clipped' : ''}
-          <meter min={0} max={1} low={0.25} high={0.97} optimum={0.7} value={shownLevel(level?.peak ?? 0)} />
-        </label>
+        <LevelMeter level={desk.level} />
         <Button look="primary" onPress={() => desk.stop()}>
           <Square size={15} aria-hidden /> Stop and check
         </Button>
@@ -167,9 +162,12 @@ export function TakeSetup({ desk, state, ask, onAsk }: TakeSetupProps) {
       {!isIdle ? (
         <UnderWay desk={desk} state={state} />
       ) : source === 'microphone' ? (
-        <Button look="primary" onPress={() => attempt('Recording', () => desk.record(ask))}>
-          <Mic size={15} aria-hidden /> Record
-        </Button>
+        <>
+          <Button look="primary" onPress={() => attempt('Recording', () => desk.record(ask))}>
+            <Mic size={15} aria-hidden /> Record
+          </Button>
+          <DelayButton />
+        </>
       ) : source === 'file' ? (
         <>
           <input

@@ -1,11 +1,23 @@
 'use client';
 /** What a take needs of the browser, handed to the desk. */
 import type { ClickPattern } from '@/core';
-import { addTake, database, soundSettings } from '@/storage';
-import { startCheck, startSimulation } from '@/workers';
+import {
+  addTake,
+  database,
+  keepRecording,
+  keepSoundDelay,
+  readRecordings,
+  recordingOf,
+  removeRecording,
+  soundSettings,
+} from '@/storage';
+import { MICROPHONE, outputSeconds } from '@/ui/sound/microphone';
+import { startCheck, startLoopback, startSimulation } from '@/workers';
 import { told } from '@/work/perform';
-import type { CheckedTake, TakeAsk, TakeTools } from '@/work/take/desk';
+import type { DelayTools } from '@/work/take/delay';
+import type { TakeAsk, TakeTools } from '@/work/take/desk';
 import { takeOf } from '@/work/take/kept';
+import type { RecordingTools } from '@/work/take/recordings';
 
 const CLICK_ONLY = { click: true, notes: false, strokes: false, kinds: false, called: false } as const;
 
@@ -17,25 +29,21 @@ const scoreOf = ({ plan, exercise, passes, countInBeats, clicks }: TakeAsk & { c
   clicks,
 });
 
-/** The tools of the page. @param onKept is told whose report was kept. */
-export function takeTools(onKept: (take: CheckedTake) => void): TakeTools {
-  const audio = () => import('@/audio');
+const audio = () => import('@/audio');
+
+/** The tools of the page. */
+export function takeTools(): TakeTools {
   let end: () => void = () => undefined;
-  let latency = 0;
   const stop = () => end();
   return {
-    openMicrophone: async (hear) => {
-      const { openMicrophone } = await audio();
-      return openMicrophone((await soundSettings(database())).volume, hear);
-    },
+    ...MICROPHONE,
     click: {
       start: async (ask) => {
-        const { thePlayback, openOutput, latencySeconds } = await audio();
+        const { thePlayback } = await audio();
         const { volume } = await soundSettings(database());
         const playback = thePlayback();
         await playback.start(scoreOf(ask), ask.bpm, { ...CLICK_ONLY, volume });
         end = () => playback.stop();
-        latency = latencySeconds((await openOutput(volume)).context);
         return playback.startFrame();
       },
       onEnd: (tell) => {
@@ -62,19 +70,34 @@ export function takeTools(onKept: (take: CheckedTake) => void): TakeTools {
         };
       },
       stop,
-      latencySeconds: () => latency,
     },
     decode: async (bytes) => (await audio()).decodeSound(bytes),
     check: startCheck,
     simulate: startSimulation,
-    wait: (seconds) => new Promise((resolve) => setTimeout(resolve, seconds * 1000)),
-    keep: async (take) => {
-      const { ask, report, source } = take;
+    keep: async ({ ask, report, source }) => {
       const { playerId, exerciseId, exercise, bpm, passes } = ask;
       const of = { playerId, exerciseId, exercise, bpm, passes, source, runId: null, sessionId: null };
-      await addTake(database(), takeOf(report, of), exercise.passage);
+      const id = await addTake(database(), takeOf(report, of), exercise.passage);
       told('The report is kept.');
-      onKept(take);
+      return id;
     },
   };
 }
+
+/** Recordings in this browser. */
+export const RECORDINGS: RecordingTools = {
+  read: () => readRecordings(database()),
+  keep: (takeId, sound) => keepRecording(database(), takeId, sound),
+  file: recordingOf,
+  remove: removeRecording,
+  encode: async (samples, sampleRate) => (await audio()).wavOf(samples, sampleRate),
+};
+
+/** Measuring the delay of the sound. */
+export const DELAY: DelayTools = {
+  ...MICROPHONE,
+  outputSeconds,
+  playChirps: async () => (await audio()).playChirps((await soundSettings(database())).volume),
+  seek: startLoopback,
+  keep: (measured) => keepSoundDelay(database(), measured),
+};

@@ -1,19 +1,28 @@
 'use client';
 /** The desk of a view, and hearing what lies on it again. */
-import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { database, soundSettings } from '@/storage';
 import type { TakePlan } from '@/core/take';
 import { startSimulation } from '@/workers';
 import { attempt } from '@/work/perform';
 import { TakeDesk, type CheckedTake, type TakeState } from '@/work/take/desk';
-import { takeTools } from './takeTools';
+import { Recordings } from '@/work/take/recordings';
+import { useStore } from '@/ui/shell/useStore';
+import { RECORDINGS, takeTools } from './takeTools';
 
 /** The desk; what is under way ends with the view. */
-export function useTakeDesk(onKept: (take: CheckedTake) => void): { desk: TakeDesk; state: TakeState } {
-  const [desk] = useState(() => new TakeDesk(takeTools(onKept)));
-  const state = useSyncExternalStore(desk.subscribe, desk.getSnapshot, desk.getSnapshot);
+export function useTakeDesk(): { desk: TakeDesk; state: TakeState } {
+  const [desk] = useState(() => new TakeDesk(takeTools()));
+  const state = useStore(desk);
   useEffect(() => () => desk.cancel(), [desk]);
   return { desk, state };
+}
+
+/** Recordings that are kept, with their size by take. */
+export function useRecordings(): { recordings: Recordings; kept: ReadonlyMap<string, number> } {
+  const [recordings] = useState(() => new Recordings(RECORDINGS));
+  useEffect(() => attempt('Looking for recordings', () => recordings.read()), [recordings]);
+  return { recordings, kept: useStore(recordings) };
 }
 
 /** What is listened to just now. */

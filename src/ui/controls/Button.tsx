@@ -30,6 +30,11 @@ export const pressable = css`
   &[data-pressed] {
     background: ${colour.accentSoft};
   }
+  &[aria-pressed='true'] {
+    border-color: ${colour.accent};
+    background: ${colour.accentSoft};
+    box-shadow: inset 0 0 0 1px ${colour.accent};
+  }
   &[data-disabled] {
     border-style: dashed;
     background: transparent;

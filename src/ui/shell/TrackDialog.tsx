@@ -3,7 +3,7 @@
 import { AudioLines, Save } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { durationText, MAX_BPM, MIN_BPM, PLAIN_CLICK } from '@/core';
+import { durationText, MAX_BPM, MIN_BPM, PLAIN_CLICK, sizeText } from '@/core';
 import { layTrack, type TrackNotes } from '@/core/track';
 import { database, practiceSettings } from '@/storage';
 import { smallTrackForm, type Running, type TrackForm } from '@/workers';
@@ -35,11 +35,6 @@ const Form = styled.div`
 `;
 
 const MAX_PASSES = 500;
-
-const size = (bytes: number) =>
-  bytes < 950_000
-    ? `${Math.ceil(bytes / 1000)} kB`
-    : `${(bytes / 1_000_000).toFixed(bytes < 9_500_000 ? 1 : 0)} MB`;
 
 /** Tempo and passes of a track of one exercise. */
 function OneExercise({
@@ -159,12 +154,12 @@ function Making({ ask }: { ask: TrackAsk }) {
         value={form}
         onChange={changed(setForm)}
         options={[
-          { id: 'wav', name: `WAV, ${size(seconds * BYTES_A_SECOND.wav)}` },
+          { id: 'wav', name: `WAV, ${sizeText(seconds * BYTES_A_SECOND.wav)}` },
           ...(small
             ? [
                 {
                   id: small,
-                  name: `small (${small === 'ogg' ? 'Opus' : 'AAC'}), ${size(seconds * BYTES_A_SECOND[small])}`,
+                  name: `small (${small === 'ogg' ? 'Opus' : 'AAC'}), ${sizeText(seconds * BYTES_A_SECOND[small])}`,
                 },
               ]
             : []),

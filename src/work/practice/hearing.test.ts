@@ -1,59 +1,28 @@
 /** Listening in practice: what is suggested, kept with the run, forgotten; and who judged. */
 import { describe, expect, it } from 'vitest';
-import { checkTake, DEFAULT_SETUP, emptyPassage, newExercise, PLAIN_CLICK, planOf, putNote } from '@/core';
+import { checkTake } from '@/core';
 import { simulateTake, type PlayerErrors } from '@/core/take';
-import type { Capture } from '@/audio';
 import { planFor, type TakeAsk } from '../take/desk';
+import { askFor, done, fakeMicrophone } from '../take/testing';
 import { judgedBy, RunHearing, suggestionOf, type HearingTools, type Suggestion } from './hearing';
 
 const RATE = 24_000;
 
-/** Eight notes over two strings, four times round. */
-function ask(): TakeAsk {
-  let passage = { ...emptyPassage(), subdivision: 4 };
-  const step = passage.meter.beatTicks / 4;
-  [3, 3, 3, 2, 2, 2, 2, 3].forEach((string, at) => {
-    passage = { ...putNote(passage, at * step, string, 5 + (at % 3)) };
-  });
-  passage = { ...passage, lengthTicks: 8 * step };
-  const policy = { kind: 'alternateByNote', start: 'down', loop: true } as const;
-  const exercise = { ...newExercise('Over the brook', passage), policy };
-  return {
-    ...{ exerciseId: 'e', playerId: 'p', exercise, plan: planOf(passage, policy, DEFAULT_SETUP) },
-    ...{ bpm: 100, passes: 4, countInBeats: 4, clicks: PLAIN_CLICK },
-  };
-}
+const ask = (): TakeAsk => askFor(100, 4);
 
-function hearing(errors: PlayerErrors, change: Partial<HearingTools> = {}) {
+function hearing(
+  errors: PlayerErrors,
+  change: Partial<HearingTools> = {},
+  how: { processed?: string[]; gaps?: { at: number; seconds: number }[] } = {},
+) {
   const asked = ask();
   const { samples } = simulateTake(planFor(asked), { seed: 8, sampleRate: RATE, errors });
   const kept: [Suggestion, string][] = [];
-  const world = { isOpen: 0, restarts: 0, lost: () => undefined as void };
-  const capture: Capture = {
-    sampleRate: RATE,
-    processed: [],
-    onLost: (tell) => (world.lost = tell),
-    restart: () => {
-      world.restarts += 1;
-    },
-    cut: () => Promise.resolve({ samples, sampleRate: RATE, startFrame: 500, gaps: [] }),
-    stop: () => Promise.reject(new Error('not asked for')),
-    drop: () => {
-      world.isOpen -= 1;
-    },
-  };
+  const { world, tools } = fakeMicrophone(() => samples, { sampleRate: RATE, startFrame: 500, ...how });
   const one = new RunHearing({
-    openMicrophone: () => {
-      world.isOpen++;
-      return Promise.resolve(capture);
-    },
-    check: (heard, rate, plan, start) => ({
-      result: Promise.resolve(checkTake(heard, rate, plan, { startSeconds: start! })),
-      stop: () => undefined,
-    }),
+    ...tools,
+    check: (heard, rate, plan, start) => done(checkTake(heard, rate, plan, start)),
     startFrame: () => 500 + (0.5 + 2.4) * RATE,
-    latencySeconds: () => Promise.resolve(0),
-    wait: () => Promise.resolve(),
     keep: (heard, runId) => {
       kept.push([heard, runId]);
       return Promise.resolve();
@@ -64,8 +33,8 @@ function hearing(errors: PlayerErrors, change: Partial<HearingTools> = {}) {
 }
 
 /** A run from its start to its end, heard. */
-async function heardRun(errors: PlayerErrors) {
-  const all = hearing(errors);
+async function heardRun(...of: Parameters<typeof hearing>) {
+  const all = hearing(...of);
   await all.one.turnOn();
   all.one.begin(all.asked);
   await Promise.resolve();
@@ -144,7 +113,7 @@ describe('listening', () => {
     one.turnOff();
     await ending;
     expect([state(), kept, world.isOpen]).toEqual([
-      { phase: 'off', level: null, suggestion: null, fault: null },
+      { phase: 'off', suggestion: null, fault: null },
       [],
       0,
     ]);
@@ -159,7 +128,7 @@ describe('listening', () => {
     await one.end(0);
     expect([state().phase, state().suggestion]).toEqual(['open', null]);
     world.lost();
-    expect([state().phase, state().fault]).toEqual(['off', expect.stringMatching(/went away/)]);
+    expect([state().phase, state().fault]).toEqual(['off', expect.stringMatching(/loudspeaker changed/)]);
     const refused = hearing(
       {},
       { openMicrophone: () => Promise.reject(Object.assign(new Error(), { problem: 'refused' })) },
@@ -169,5 +138,12 @@ describe('listening', () => {
       'off',
       expect.stringMatching(/Allow it/),
     ]);
+  });
+
+  it('says what is missing from the recording, and what the browser left on', async () => {
+    const how = { processed: ['echoCancellation'], gaps: [{ at: 3, seconds: 0.02 }] };
+    const { state } = await heardRun({ spreadMs: 2 }, {}, how);
+    expect(state().suggestion).not.toBeNull();
+    expect(state().fault).toMatch(/left echo cancellation on.*20 ms are missing/);
   });
 });

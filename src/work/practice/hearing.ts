@@ -1,12 +1,13 @@
 /** Listening while it is practised: each run is heard, held against its plan, and a verdict is suggested. The player's own always wins. */
-import type { Capture, Level } from '@/audio';
+import type { Capture } from '@/audio';
 import { isStringChange, KIND_NAMES, MAX_TAKE_NOTES, type TakeFault, type Transition } from '@/core';
 import type { JudgedBy, Reason } from '@/core/record';
 import { noteIdOf, passOf, type TakePlan, type TakeReport } from '@/core/take';
 import type { startCheck, Running } from '@/workers';
 import { inWords } from '../perform';
 import { Store } from '../store';
-import { planFor, INPUT_SECONDS, microphoneText, type TakeAsk } from '../take/desk';
+import { planFor, type TakeAsk } from '../take/desk';
+import { LevelStore, microphoneText, startOf, warningsOf, type MicrophoneTools } from '../take/microphone';
 import { msText } from '../take/words';
 
 /** What was heard of a run. */
@@ -26,25 +27,21 @@ export type HearingPhase = 'off' | 'opening' | 'open' | 'hearing' | 'checking';
 export interface HearingState {
   /** `off`: the microphone is closed and nothing is remembered. */
   readonly phase: HearingPhase;
-  readonly level: Level | null;
   readonly suggestion: Suggestion | null;
   /** Why nothing was heard; null: something was, or nothing was asked. */
   readonly fault: string | null;
 }
 
 /** What listening needs of the world. */
-export interface HearingTools {
-  readonly openMicrophone: (hear: (level: Level) => void) => Promise<Capture>;
+export interface HearingTools extends MicrophoneTools {
   readonly check: typeof startCheck;
   /** The frame of the audio clock at which the run's first pass begins; null when nothing plays. */
   readonly startFrame: () => number | null;
-  readonly latencySeconds: () => Promise<number>;
-  readonly wait: (seconds: number) => Promise<void>;
   /** Keeps what was heard of a run that was judged. */
   readonly keep: (heard: Suggestion, runId: string) => Promise<void>;
 }
 
-const OFF: HearingState = { phase: 'off', level: null, suggestion: null, fault: null };
+const OFF: HearingState = { phase: 'off', suggestion: null, fault: null };
 const TAIL_SECONDS = 0.4;
 /** So often the start of the sound is looked for, and so long. */
 const LOOK_SECONDS = 0.1;
@@ -92,6 +89,9 @@ export class RunHearing extends Store<HearingState> {
   /** Counts what was begun, so that what was overtaken changes nothing. */
   private turn = 0;
   private capture: Capture | null = null;
+  /** Of the microphone while it is open. */
+  readonly level = new LevelStore();
+  private clipped = 0;
   private running: Running<unknown> | null = null;
   private ask: TakeAsk | null = null;
   private startFrame: number | null = null;
@@ -113,13 +113,17 @@ export class RunHearing extends Store<HearingState> {
     this.put({ ...OFF, phase: 'opening' });
     try {
       const capture = await this.tools.openMicrophone((level) => {
-        if (this.capture) this.set({ level });
+        if (!this.capture) return;
+        this.clipped = level.clipped;
+        this.level.show(level);
       });
       if (mine !== this.turn) return capture.drop();
       this.capture = capture;
       capture.onLost(() => {
         this.turnOff();
-        this.set({ fault: 'The microphone went away: nothing is heard any more.' });
+        this.set({
+          fault: 'The microphone or the loudspeaker changed: nothing is heard any more. Press Listen again.',
+        });
       });
       this.set({ phase: 'open' });
     } catch (error) {
@@ -137,6 +141,7 @@ export class RunHearing extends Store<HearingState> {
     this.running = null;
     this.ask = null;
     this.judged = null;
+    this.level.show(null);
     this.put(OFF);
   }
 
@@ -152,6 +157,7 @@ export class RunHearing extends Store<HearingState> {
     this.running = null;
     this.judged = null;
     this.capture.restart();
+    this.clipped = 0;
     this.ask = ask;
     this.startFrame = null;
     this.set({
@@ -178,14 +184,14 @@ export class RunHearing extends Store<HearingState> {
     this.set({ phase: 'checking' });
     await this.tools.wait(TAIL_SECONDS);
     if (turn !== this.turn) return;
-    const [recorded, latency] = await Promise.all([capture.cut(), this.tools.latencySeconds()]);
+    const [recorded, delay] = await Promise.all([capture.cut(), this.tools.delay(capture)]);
     if (turn !== this.turn) return;
     const heard = { ...ask, passes: Math.min(ask.passes, passes) };
     const plan: TakePlan = planFor(heard);
     if (plan.notes.length > MAX_TAKE_NOTES)
       return this.set({ phase: 'open', fault: 'This run has too many notes to be heard.' });
     const { samples, sampleRate } = recorded;
-    const start = (startFrame - recorded.startFrame) / sampleRate + latency + INPUT_SECONDS;
+    const start = startOf(startFrame, recorded, delay);
     try {
       const running = this.tools.check(samples, sampleRate, plan, start, () => undefined);
       this.running = running;
@@ -197,7 +203,13 @@ export class RunHearing extends Store<HearingState> {
       this.set({
         phase: 'open',
         suggestion,
-        fault: suggestion ? null : `The run was not judged by measure: ${report.why ?? 'nothing was heard'}.`,
+        fault:
+          [
+            ...(suggestion
+              ? []
+              : [`The run was not judged by measure: ${report.why ?? 'nothing was heard'}.`]),
+            ...warningsOf(recorded, this.clipped, capture.processed),
+          ].join(' ') || null,
       });
     } catch (error) {
       if (turn === this.turn)

@@ -1,10 +1,18 @@
 /** A take from the press that begins it to its report: recorded, opened from a file, or played by the simulated player. */
-import type { Capture, Level, Recorded } from '@/audio';
-import { MAX_TAKE_NOTES, type ClickPattern, type Exercise, type Plan, type TakeSource } from '@/core';
+import type { Capture } from '@/audio';
+import {
+  MAX_TAKE_NOTES,
+  type ClickPattern,
+  type Exercise,
+  type Plan,
+  type TakeOptions,
+  type TakeSource,
+} from '@/core';
 import { takePlanOf, type PlayerErrors, type PlayerSound, type TakePlan, type TakeReport } from '@/core/take';
 import type { startCheck, startSimulation, Running } from '@/workers';
 import { inWords } from '../perform';
 import { Store } from '../store';
+import { LevelStore, microphoneText, startOf, warningsOf, type MicrophoneTools } from './microphone';
 
 /** What is to be played. */
 export interface TakeAsk {
@@ -38,11 +46,11 @@ export type TakePhase = 'idle' | 'opening' | 'recording' | 'reading' | 'checking
 
 export interface TakeState {
   readonly phase: TakePhase;
-  /** Of the microphone while it is open. */
-  readonly level: Level | null;
   /** How much of the checking is done, 0–1. */
   readonly done: number;
   readonly checked: CheckedTake | null;
+  /** The report that is kept of it; null: none yet. */
+  readonly keptId: string | null;
   /** Why nothing came of the last one; null: something did. */
   readonly fault: string | null;
 }
@@ -54,69 +62,26 @@ export interface TakeClick {
   /** Calls back when the plan is played to its end, or the click was stopped. */
   readonly onEnd: (tell: (isWhole: boolean) => void) => () => void;
   readonly stop: () => void;
-  /** Seconds from the audio clock to the ear, as far as it is known. */
-  readonly latencySeconds: () => number;
 }
 
 /** What a take needs of the world. */
-export interface TakeTools {
-  readonly openMicrophone: (hear: (level: Level) => void) => Promise<Capture>;
+export interface TakeTools extends MicrophoneTools {
   readonly click: TakeClick;
   readonly decode: (
     bytes: ArrayBuffer,
   ) => Promise<{ samples: Float32Array<ArrayBuffer>; sampleRate: number }>;
   readonly check: typeof startCheck;
   readonly simulate: typeof startSimulation;
-  /** Waits. */
-  readonly wait: (seconds: number) => Promise<void>;
-  readonly keep: (take: CheckedTake) => Promise<void>;
+  /** Keeps its report. @returns under which id. */
+  readonly keep: (take: CheckedTake) => Promise<string>;
 }
 
-const IDLE: TakeState = { phase: 'idle', level: null, done: 0, checked: null, fault: null };
+const IDLE: TakeState = { phase: 'idle', done: 0, checked: null, keptId: null, fault: null };
 
 /** What rings after the last note. */
 const TAIL_SECONDS = 0.7;
 /** Longer recordings are not read. */
 export const LONGEST_SECONDS = 600;
-/** A browser that does not tell how long sound takes to the ear and back: usual of a laptop. Common practice, no source. */
-export const INPUT_SECONDS = 0.02;
-
-const MICROPHONE_TEXT: Readonly<Record<string, string>> = {
-  refused: 'The microphone was refused. Allow it for this page in the browser, then press again.',
-  none: 'There is no microphone. Plug one in, open a file, or let the simulated player play.',
-  busy: 'The microphone does not open: another program may have it.',
-};
-
-/** Why the microphone does not open, in words. */
-export function microphoneText(error: unknown): string {
-  const { problem } = error as { problem?: string };
-  return (problem && MICROPHONE_TEXT[problem]) ?? inWords(error);
-}
-
-const PROCESSING: Readonly<Record<string, string>> = {
-  echoCancellation: 'echo cancellation',
-  noiseSuppression: 'noise suppression',
-  autoGainControl: 'automatic gain',
-};
-
-/** What is to be known of how it was recorded. */
-export function warningsOf({ gaps }: Recorded, clipped: number, processed: readonly string[]): string[] {
-  const missing = gaps.reduce((sum, { seconds }) => sum + seconds, 0);
-  return [
-    ...(processed.length > 0
-      ? [
-          `The browser left ${processed.map((name) => PROCESSING[name] ?? name).join(' and ')} on: notes may sound cut or come late.`,
-        ]
-      : []),
-    ...(gaps.length > 0
-      ? [
-          `${Math.round(missing * 1000)} ms are missing from the recording, first at ${gaps[0]!.at.toFixed(1)} s: the device or the browser could not keep up.`,
-        ]
-      : []),
-    ...(clipped > 0 ? ['It was too loud and is clipped: turn the input down.'] : []),
-  ];
-}
-
 export class TakeDesk extends Store<TakeState> {
   /** Counts what was begun: what comes of something that was ended or overtaken is not shown. */
   private turn = 0;
@@ -124,6 +89,8 @@ export class TakeDesk extends Store<TakeState> {
   private running: Running<unknown> | null = null;
   private endClick: () => void = () => undefined;
   private clipped = 0;
+  /** Of the microphone while it is open. */
+  readonly level = new LevelStore();
 
   constructor(private readonly tools: TakeTools) {
     super(IDLE);
@@ -131,7 +98,7 @@ export class TakeDesk extends Store<TakeState> {
 
   private begin(phase: TakePhase): number {
     this.end();
-    this.put({ ...this.state, phase, level: null, done: 0, fault: null });
+    this.put({ ...this.state, phase, done: 0, fault: null });
     return this.turn;
   }
 
@@ -143,6 +110,7 @@ export class TakeDesk extends Store<TakeState> {
     this.tools.click.stop();
     this.capture?.drop();
     this.capture = null;
+    this.level.show(null);
     this.running?.stop();
     this.running = null;
   }
@@ -150,13 +118,13 @@ export class TakeDesk extends Store<TakeState> {
   private fail(turn: number, fault: string): void {
     if (turn !== this.turn) return;
     this.end();
-    this.put({ ...this.state, phase: 'idle', level: null, done: 0, fault });
+    this.put({ ...this.state, phase: 'idle', done: 0, fault });
   }
 
   /** Ends what is under way; what was recorded so far is forgotten. What was checked before stays. */
   cancel(): void {
     this.end();
-    this.put({ ...this.state, phase: 'idle', level: null, done: 0 });
+    this.put({ ...this.state, phase: 'idle', done: 0 });
   }
 
   /** Opens the microphone, counts in, and records until the plan is over. */
@@ -168,7 +136,7 @@ export class TakeDesk extends Store<TakeState> {
       capture = await this.tools.openMicrophone((level) => {
         if (turn !== this.turn) return;
         this.clipped = level.clipped;
-        this.put({ ...this.state, level });
+        this.level.show(level);
       });
     } catch (error) {
       return this.fail(turn, microphoneText(error));
@@ -204,16 +172,15 @@ export class TakeDesk extends Store<TakeState> {
     const { capture } = this;
     if (turn !== this.turn || !capture) return;
     this.capture = null;
-    const recorded = await capture.stop();
+    const [recorded, delay] = await Promise.all([capture.stop(), this.tools.delay(capture)]);
     if (turn !== this.turn) return;
+    this.level.show(null);
     const { samples, sampleRate } = recorded;
-    const latency = this.tools.click.latencySeconds() + INPUT_SECONDS;
-    const startSeconds = (startFrame - recorded.startFrame) / sampleRate + latency;
     const warnings = warningsOf(recorded, this.clipped, capture.processed);
     await this.check(
       { ask, source: 'microphone', name: 'microphone', samples, sampleRate, warnings },
       turn,
-      startSeconds,
+      startOf(startFrame, recorded, delay),
     );
   }
 
@@ -235,7 +202,32 @@ export class TakeDesk extends Store<TakeState> {
         turn,
         `“${file.name}” is longer than ten minutes. Cut out the part that is to be checked.`,
       );
-    await this.check({ ask, source: 'file', name: file.name, ...sound, warnings: [] }, turn, startSeconds);
+    await this.check(
+      { ask, source: 'file', name: file.name, ...sound, warnings: [] },
+      turn,
+      startSeconds === null ? {} : { startSeconds },
+    );
+  }
+
+  /** Shows a recording that is kept with its report again; nothing is kept anew. */
+  async reopen(
+    ask: TakeAsk,
+    recording: Blob,
+    of: { readonly takeId: string; readonly source: TakeSource; readonly name: string },
+  ): Promise<void> {
+    const turn = this.begin('reading');
+    try {
+      const sound = await this.tools.decode(await recording.arrayBuffer());
+      if (turn !== this.turn) return;
+      await this.check(
+        { ask, source: of.source, name: of.name, ...sound, warnings: [] },
+        turn,
+        {},
+        of.takeId,
+      );
+    } catch (error) {
+      this.fail(turn, `The recording cannot be read: ${inWords(error)}`);
+    }
   }
 
   /** Lets the simulated player play it. */
@@ -258,7 +250,7 @@ export class TakeDesk extends Store<TakeState> {
         sampleRate: 48_000,
         warnings: [],
       };
-      await this.check(take, turn, null);
+      await this.check(take, turn, {});
     } catch (error) {
       this.fail(turn, `The simulated player broke off: ${inWords(error)}`);
     }
@@ -267,40 +259,43 @@ export class TakeDesk extends Store<TakeState> {
   private async check(
     take: Omit<CheckedTake, 'plan' | 'report'>,
     turn: number,
-    startSeconds: number | null,
+    start: Omit<TakeOptions, 'report'>,
+    keptId: string | null = null,
   ): Promise<void> {
-    this.put({ ...this.state, phase: 'checking', level: null, done: 0 });
+    this.put({ ...this.state, phase: 'checking', done: 0 });
     const plan = planFor(take.ask);
     if (plan.notes.length > MAX_TAKE_NOTES)
       return this.fail(turn, 'These are too many notes for one take: choose fewer passes.');
     try {
-      const running = this.tools.check(take.samples, take.sampleRate, plan, startSeconds, (done) =>
+      const running = this.tools.check(take.samples, take.sampleRate, plan, start, (done) =>
         this.put({ ...this.state, done }),
       );
       this.running = running;
       const report = await running.result;
       if (turn !== this.turn) return;
       this.running = null;
-      this.put({ ...IDLE, checked: { ...take, plan, report } });
+      this.put({ ...IDLE, checked: { ...take, plan, report }, keptId });
     } catch (error) {
       return this.fail(turn, `The check broke off: ${inWords(error)}`);
     }
     // What somebody played is kept at once; what the simulated player did, when it is asked for.
-    if (take.source !== 'simulated player') await this.keep();
+    if (take.source !== 'simulated player' && keptId === null) await this.keep();
   }
 
-  /** Keeps the report that is shown; where that fails it says so, and the report stays. */
-  async keep(): Promise<void> {
-    const { checked } = this.state;
-    if (!checked) return;
+  /** Keeps the report that is shown; where that fails it says so, and the report stays. @returns its id; null: it is not kept. */
+  async keep(): Promise<string | null> {
+    const { checked, keptId: known } = this.state;
+    if (!checked || known !== null) return known;
     try {
-      await this.tools.keep(checked);
-      this.put({ ...this.state, fault: null });
+      const keptId = await this.tools.keep(checked);
+      if (this.state.checked === checked) this.put({ ...this.state, keptId, fault: null });
+      return keptId;
     } catch (error) {
       this.put({
         ...this.state,
         fault: `The report was not kept, but it is still here; press Keep to try again. (${inWords(error)})`,
       });
+      return null;
     }
   }
 }

@@ -1,122 +1,69 @@
 /** A take from press to report, with a microphone, a click and a player of our own; and its words. */
 import { describe, expect, it } from 'vitest';
-import { checkTake, emptyPassage, newExercise, planOf, DEFAULT_SETUP, PLAIN_CLICK, putNote } from '@/core';
+import { checkTake, type TakeRecord } from '@/core';
 import { simulateTake, type TakeReport } from '@/core/take';
-import type { Capture, Level } from '@/audio';
 import {
   LONGEST_SECONDS,
   planFor,
   TakeDesk,
   usualPasses,
-  warningsOf,
   type CheckedTake,
   type TakeAsk,
   type TakeTools,
 } from './desk';
 import { movements, takeOf } from './kept';
+import { warningsOf } from './microphone';
 import { PLAYERS } from './simulated';
-import { behindText, latenessText, untold, verdictText } from './words';
+import { askFor, done, fakeMicrophone } from './testing';
+import { behindText, keptText, latenessText, noteText, untold, verdictText, worstText } from './words';
 import { worstChanges } from './worst';
 
 const RATE = 24_000;
 
-/** Eight notes over two strings, changing outside and inside by turns. */
-function ask(passes = 14): TakeAsk {
-  let passage = { ...emptyPassage(), subdivision: 4 };
-  const step = passage.meter.beatTicks / 4;
-  [3, 3, 3, 2, 2, 2, 2, 3].forEach((string, at) => {
-    passage = { ...putNote(passage, at * step, string, 5 + (at % 3)) };
-  });
-  passage = { ...passage, lengthTicks: 8 * step };
-  const policy = { kind: 'alternateByNote', start: 'down', loop: true } as const;
-  const exercise = { ...newExercise('Over the brook', passage), policy };
-  return {
-    ...{ exerciseId: 'e', playerId: 'p', exercise, plan: planOf(passage, policy, DEFAULT_SETUP) },
-    ...{ bpm: 120, passes, countInBeats: 4, clicks: PLAIN_CLICK },
-  };
-}
-
-const done = <Result>(result: Result) => ({ result: Promise.resolve(result), stop: () => undefined });
+const ask = (passes = 14): TakeAsk => askFor(120, passes);
 
 /** A desk whose world is in the test's hands. */
 function desk(change: Partial<TakeTools> = {}) {
   const kept: CheckedTake[] = [];
-  const world = {
-    isOpen: 0,
-    dropped: 0,
-    lost: () => undefined as void,
-    ended: (_: boolean) => undefined as void,
-  };
-  let hear: (level: Level) => void = () => undefined;
+  const click = { ended: (_: boolean) => undefined as void };
   const asked = ask();
-  const plan = planFor(asked);
-  const take = simulateTake(plan, { seed: 5, sampleRate: RATE, errors: PLAYERS.inside.errors });
-  const capture: Capture = {
-    sampleRate: RATE,
-    processed: ['noiseSuppression'],
-    onLost: (tell) => (world.lost = tell),
-    stop: () => {
-      world.isOpen--;
-      return Promise.resolve({ samples: take.samples, sampleRate: RATE, startFrame: 1000, gaps: [] });
-    },
-    restart: () => undefined,
-    cut: () => Promise.reject(new Error('not asked for')),
-    drop: () => {
-      world.isOpen--;
-      world.dropped++;
-    },
-  };
+  const take = simulateTake(planFor(asked), { seed: 5, sampleRate: RATE, errors: PLAYERS.inside.errors });
+  const how = { sampleRate: RATE, startFrame: 1000, processed: ['noiseSuppression'] };
+  const { world, tools: microphone } = fakeMicrophone(() => take.samples, how);
   const tools: TakeTools = {
-    openMicrophone: (tell) => {
-      hear = tell;
-      world.isOpen++;
-      return Promise.resolve(capture);
-    },
+    ...microphone,
     click: {
       start: () => Promise.resolve(1000 + 2.5 * RATE),
       onEnd: (tell) => {
-        world.ended = tell;
-        return () => (world.ended = () => undefined);
+        click.ended = tell;
+        return () => (click.ended = () => undefined);
       },
-      stop: () => world.ended(false),
-      latencySeconds: () => 0,
+      stop: () => click.ended(false),
     },
     decode: () => Promise.resolve({ samples: take.samples, sampleRate: RATE }),
-    check: (samples, rate, of, start, report) =>
-      done(checkTake(samples, rate, of, { ...(start === null ? {} : { startSeconds: start }), report })),
+    check: (samples, rate, of, start, report) => done(checkTake(samples, rate, of, { ...start, report })),
     simulate: (of, how) => done(simulateTake(of, how)),
-    wait: () => Promise.resolve(),
-    keep: (one) => {
-      kept.push(one);
-      return Promise.resolve();
-    },
+    keep: (one) => Promise.resolve(`take ${kept.push(one)}`),
     ...change,
   };
   const made = new TakeDesk(tools);
-  return {
-    desk: made,
-    asked,
-    world,
-    kept,
-    level: (level: Level) => hear(level),
-    state: () => made.getSnapshot(),
-  };
+  return { desk: made, asked, world, click, kept, state: () => made.getSnapshot() };
 }
 const settled = () => new Promise((resolve) => setTimeout(resolve, 5));
 const file = new File([new Uint8Array(8)], 'sunday.wav');
 
 describe('a take', () => {
   it('is recorded to its click, checked and kept; the microphone is closed', async () => {
-    const { desk: one, asked, world, kept, level, state } = desk();
+    const { desk: one, asked, world, click, kept, state } = desk();
     await one.record(asked);
     expect([state().phase, world.isOpen]).toEqual(['recording', 1]);
-    level({ peak: 1, clipped: 3 });
-    expect(state().level).toEqual({ peak: 1, clipped: 3 });
-    world.ended(true);
+    world.hear({ peak: 1, clipped: 3 });
+    expect(one.level.getSnapshot()).toEqual({ peak: 1, clipped: 3 });
+    click.ended(true);
     await settled();
     expect([state().phase, world.isOpen, world.dropped]).toEqual(['idle', 0, 0]);
-    const { checked } = state();
-    expect(kept).toEqual([checked]);
+    const { checked, keptId } = state();
+    expect([kept, keptId, one.level.getSnapshot()]).toEqual([[checked], 'take 1', null]);
     expect(checked!.report.state).toBe('judged');
     expect(checked!.warnings.join(' ')).toMatch(/noise suppression.*too loud/);
     expect(verdictText(checked!.report)).toMatch(/^Inside changes come \d/);
@@ -197,9 +144,7 @@ describe('a take', () => {
       state,
     } = desk({
       keep: (take) =>
-        isFull
-          ? Promise.reject(new Error('no room'))
-          : Promise.resolve(kept.push(take)).then(() => undefined),
+        isFull ? Promise.reject(new Error('no room')) : Promise.resolve(`take ${kept.push(take)}`),
     });
     await one.open(asked, file, null);
     expect([state().phase, state().checked?.source]).toEqual(['idle', 'file']);
@@ -207,6 +152,17 @@ describe('a take', () => {
     isFull = false;
     await one.keep();
     expect([state().fault, kept]).toEqual([null, [state().checked]]);
+  });
+
+  it('that is opened again from its recording is shown and not kept anew; a file that is gone is told', async () => {
+    const { desk: one, asked, kept, state } = desk();
+    const of = { takeId: 'old', source: 'microphone', name: 'microphone, Monday' } as const;
+    await one.reopen(asked, file, of);
+    expect([state().checked?.name, state().keptId, kept]).toEqual(['microphone, Monday', 'old', []]);
+    expect([await one.keep(), kept]).toEqual(['old', []]);
+    const broken = desk({ decode: () => Promise.reject(new Error('not found')) });
+    await broken.desk.reopen(broken.asked, file, of);
+    expect(broken.state().fault).toMatch(/cannot be read: not found/);
   });
 
   it('whose click fails closes the microphone and says so', async () => {
@@ -266,20 +222,40 @@ describe('what a take says', () => {
       '6 ms early, between 1 late and 13',
     );
     expect(behindText({ behindClicksMs: null })).toBeNull();
-    expect(behindText({ behindClicksMs: -12.3 })).toBe(
-      'It lies 12 ms before the click that was heard in it.',
-    );
-    expect(
-      warningsOf(
-        { samples: new Float32Array(), sampleRate: 1, startFrame: 0, gaps: [{ at: 2.04, seconds: 0.05 }] },
-        0,
-        [],
-      ),
-    ).toEqual([
+    expect(behindText({ behindClicksMs: -12.3 })).toBe('It lies 12 ms before the click.');
+    expect(warningsOf({ gaps: [{ at: 2.04, seconds: 0.05 }] }, 0, [])).toEqual([
       '50 ms are missing from the recording, first at 2.0 s: the device or the browser could not keep up.',
     ]);
     const heard = { behindClicksMs: 3, driven: true } as TakeReport;
     expect(untold(heard).some((text) => text.includes('click'))).toBe(false);
     expect(untold(heard).some((text) => text.includes('driven'))).toBe(true);
+  });
+
+  it('is said note by note, and of a kept one in a few words', async () => {
+    await one.simulate(asked, 'somebody', {
+      errors: { spreadMs: 1, lateAfter: { inside: 25 }, missing: 0.1 },
+      sound: {},
+      seed: 9,
+    });
+    const checked = state().checked!;
+    const texts = checked.plan.notes.map((_, at) => noteText(checked, at));
+    expect(texts[0]).toMatch(/^Note 1: string 3 fret 5/);
+    checked.report.notes.forEach((note, at) => {
+      expect(texts[at]!.includes('missing')).toBe(note.state === 'missing');
+      expect(texts[at]).not.toMatch(/undefined|null|NaN/);
+    });
+    const late = checked.plan.notes.findIndex(
+      ({ change }, at) => change === 'inside' && checked.report.notes[at]!.deviationMs! > 10,
+    );
+    expect(texts[late]).toMatch(/, inside, \d\d ms late/);
+    const of = { ...asked, source: 'file', runId: null, sessionId: null } as const;
+    const record = { ...takeOf(checked.report, of), id: 't' } as TakeRecord;
+    expect(keptText(record)).toMatch(/inside changes \+\d\d ms.*\d+ faults$/);
+    expect(keptText({ ...record, notJudged: 'silence' })).toBe('not judged: silence');
+    const change = asked.plan.analysis.transitions[0]!;
+    expect(worstText({ change, meanMs: 0.4, faults: 0, times: 1 })).toBe('in time in the mean of 1 time');
+    expect(worstText({ change, meanMs: -8, faults: 2, times: 9 })).toBe(
+      'not as it should be 2 of 9 times, else 8 ms early',
+    );
   });
 });

@@ -1,6 +1,18 @@
 /** What a take says, in words. */
-import { capital, counted, type ChangeKind, type NotJudged } from '@/core';
-import { isSaid, type GroupLateness, type KindLateness, type TakeReport } from '@/core/take';
+import {
+  capital,
+  counted,
+  KIND_NAMES,
+  noteById,
+  type ChangeKind,
+  type NotJudged,
+  type TakeRecord,
+} from '@/core';
+import type { MeasuredDelay } from '@/storage';
+import { isSaid, noteIdOf, type GroupLateness, type KindLateness, type TakeReport } from '@/core/take';
+import type { DelayState } from './delay';
+import type { CheckedTake } from './desk';
+import type { WorstChange } from './worst';
 
 /** Milliseconds as they are said: whole ones, below ten with a tenth. */
 export const msText = (ms: number): string => {
@@ -100,13 +112,13 @@ export function spreadText({ spreadMs }: Pick<TakeReport, 'spreadMs'>): string {
   return `Two notes in three lie within ${msText(all)} ms of their place${apart}.`;
 }
 
-/** What lies behind the clicks, where they were heard. */
+/** How it lies beside the clicks, where that is known. */
 export const behindText = ({ behindClicksMs }: Pick<TakeReport, 'behindClicksMs'>): string | null =>
   behindClicksMs === null
     ? null
     : Math.abs(behindClicksMs) < 2
       ? 'It lies on the click.'
-      : `It lies ${msText(behindClicksMs)} ms ${behindClicksMs > 0 ? 'behind' : 'before'} the click that was heard in it.`;
+      : `It lies ${msText(behindClicksMs)} ms ${behindClicksMs > 0 ? 'behind' : 'before'} the click.`;
 
 /** Of the other ways of sorting only what is sure. */
 export const saidGroups = ({ groups, driven }: TakeReport): GroupLateness[] =>
@@ -118,8 +130,74 @@ export function untold(report: TakeReport): string[] {
     'which string a note was played on where the pitch is the same, and the direction of the stroke',
     'a wrong note an octave or a fifth away',
     ...(report.behindClicksMs === null
-      ? ['whether the whole take lies before or behind the click: no click was heard in it']
+      ? [
+          'whether the whole take lies before or behind the click: none was heard in it, and the delay was not measured',
+        ]
       : []),
     ...(report.driven ? ['how loud each note was, and differences below 3 ms: the sound is driven'] : []),
   ];
+}
+
+const NOTE_FAULTS = { played: '', wrong: 'another pitch', missing: 'missing' } as const;
+
+/** A note of a take in words. @param index of the notes of its plan. */
+export function noteText({ plan, report, ask }: CheckedTake, index: number): string {
+  const planned = plan.notes[index]!;
+  const { deviationMs, state, bunched, loudnessDb } = report.notes[index]!;
+  const note = noteById(ask.exercise.passage, noteIdOf(planned.id));
+  const place = note ? `string ${note.string} fret ${note.dead ? 'dead' : note.fret}` : '';
+  const change = planned.change ? `, ${KIND_NAMES[planned.change]}` : '';
+  const late =
+    deviationMs === null
+      ? ''
+      : Math.abs(deviationMs) < 0.5
+        ? ', in its place'
+        : `, ${msText(deviationMs)} ms ${deviationMs > 0 ? 'late' : 'early'}`;
+  const loud =
+    loudnessDb === undefined || Math.abs(loudnessDb) < 3
+      ? ''
+      : `, ${Math.round(loudnessDb)} dB beside others of its pitch`;
+  return `Note ${index + 1}: ${place}${change}${late}${bunched ? ', bunched' : ''}${NOTE_FAULTS[state] ? `, ${NOTE_FAULTS[state]}` : ''}${loud}.`;
+}
+
+/** What was wrong with a change, in words. */
+export function worstText({ meanMs, faults, times }: WorstChange): string {
+  const late = Math.abs(meanMs) < 1 ? 'in time' : `${msText(meanMs)} ms ${meanMs > 0 ? 'late' : 'early'}`;
+  return faults === 0
+    ? `${late} in the mean of ${counted(times, 'time')}`
+    : `not as it should be ${faults} of ${counted(times, 'time')}${Math.abs(meanMs) >= 1 ? `, else ${late}` : ''}`;
+}
+
+/** Milliseconds with their sign. */
+export const signedMs = (ms: number) => `${ms < 0 ? '−' : '+'}${msText(ms)}`;
+
+/** A kept report in a few words. */
+export function keptText({ notJudged, kinds, notes, extras }: TakeRecord): string {
+  if (notJudged) return `not judged: ${notJudged}`;
+  const sure = kinds
+    .filter(({ p }) => p < 0.05)
+    .map((kind) => `${changesName(kind.change)} ${signedMs(kind.meanMs)} ms`);
+  const faults = notes.filter(({ state }) => state !== 'played').length + extras;
+  return [
+    ...(sure.length > 0 ? sure : ['no kind late or early']),
+    ...(faults > 0 ? [`${faults} faults`] : []),
+  ].join(', ');
+}
+
+/** What measuring the delay of the sound says. @param kept what was measured before; null: nothing. */
+export function delayText(state: DelayState, kept: MeasuredDelay | null): string {
+  switch (state.phase) {
+    case 'idle':
+      return kept
+        ? `Measured before: ${(kept.seconds * 1000).toFixed(1)} ms. It holds while microphone and loudspeaker are the same.`
+        : 'Nothing was measured yet.';
+    case 'opening':
+      return 'Opening the microphone …';
+    case 'measuring':
+      return 'Listening for the chirps …';
+    case 'failed':
+      return state.why;
+    case 'measured':
+      return `The sound takes ${(state.seconds * 1000).toFixed(1)} ms out and in, the same within ${msText(Math.max(0.1, state.spreadSeconds * 1000))} ms four times. Takes with this microphone and loudspeaker are held against the click from now on.`;
+  }
 }

@@ -1,0 +1,4 @@
+/** Builds the application for production where its sources changed. */
+import { build } from './tools.mjs';
+
+build();

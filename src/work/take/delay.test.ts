@@ -1,0 +1,68 @@
+/** The delay of the sound: measured from chirps that a fake world plays late, kept for its devices, told where it cannot be. */
+import { expect, it } from 'vitest';
+import { chirp, CHIRPS_AT, loopbackOf } from '@/core/take';
+import type { MeasuredDelay } from '@/storage';
+import { DelayDesk, delayNow } from './delay';
+import { done, fakeMicrophone } from './testing';
+import { delayText } from './words';
+
+const RATE = 16_000;
+const FIRST = 9_000;
+
+/** A desk in a world where the sound takes so many frames, chirp by chirp. */
+function desk(late: readonly number[], level = 0.1) {
+  const samples = new Float32Array(4 * RATE);
+  CHIRPS_AT.forEach((at, index) =>
+    chirp(RATE).forEach((value, offset) => {
+      samples[FIRST - 500 + Math.round(at * RATE) + late[index]! + offset] = level * value;
+    }),
+  );
+  const { world, tools } = fakeMicrophone(() => samples, { sampleRate: RATE, startFrame: 500 });
+  const kept: MeasuredDelay[] = [];
+  const one = new DelayDesk({
+    ...tools,
+    playChirps: () => Promise.resolve(FIRST),
+    seek: (...of) => done(loopbackOf(...of)),
+    outputSeconds: () => Promise.resolve(0.012),
+    keep: async (measured) => {
+      kept.push(measured);
+    },
+  });
+  return { one, world, kept, state: () => one.getSnapshot() };
+}
+
+it('is measured, kept for these devices, and taken with them alone', async () => {
+  const { one, world, kept, state } = desk([800, 800, 800, 800]);
+  await one.measure();
+  expect(state()).toMatchObject({ phase: 'measured' });
+  expect(kept).toEqual([{ seconds: expect.closeTo(0.05, 4), outputSeconds: 0.012, device: 'this one' }]);
+  expect(delayText(state(), null)).toMatch(/^The sound takes 50\.0 ms/);
+  expect(world.isOpen).toBe(0);
+  const [measured] = kept;
+  expect(delayNow(measured!, 'this one', 0.014)).toEqual({ seconds: measured!.seconds, isMeasured: true });
+  expect(delayNow(measured!, 'this one', 0.15)).toEqual({
+    seconds: expect.closeTo(0.17, 9),
+    isMeasured: false,
+  });
+  expect(delayNow(measured!, 'another', 0.012).isMeasured).toBe(false);
+  expect(delayNow(null, 'this one', 0.012)).toEqual({ seconds: 0.032, isMeasured: false });
+});
+
+it('that was not heard, or moved, is not kept and is told; stopped, it closes the microphone', async () => {
+  for (const [late, level, why] of [
+    [[800, 800, 800, 800], 0, /not heard/],
+    [[800, 1100, 800, 950], 0.1, /different distances/],
+  ] as const) {
+    const { one, world, kept, state } = desk(late, level);
+    await one.measure();
+    expect(delayText(state(), null)).toMatch(why);
+    expect([kept, world.isOpen]).toEqual([[], 0]);
+  }
+  const { one, world, kept, state } = desk([0, 0, 0, 0]);
+  const measuring = one.measure();
+  one.cancel();
+  await measuring;
+  expect([state(), kept, world.isOpen]).toEqual([{ phase: 'idle' }, [], 0]);
+  const before = { seconds: 0.0512, outputSeconds: 0, device: '' };
+  expect(delayText(state(), before)).toMatch(/^Measured before: 51\.2 ms/);
+});
