@@ -52,6 +52,9 @@ const NOTES_BACK = 4;
 const ONSETS_BACK = 8;
 /** Where it is known when a note is expected, it is not sought further away. */
 const BAND_SECONDS = 0.6;
+/** Where only the start is known, a note is sought so far away: breaks add up. */
+const STARTED_BAND_SECONDS = 20;
+const STARTED_BAND_PART = 0.1;
 
 const outside = (notes: number): number =>
   MISSING * Math.min(notes, NOTES_BACK) + MISSING_OUTSIDE * Math.max(0, notes - NOTES_BACK);
@@ -60,7 +63,7 @@ const outside = (notes: number): number =>
 const BEGAN = -1;
 const codeOf = (onset: number, back: number) => onset * NOTES_BACK + back - 1;
 
-/** Matches notes with onsets; every way is weighed. */
+/** Matches notes with onsets; every way within reach is weighed. */
 export function match({
   planned,
   loose,
@@ -86,9 +89,10 @@ export function match({
   };
   /** The onsets that are thought of for a note. */
   const bandOf = (note: number): readonly [number, number] => {
-    if (!expected) return [0, count];
-    const due = expected(note);
-    return [lowerBound(times, due - BAND_SECONDS), lowerBound(times, due + BAND_SECONDS)];
+    if (!expected && start === null) return [0, count];
+    const due = expected ? expected(note) : start! + planned[note]! * stretch;
+    const reach = expected ? BAND_SECONDS : STARTED_BAND_SECONDS + STARTED_BAND_PART * planned[note]!;
+    return [lowerBound(times, due - reach), lowerBound(times, due + reach)];
   };
 
   // What the cheapest way to each onset costs, for this note and the last few.

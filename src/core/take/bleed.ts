@@ -20,6 +20,7 @@ const SEARCH_SECONDS = 0.003;
 /** How far the start may lie from where it is said to be: the way out of the loudspeaker and in again. */
 const START_REACH_SECONDS = 0.4;
 const SINC_TAPS = 8;
+const COARSE_FRAMES = 4;
 
 /** The clicks that were found in a recording. */
 export interface Bleed {
@@ -31,18 +32,19 @@ export interface Bleed {
   readonly at: (planned: number) => number;
 }
 
-/** A band-limited value between samples (a sinc with a Hann window). */
-function between(samples: Float64Array, place: number): number {
+/** Band-limited values between samples (a sinc with a Hann window): `count` of them, from a place on. */
+function between(samples: Float64Array, place: number, count: number): Float64Array {
   const whole = Math.floor(place);
   const part = place - whole;
-  if (part < 1e-9) return samples[whole] ?? 0;
-  let sum = 0;
-  for (let tap = 1 - SINC_TAPS; tap <= SINC_TAPS; tap++) {
-    const x = tap - part;
+  if (part < 1e-9) return Float64Array.from({ length: count }, (_, at) => samples[whole + at] ?? 0);
+  const weights = Array.from({ length: 2 * SINC_TAPS }, (_, at) => {
+    const x = at + 1 - SINC_TAPS - part;
     const window = 0.5 + 0.5 * Math.cos((Math.PI * x) / (SINC_TAPS + 1));
-    sum += (samples[whole + tap] ?? 0) * (Math.sin(Math.PI * x) / (Math.PI * x)) * window;
-  }
-  return sum;
+    return (Math.sin(Math.PI * x) / (Math.PI * x)) * window;
+  });
+  return Float64Array.from({ length: count }, (_, at) =>
+    weights.reduce((sum, weight, tap) => sum + weight * (samples[whole + at + tap + 1 - SINC_TAPS] ?? 0), 0),
+  );
 }
 
 /** Where the plan starts in the recording, so that onsets lie on all clicks of the count-in; null: nowhere. */
@@ -81,9 +83,7 @@ function templateOf(
   const before = TEMPLATE_BEFORE_SECONDS * sampleRate;
   const length = Math.round(TEMPLATE_SECONDS * sampleRate);
   const source = Float64Array.from(samples.subarray(0, Math.ceil(Math.max(...places)) + 2 * length));
-  const cuts = places.map((place) =>
-    Float64Array.from({ length }, (_, at) => between(source, place - before + at)),
-  );
+  const cuts = places.map((place) => between(source, place - before, length));
   const template = new Float64Array(length);
   for (const cut of cuts) for (let at = 0; at < length; at++) template[at]! += cut[at]! / cuts.length;
   const own = power(template);
@@ -98,18 +98,26 @@ function templateOf(
 
 /** How far a click lies from where it was due, in samples, where it agrees best with its template. */
 function offsetOf(samples: Float32Array, template: Float64Array, place: number, reach: number): number {
-  const values: number[] = [];
   const whole = Math.round(place);
-  for (let shift = -reach - 1; shift <= reach + 1; shift++) {
+  const agreement = (shift: number): number => {
     let sum = 0;
     for (let at = 0; at < template.length; at++) sum += template[at]! * (samples[whole + shift + at] ?? 0);
-    values.push(sum);
-  }
-  let best = 1;
-  for (let at = 1; at < values.length - 1; at++) if (values[at]! > values[best]!) best = at;
-  const [left, middle, right] = [values[best - 1]!, values[best]!, values[best + 1]!];
+    return sum;
+  };
+  const bestOf = (from: number, to: number, step: number): number => {
+    let [best, most] = [from, -Infinity];
+    for (let shift = from; shift <= to; shift += step) {
+      const value = agreement(shift);
+      if (value > most) [best, most] = [shift, value];
+    }
+    return best;
+  };
+  // In steps well under half a period of what a click sounds of, then one by one.
+  const coarse = bestOf(-reach, reach, COARSE_FRAMES);
+  const best = bestOf(coarse - COARSE_FRAMES, coarse + COARSE_FRAMES, 1);
+  const [left, middle, right] = [agreement(best - 1), agreement(best), agreement(best + 1)];
   const curve = left - 2 * middle + right;
-  return best - reach - 1 + (curve < 0 ? (left - right) / (2 * curve) : 0) + whole - place;
+  return best + (curve < 0 ? (left - right) / (2 * curve) : 0) + whole - place;
 }
 
 /** A straight line through offsets that some outliers do not move: medians of thirds, then of what is left (Tukey 1977). */
@@ -171,8 +179,9 @@ export function findBleed(
     const template = templates.get(click.sound)!;
     const place = at(click.at) * sampleRate - before;
     const whole = Math.ceil(place);
-    for (let frame = Math.max(0, whole); frame < Math.min(cleaned.length, whole + template.length); frame++)
-      cleaned[frame]! -= between(template, frame - place);
+    between(template, whole - place, template.length).forEach((value, at) => {
+      if (whole + at >= 0 && whole + at < cleaned.length) cleaned[whole + at]! -= value;
+    });
   }
   return { samples: cleaned, clicks: clicks.map((click) => at(click.at)), at };
 }

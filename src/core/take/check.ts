@@ -12,7 +12,7 @@ import {
   verdictOf,
   WRONG_EVIDENCE,
 } from './judge';
-import { blindOnsets, fluxOf } from './onsets';
+import { blindOnsets, fluxOf, levelsOf } from './onsets';
 import type { TakePlan } from './plan';
 import { refineOnsets } from './refine';
 import type { NotJudged } from '../model/take';
@@ -137,7 +137,7 @@ export function checkTake(
 
 /** Seconds at which something begins in a recording, heard without a plan, in order. */
 export function detectOnsets(samples: Float32Array, sampleRate: number): number[] {
-  return refineOnsets(samples, sampleRate, blindOnsets(fluxOf(samples, sampleRate)))
+  return refineOnsets(samples, sampleRate, blindOnsets(fluxOf(levelsOf(samples, sampleRate))))
     .map(({ at }) => at)
     .sort((a, b) => a - b);
 }

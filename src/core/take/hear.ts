@@ -1,7 +1,8 @@
 /** From samples to notes: what begins in a recording, and which planned note it is. */
-import { match } from './align';
+import { match, type Matched, type Matching } from './align';
 import { findBleed, type Bleed } from './bleed';
-import { blindOnsets, fluxAt, fluxOf, onsetsIn, type Flux } from './onsets';
+import { bunchesIn, loosenessOf } from './bunches';
+import { blindOnsets, fluxAt, fluxOf, levelsOf, onsetsIn, type Flux } from './onsets';
 import { PitchEar, type PitchEvidence } from './pitch';
 import type { TakePlan } from './plan';
 import { refineOnsets, type RefinedOnset } from './refine';
@@ -14,8 +15,6 @@ export interface HeardNote {
   readonly strength: number;
   /** How well its pitch agrees with the plan, −1…1. */
   readonly evidence: number;
-  /** Whether its place was found by itself rather than set with the others. */
-  readonly sure: boolean;
 }
 
 /** What was heard of a plan. */
@@ -44,9 +43,6 @@ const LATE_LOOK_EVIDENCE = 0.3;
 /** Part of what notes usually gain. */
 const LATE_LOOK_AMOUNT = 0.3;
 const USUAL_NOTES = 60;
-/** Swept notes come in a bunch, and the note after them waits. */
-const LOOSE_PART = 0.5;
-const BUNCHED_PART = 0.6;
 /** Two beginnings nearer than this are one. */
 const APART_SECONDS = 0.012;
 const WEAK_STRENGTH = 0.08;
@@ -63,21 +59,6 @@ export function intervalsOf({ notes }: TakePlan): { middle: number; shortest: nu
   const all = notes.slice(1).map(({ onset }, at) => onset - notes[at]!.onset);
   const real = all.filter((seconds) => seconds > 0.001);
   return { middle: medianOf(real) || 0.5, shortest: real.reduce((least, one) => Math.min(least, one), 0.5) };
-}
-
-/** How far swept notes may be off, in seconds: half their slot each, and the note after them half of all their slots. */
-function loosenessOf({ notes }: TakePlan): number[] {
-  let run = 0;
-  return notes.map(({ onset, change }, at) => {
-    const slot = at > 0 ? onset - notes[at - 1]!.onset : 0;
-    if (change === 'sweep') {
-      run += slot;
-      return LOOSE_PART * run;
-    }
-    const after = run;
-    run = 0;
-    return LOOSE_PART * after;
-  });
 }
 
 /** The largest flux around a time, as a time; null where nothing rises there. */
@@ -110,6 +91,70 @@ function evidenceOf(plan: TakePlan, onsets: readonly RefinedOnset[], ear: PitchE
   };
 }
 
+/** The recording without the clicks that are heard in it, and what rises in it. */
+function soundOf(
+  recording: Float32Array,
+  sampleRate: number,
+  plan: TakePlan,
+  start: number | null,
+  tell: (done: number) => void,
+): { samples: Float32Array; flux: Flux; bleed: Bleed | null } {
+  const heard = levelsOf(recording, sampleRate, (done) => tell(0.4 * done));
+  const flux = fluxOf(heard);
+  const bleed = findBleed(recording, sampleRate, plan, blindOnsets(flux), start);
+  if (!bleed) return { samples: recording, flux, bleed };
+  const { samples } = bleed;
+  const rest = levelsOf(samples, sampleRate, (done) => tell(0.4 + 0.2 * done), heard);
+  return { samples, flux: fluxOf(rest), bleed };
+}
+
+/** What is to be matched, whatever is expected of the tempo. */
+type Asked = Omit<Matching, 'expected' | 'stretch'>;
+
+/** The best way at the plan's tempo, or where that is dear at one near it. */
+function firstMatch(asked: Asked): Matched {
+  const matched = match({ ...asked, expected: null, stretch: 1 });
+  if (matched.cost <= CHEAP * asked.planned.length) return matched;
+  return STRETCHES.slice(1)
+    .map((stretch) => match({ ...asked, expected: null, stretch }))
+    .reduce((best, other) => (other.cost < best.cost ? other : best), matched);
+}
+
+/** Matches again around the line of time that a match gives, which moves it. @returns null where too little was heard for one. */
+function settled(
+  plan: TakePlan,
+  asked: Asked,
+  middle: number,
+  first: Matched,
+): { matched: Matched; timeLine: TimeLine } | null {
+  const lineOf = ({ onsets }: Matched): TimeLine | null => {
+    const times = onsets.map((onset) => (onset === null ? null : asked.heard[onset]!));
+    const bunched = bunchesIn(plan, times);
+    const moments = times.flatMap((heard, note): Moment[] =>
+      heard === null || bunched[note] ? [] : [{ planned: asked.planned[note]!, heard }],
+    );
+    return moments.length < 2 ? null : timeLineOf(moments, middle);
+  };
+  let matched = first;
+  let timeLine = lineOf(first);
+  for (let round = 0; timeLine && round < ROUNDS; round++) {
+    const expected = asked.planned.map((seconds) => timeLine!.at(seconds));
+    const next = match({ ...asked, expected: (note) => expected[note]!, stretch: 1 });
+    const line = lineOf(next);
+    if (!line) break;
+    [matched, timeLine] = [next, line];
+  }
+  return timeLine && { matched, timeLine };
+}
+
+/** What a match must stand out by. @param others strengths of the onsets that are no planned note. */
+function leastStrength(others: readonly number[], count: number): number {
+  if (others.length < NOISY_PART * count) return WEAK_STRENGTH;
+  // Where much is heard that is nothing, a match must stand out from that.
+  const loud = others.toSorted((a, b) => a - b)[Math.floor(0.9 * others.length)]!;
+  return Math.min(WEAK_MOST, Math.max(WEAK_STRENGTH, loud));
+}
+
 /**
  * Hears a plan in a recording.
  * @param start seconds of the recording at which the plan starts, about; null: not known. @param tell is told how much is done, 0–1.
@@ -122,13 +167,7 @@ export function hearPlan(
   start: number | null,
   tell: (done: number) => void,
 ): Hearing | null {
-  let samples = recording;
-  let flux = fluxOf(samples, sampleRate, (done) => tell(0.4 * done));
-  const bleed = findBleed(samples, sampleRate, plan, blindOnsets(flux), start);
-  if (bleed) {
-    samples = bleed.samples;
-    flux = fluxOf(samples, sampleRate, (done) => tell(0.4 + 0.2 * done));
-  }
+  const { samples, flux, bleed } = soundOf(recording, sampleRate, plan, start, tell);
   const clicks = bleed?.clicks ?? [];
   const isClick = (at: number) => clicks.some((click) => Math.abs(click - at) < NEAR_CLICK_SECONDS);
   const onsets = refineOnsets(samples, sampleRate, onsetsIn(flux), (done) => tell(0.6 + 0.2 * done))
@@ -143,9 +182,8 @@ export function hearPlan(
     shortestSeconds: shortest,
   });
   const evidence = evidenceOf(plan, onsets, ear);
-  const planned = plan.notes.map(({ onset }) => onset);
-  const asked = {
-    planned,
+  const asked: Asked = {
+    planned: plan.notes.map(({ onset }) => onset),
     loose: loosenessOf(plan),
     heard: onsets.map(({ at }) => at),
     // What is left of a click stands back behind notes.
@@ -153,83 +191,68 @@ export function hearPlan(
     evidence,
     start: bleed ? bleed.at(0) : start,
   };
-  let matched = match({ ...asked, expected: null, stretch: 1 });
-  if (matched.cost > CHEAP * planned.length)
-    for (const stretch of STRETCHES.slice(1)) {
-      const other = match({ ...asked, expected: null, stretch });
-      if (other.cost < matched.cost) matched = other;
-    }
+  const first = firstMatch(asked);
   tell(0.85);
-  // A bunch of swept notes says nothing of the time it was played in: it is early by itself.
-  const isBunched = (found: readonly (number | null)[], note: number): boolean => {
-    const [before, here] = [found[note - 1], found[note]];
-    if (plan.notes[note]!.change !== 'sweep' || here === null || here === undefined) return false;
-    if (isBunched(found, note - 1)) return true;
-    const slot = planned[note]! - planned[note - 1]!;
-    const isNear = typeof before === 'number' && onsets[here]!.at - onsets[before]!.at < BUNCHED_PART * slot;
-    return isNear;
-  };
-  const momentsOf = (found: readonly (number | null)[]): Moment[] =>
-    found.flatMap((onset, note) =>
-      onset === null || isBunched(found, note) ? [] : [{ planned: planned[note]!, heard: onsets[onset]!.at }],
-    );
-  if (momentsOf(matched.onsets).length < 2) return null;
-  let timeLine = timeLineOf(momentsOf(matched.onsets), middle);
-  for (let round = 0; round < ROUNDS; round++) {
-    const expected = planned.map((seconds) => timeLine.at(seconds));
-    const next = match({ ...asked, expected: (note) => expected[note]!, stretch: 1 });
-    if (momentsOf(next.onsets).length < 2) break;
-    matched = next;
-    timeLine = timeLineOf(momentsOf(matched.onsets), middle);
-    tell(0.85 + 0.05 * (round + 1));
-  }
-  const matchedOnsets = new Set(matched.onsets);
-  const others = onsets.filter((_, onset) => !matchedOnsets.has(onset)).map(({ strength }) => strength);
-  // Where much is heard that is nothing, a match must stand out from that.
-  const weak =
-    others.length < NOISY_PART * onsets.length
-      ? WEAK_STRENGTH
-      : Math.min(
-          WEAK_MOST,
-          Math.max(WEAK_STRENGTH, others.sort((a, b) => a - b)[Math.floor(0.9 * others.length)]!),
-        );
-  const notes = matched.onsets.map((onset, note): HeardNote | null => {
+  const settling = settled(plan, asked, middle, first);
+  if (!settling) return null;
+  tell(0.95);
+  const { matched, timeLine } = settling;
+  const taken = new Set(matched.onsets);
+  const others = onsets.filter((_, onset) => !taken.has(onset)).map(({ strength }) => strength);
+  const weak = leastStrength(others, onsets.length);
+  const found = matched.onsets.map((onset, note): HeardNote | null => {
     if (onset === null) return null;
     const agrees = evidence(note, onset);
-    const { at, strength, sure } = onsets[onset]!;
-    if (strength < weak && agrees < WEAK_EVIDENCE) return null;
-    return { at, strength, sure, evidence: agrees };
+    const { at, strength } = onsets[onset]!;
+    return strength < weak && agrees < WEAK_EVIDENCE ? null : { at, strength, evidence: agrees };
   });
-  lookAgain(notes);
-  const taken = new Set(matched.onsets.filter((onset, note) => onset !== null && notes[note]));
+  const notes = lookedAgain(found, { plan, samples, sampleRate, flux, ear, timeLine, middle });
   const times = notes.flatMap((note) => (note ? [note.at] : [])).sort((a, b) => a - b);
+  const isNote = (onset: number) => matched.onsets.some((one, note) => one === onset && notes[note]);
   const isApart = (at: number) => times.every((time) => Math.abs(time - at) >= EXTRA_FROM_NOTE_SECONDS);
   // What somebody tries before and after is no fault of what was planned.
   const isWithin = (at: number) => at > times[0]! - middle && at < times.at(-1)! + middle;
   const extras = onsets.filter(
     ({ at, strength, sure }, onset) =>
-      !taken.has(onset) && sure && strength >= EXTRA_STRENGTH && !isClick(at) && isApart(at) && isWithin(at),
+      sure && strength >= EXTRA_STRENGTH && !isClick(at) && isApart(at) && isWithin(at) && !isNote(onset),
   );
   return { notes, extras, timeLine, ear, bleed, samples };
+}
 
-  /** What was not found among the onsets may rise too little to be one: hammered notes do. */
-  function lookAgain(found: (HeardNote | null)[]): void {
-    const first = found.findIndex((note) => note !== null);
-    const last = found.findLastIndex((note) => note !== null);
-    const some = found.filter((note) => note !== null).slice(0, USUAL_NOTES);
-    const usual = medianOf(some.map(({ at }) => ear.at(at).amount));
-    for (let note = first + 1; note < last; note++) {
-      if (found[note]) continue;
-      const due = timeLine.at(planned[note]!);
-      const rise = riseNear(flux, due, Math.min(LATE_LOOK_SECONDS, LATE_LOOK_INTERVALS * middle));
-      if (rise === null) continue;
-      const beside = [found[note - 1], found[note + 1]];
-      if (beside.some((one) => one && Math.abs(one.at - rise) < APART_SECONDS)) continue;
-      const [refined] = refineOnsets(samples, sampleRate, [{ at: rise, strength: 0 }]);
-      const pitch = ear.at(refined!.at);
-      const agrees = pitch.gained(plan.notes[note]!.midi);
-      if (agrees >= LATE_LOOK_EVIDENCE && pitch.amount >= LATE_LOOK_AMOUNT * usual)
-        found[note] = { at: refined!.at, strength: 0, sure: refined!.sure, evidence: agrees };
-    }
+/** What was not found among the onsets may rise too little to be one: hammered notes do. */
+function lookedAgain(
+  found: readonly (HeardNote | null)[],
+  {
+    plan,
+    samples,
+    sampleRate,
+    flux,
+    ear,
+    timeLine,
+    middle,
+  }: Omit<Hearing, 'notes' | 'extras' | 'bleed'> & {
+    plan: TakePlan;
+    sampleRate: number;
+    flux: Flux;
+    middle: number;
+  },
+): (HeardNote | null)[] {
+  const notes = [...found];
+  const last = notes.findLastIndex((note) => note !== null);
+  const some = notes.filter((note) => note !== null).slice(0, USUAL_NOTES);
+  const usual = medianOf(some.map(({ at }) => ear.at(at).amount));
+  for (let note = notes.findIndex((one) => one !== null) + 1; note < last; note++) {
+    if (notes[note]) continue;
+    const due = timeLine.at(plan.notes[note]!.onset);
+    const rise = riseNear(flux, due, Math.min(LATE_LOOK_SECONDS, LATE_LOOK_INTERVALS * middle));
+    if (rise === null) continue;
+    const beside = [notes[note - 1], notes[note + 1]];
+    if (beside.some((one) => one && Math.abs(one.at - rise) < APART_SECONDS)) continue;
+    const [refined] = refineOnsets(samples, sampleRate, [{ at: rise, strength: 0 }]);
+    const pitch = ear.at(refined!.at);
+    const agrees = pitch.gained(plan.notes[note]!.midi);
+    if (agrees >= LATE_LOOK_EVIDENCE && pitch.amount >= LATE_LOOK_AMOUNT * usual)
+      notes[note] = { at: refined!.at, strength: 0, evidence: agrees };
   }
+  return notes;
 }

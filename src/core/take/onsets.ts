@@ -62,35 +62,63 @@ function bandsOf(size: number, sampleRate: number): (readonly [number, number])[
 }
 
 /** The level of each band in each frame, one frame after the other. */
-function levelsOf(samples: Float32Array, sampleRate: number, tell: (done: number) => void) {
+interface Levels {
+  readonly values: Float32Array;
+  readonly frames: number;
+  readonly bands: number;
+  readonly hopSeconds: number;
+}
+
+/** What is heard of a recording that may be heard again with a little changed. */
+export interface HeardLevels extends Levels {
+  readonly samples: Float32Array;
+}
+
+/**
+ * The levels of a recording.
+ * @param before the same recording with a few samples others: only what they touch is heard anew. @param tell is told how much is done, 0–1.
+ */
+export function levelsOf(
+  samples: Float32Array,
+  sampleRate: number,
+  tell: (done: number) => void = () => undefined,
+  before: HeardLevels | null = null,
+): HeardLevels {
   const length = Math.round(WINDOW_SECONDS * sampleRate);
   const hop = Math.max(1, Math.round(HOP_SECONDS * sampleRate));
   const spectrum = new Spectrum(length, powerOfTwo(length));
   const bands = bandsOf(spectrum.size, sampleRate);
   const frames = Math.max(0, Math.ceil(samples.length / hop));
-  const levels = new Float32Array(frames * bands.length);
+  const values = before ? Float32Array.from(before.values) : new Float32Array(frames * bands.length);
+  let [looked, changed] = [0, -1];
   for (let frame = 0; frame < frames; frame++) {
-    const powers = spectrum.at(samples, frame * hop - (length >> 1));
+    if (frame % 512 === 0) tell(frame / frames);
+    const from = frame * hop - (length >> 1);
+    if (before) {
+      for (; looked < Math.min(from + length, samples.length); looked++)
+        if (samples[looked] !== before.samples[looked]) changed = looked;
+      if (changed < from) continue;
+    }
+    const powers = spectrum.at(samples, from);
     for (let band = 0; band < bands.length; band++) {
       const [first, last] = bands[band]!;
       let power = 0;
       for (let bin = first; bin <= last; bin++) power += powers[bin]!;
-      levels[frame * bands.length + band] = Math.sqrt(power / (last - first + 1));
+      values[frame * bands.length + band] = Math.sqrt(power / (last - first + 1));
     }
-    if (frame % 512 === 0) tell(frame / frames);
   }
-  return { levels, frames, bands: bands.length, hop };
+  return { samples, values, frames, bands: bands.length, hopSeconds: hop / sampleRate };
 }
 
 /** Below this a band says nothing: how loud it is where it is quiet, or far below the loudest. */
-function floorsOf(levels: Float32Array, frames: number, bands: number): Float64Array {
-  const loudest = levels.reduce((most, level) => Math.max(most, level), 0);
+function floorsOf({ values, frames, bands }: Levels): Float64Array {
+  const loudest = values.reduce((most, level) => Math.max(most, level), 0);
   const floors = new Float64Array(bands);
   // Every few frames tell as much as all.
   const column = new Float32Array(Math.ceil(frames / FLOOR_STRIDE));
   const quiet = Math.max(1, Math.round(QUIET_PART * column.length));
   for (let band = 0; band < bands; band++) {
-    for (let at = 0; at < column.length; at++) column[at] = levels[at * FLOOR_STRIDE * bands + band]!;
+    for (let at = 0; at < column.length; at++) column[at] = values[at * FLOOR_STRIDE * bands + band]!;
     column.sort();
     let sum = 0;
     for (let at = 0; at < quiet; at++) sum += column[at] ?? 0;
@@ -99,34 +127,29 @@ function floorsOf(levels: Float32Array, frames: number, bands: number): Float64A
   return floors;
 }
 
-/** How much begins to sound, all through a recording. @param tell is told how much is done, 0–1. */
-export function fluxOf(
-  samples: Float32Array,
-  sampleRate: number,
-  tell: (done: number) => void = () => undefined,
-): Flux {
-  const { levels, frames, bands, hop } = levelsOf(samples, sampleRate, tell);
-  const floors = floorsOf(levels, frames, bands);
-  for (let frame = 0; frame < frames; frame++)
-    for (let band = 0; band < bands; band++) {
-      const at = frame * bands + band;
-      levels[at] = Math.log10(1 + levels[at]! / floors[band]!);
-    }
+/** How much begins to sound, all through a recording. */
+export function fluxOf(levels: Levels): Flux {
+  const { frames, bands, hopSeconds } = levels;
+  const floors = floorsOf(levels);
+  // The last few frames on the scale of the ear, over and over.
+  const rows = Array.from({ length: LAG_FRAMES + 1 }, () => new Float32Array(bands));
   const values = new Float64Array(frames);
-  for (let frame = LAG_FRAMES; frame < frames; frame++) {
-    const now = frame * bands;
-    const then = (frame - LAG_FRAMES) * bands;
+  for (let frame = 0; frame < frames; frame++) {
+    const now = rows[frame % rows.length]!;
+    for (let band = 0; band < bands; band++)
+      now[band] = Math.log10(1 + levels.values[frame * bands + band]! / floors[band]!);
+    if (frame < LAG_FRAMES) continue;
+    const then = rows[(frame + 1) % rows.length]!;
     let sum = 0;
     for (let band = 0; band < bands; band++) {
-      let most = levels[then + band]!;
-      if (band > 0 && levels[then + band - 1]! > most) most = levels[then + band - 1]!;
-      if (band + 1 < bands && levels[then + band + 1]! > most) most = levels[then + band + 1]!;
-      const more = levels[now + band]! - most;
+      let most = then[band]!;
+      if (band > 0 && then[band - 1]! > most) most = then[band - 1]!;
+      if (band + 1 < bands && then[band + 1]! > most) most = then[band + 1]!;
+      const more = now[band]! - most;
       if (more > 0) sum += more;
     }
     values[frame] = sum / bands;
   }
-  const hopSeconds = hop / sampleRate;
   return { values, startSeconds: -EARLY_HOPS * hopSeconds, hopSeconds };
 }
 

@@ -32,8 +32,6 @@ export interface PitchEvidence {
   gained: (midi: readonly number[]) => number;
   /** How much is gained by the pitch that agrees best; in no unit, to be compared within a recording. */
   readonly amount: number;
-  /** The pitch that agrees best. */
-  best: () => number;
 }
 
 /** Hears pitches in a recording. */
@@ -97,7 +95,6 @@ export class PitchEar {
       evidence: (midi) => Math.max(...ways.map((way) => this.compare(way, midi))),
       gained: (midi) => this.compare(ways[0]!, midi),
       amount: ways[0]!.most,
-      best: () => lowest + ways[0]!.agreement.indexOf(ways[0]!.most),
     };
   }
 

@@ -8,6 +8,8 @@ import { medianOf } from './timeline';
 
 /** Bends of the drift lie so many notes apart. */
 const KNOT_NOTES = 12;
+/** And in a long take further: its drift does not bend more often than this, and time goes with the cube of it. */
+const MOST_PIECES = 80;
 /** Tukey's bisquare with 95 % efficiency for normal errors (Huber & Ronchetti, Robust Statistics, 2009). */
 const BISQUARE = 4.685;
 const ROUNDS = 25;
@@ -48,7 +50,7 @@ function driftRow(samples: readonly Sample[]): { rows: number[][]; columns: numb
   const rows = samples.map(() => [] as number[]);
   for (const part of parts) {
     const own = places.filter((sample) => sample.part === part);
-    const pieces = Math.max(1, Math.round(own.length / KNOT_NOTES));
+    const pieces = Math.min(MOST_PIECES, Math.max(1, Math.round(own.length / KNOT_NOTES)));
     own.forEach(({ at }, index) => {
       const place = own.length === 1 ? 0 : (index * pieces) / (own.length - 1);
       const left = Math.min(pieces - 1, Math.floor(place));

@@ -145,6 +145,27 @@ describe('judging', () => {
     });
   });
 
+  it('says how it lies behind the click by the clock, where the delay was measured', () => {
+    const { check, start } = taken({ bpm: 120, count: 48 }, { errors: { spreadMs: 3, lateMs: -15 } });
+    expect(check({ startSeconds: start }).behindClicksMs).toBeNull();
+    expect(check({ startSeconds: start, startIsExact: true }).behindClicksMs).toBeCloseTo(-15, -0.5);
+  });
+
+  it('names neighbours that were played in each other’s place', () => {
+    const plan = testPlan({ bpm: 110, count: 64 });
+    const exchanged = {
+      ...plan,
+      notes: plan.notes.map((note, at) => {
+        const other = at === 20 ? plan.notes[21]! : at === 21 ? plan.notes[20]! : note;
+        return { ...note, midi: other.midi };
+      }),
+    };
+    const { samples } = simulateTake(exchanged, { seed: 4, sampleRate: RATE, errors: { spreadMs: 4 } });
+    const report = checkTake(samples, RATE, plan);
+    expect(report.swapped).toEqual([['n20', 'n21']]);
+    expect(report.notes.flatMap(({ state }, at) => (state === 'played' ? [] : [at]))).toEqual([20, 21]);
+  });
+
   it('says why it does not judge', () => {
     const plan = testPlan({ bpm: 120, count: 48 });
     expect(checkTake(new Float32Array(RATE), RATE, plan)).toMatchObject({
