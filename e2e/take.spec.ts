@@ -56,7 +56,7 @@ test('the simulated player is heard, note by note; a report is kept, held agains
   await page.getByRole('button', { name: 'Keep this report' }).press('Enter');
   await expect(takes(page)).toHaveCount(2);
   await page.getByRole('button', { name: 'What moved since' }).press('Enter');
-  await expect(page.locator('[data-moved]')).toContainText(/outside changes: −[\d.]+ to/);
+  await expect(page.locator('[data-moved]')).toContainText(/Outside changes\s*−[\d.]+ to/);
   await takes(page)
     .first()
     .getByRole('button', { name: /^Delete/ })

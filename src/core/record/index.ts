@@ -16,6 +16,7 @@ export {
   type FailingInExercise,
   type Rate,
   isNoOnePlace,
+  rateOf,
   failingChanges,
   type ExerciseInBook,
   exercisesIn,

@@ -1,5 +1,5 @@
 /** The door to takes: a recording against the plan, and the player that is simulated. */
-export { isSaid } from './judge';
+export { inTimeMs, isSaid } from './judge';
 export { chirp, CHIRPS_AT, loopbackOf, MOST_DELAY_SECONDS, type Loopback } from './loopback';
 export { type TakePlan } from './plan';
 export { noteIdOf, passOf, takePlanOf } from './planned';

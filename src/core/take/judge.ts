@@ -216,6 +216,10 @@ export function swappedOf(plan: TakePlan, hearing: Hearing, notes: readonly Take
   });
 }
 
+/** How far off its place a note may come and still be in time, in milliseconds: a tenth of the usual interval, and no less than the ear takes. */
+export const inTimeMs = (plan: TakePlan): number =>
+  Math.max(CLEAN.leastMs, CLEAN.intervalPart * intervalsOf(plan).middle * 1000);
+
 /** What the rule of a clean run says: all there, right, hardly one too many, and nine in ten in time. */
 export function verdictOf(
   plan: TakePlan,
@@ -229,7 +233,7 @@ export function verdictOf(
     const after = notes.findLast(({ onset }) => onset !== null && onset <= extras[0]!);
     return { clean: false, noteId: (after ?? notes[0]!).id, because: 'extra' };
   }
-  const limitMs = Math.max(CLEAN.leastMs, CLEAN.intervalPart * intervalsOf(plan).middle * 1000);
+  const limitMs = inTimeMs(plan);
   const late = notes.filter(({ deviationMs }) => Math.abs(deviationMs!) > limitMs);
   if (late.length > (1 - CLEAN.partInTime) * notes.length)
     return { clean: false, noteId: late[0]!.id, because: 'uneven' };

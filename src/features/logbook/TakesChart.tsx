@@ -9,6 +9,7 @@ import type { ChartColours } from '@/ui/charts/look';
 import { tenths } from '@/ui/charts/tempoSeries';
 import { useKept } from '@/ui/shell/useKept';
 import { changesName, latenessText } from '@/work/take/words';
+import { Measured } from './Measured';
 import { agreementText, movedText, takesOption } from './takesOption';
 
 const HEIGHT = 210;
@@ -47,33 +48,36 @@ export const TakesChart = memo(function TakesChart({
     );
   const simulated = takes.filter(({ source }) => source === 'simulated player').length;
   return (
-    <ChartFigure
-      title="Late or early, by measure"
-      said={`Last: ${last.kinds.map((kind) => `${changesName(kind.change)} ${latenessText(kind)}`).join('; ')}.${movedText(takes)}${
-        simulated > 0 ? ` ${simulated} of ${takes.length} takes are the simulated player’s.` : ''
-      }${agreement}`}
-      table={{
-        heads: ['Day', 'bpm', 'After', 'Notes', 'Late, ms', 'From', 'To', 'Heard from'],
-        rows: takes.flatMap(({ day, bpm, kinds, source }) =>
-          kinds.map(({ change, n, meanMs, low, high }) => [
-            day,
-            bpmText(bpm),
-            changesName(change),
-            n,
-            tenths(meanMs),
-            tenths(low),
-            tenths(high),
-            source,
-          ]),
-        ),
-      }}
-      file={`${file}-takes.csv`}
-    >
-      <Chart
-        height={HEIGHT}
-        label={`How late notes come after each kind of change, in ${takes.length} takes`}
-        draw={draw}
-      />
-    </ChartFigure>
+    <>
+      <ChartFigure
+        title="Late or early, by measure"
+        said={`Last: ${last.kinds.map((kind) => `${changesName(kind.change)} ${latenessText(kind)}`).join('; ')}.${movedText(takes)}${
+          simulated > 0 ? ` ${simulated} of ${takes.length} takes are the simulated player’s.` : ''
+        }${agreement}`}
+        table={{
+          heads: ['Day', 'bpm', 'After', 'Notes', 'Late, ms', 'From', 'To', 'Heard from'],
+          rows: takes.flatMap(({ day, bpm, kinds, source }) =>
+            kinds.map(({ change, n, meanMs, low, high }) => [
+              day,
+              bpmText(bpm),
+              changesName(change),
+              n,
+              tenths(meanMs),
+              tenths(low),
+              tenths(high),
+              source,
+            ]),
+          ),
+        }}
+        file={`${file}-takes.csv`}
+      >
+        <Chart
+          height={HEIGHT}
+          label={`How late notes come after each kind of change, in ${takes.length} takes`}
+          draw={draw}
+        />
+      </ChartFigure>
+      <Measured takes={takes} exerciseId={exerciseId} />
+    </>
   );
 });

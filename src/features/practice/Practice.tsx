@@ -95,7 +95,6 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   const { at } = standingOf(state).climb;
   const bpm = bpmOf(state);
   useKeySheet(SHEET);
-  useUndoKeys((way) => way === 'undo' && actions.takeBack());
   const pedals = settings?.pedals;
   const isTurnOver = session !== null && session.isHere && session.isTurnOver && session.next !== null;
   const canGoOn = phase !== 'ask' && phase !== 'pain' && phase !== 'playing' && phase !== 'judge';
@@ -110,6 +109,12 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   // The player's own verdict always wins; beside what was heard it is kept how it stood to it.
   const judgeSelf = (verdict: 'clean' | 'not clean') =>
     judgeBy(verdict, judgedBy(isJudging ? heard.suggestion : null, verdict));
+  const takeBack = () => {
+    const runId = actions.takeBack();
+    if (runId !== null) attempt('Taking back what was heard', () => hearing.takenBack(runId));
+    return runId;
+  };
+  useUndoKeys((way) => way === 'undo' && takeBack());
   const judge = { clean: () => judgeSelf('clean'), notClean: () => judgeSelf('not clean') };
   const takeHeard = (by: 'confirmed' | 'measured') => {
     const { suggestion } = heard;
@@ -219,7 +224,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
         <ColdNotice due={due} subdivision={given.subdivision} />
       ) : null}
       {phase === 'ask' && state.pain ? <PainAsked bpm={state.pain.bpm} onGoOn={actions.goOn} /> : null}
-      {phase === 'pain' ? <PainNotice exerciseId={exerciseId} onTakeBack={actions.takeBack} /> : null}
+      {phase === 'pain' ? <PainNotice exerciseId={exerciseId} onTakeBack={takeBack} /> : null}
       {phase === 'warm-up' ? (
         <WarmUp
           items={settings.warmUp}
@@ -285,7 +290,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
       {isOnStage ? (
         <Stage
           practising={practising}
-          actions={actions}
+          actions={{ ...actions, takeBack }}
           onJudge={judgeSelf}
           runs={runs}
           restSeconds={mustRest ? rest.restSeconds : null}

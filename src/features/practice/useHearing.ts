@@ -2,7 +2,7 @@
 /** Listening to the runs of a view: follows the runner, and closes the microphone with the view. */
 import { useEffect, useRef, useState } from 'react';
 import type { Exercise } from '@/core';
-import { addTake, database } from '@/storage';
+import { addTake, database, removeTake } from '@/storage';
 import { useStore } from '@/ui/shell/useStore';
 import { MICROPHONE } from '@/ui/sound/microphone';
 import { startCheck } from '@/workers';
@@ -46,7 +46,10 @@ export function useHearing(
           const { playerId, exercise, bpm, passes } = ask;
           const of = { playerId, exerciseId: ask.exerciseId, exercise, bpm, passes };
           const from = { source: 'microphone', runId, sessionId: ask.sessionId ?? null } as const;
-          await addTake(database(), takeOf(report, { ...of, ...from }), exercise.passage);
+          return addTake(database(), takeOf(report, { ...of, ...from }), exercise.passage);
+        },
+        remove: async (takeId, { ask }) => {
+          await removeTake(database(), { id: takeId, playerId: ask.playerId });
         },
       }),
   );

@@ -12,7 +12,8 @@ import { download } from '@/ui/shell/download';
 import { attempt, told } from '@/work/perform';
 import { movements } from '@/work/take/kept';
 import type { Recordings } from '@/work/take/recordings';
-import { changesName, keptText, signedMs } from '@/work/take/words';
+import { keptText } from '@/work/take/words';
+import { Moved } from './Moved';
 import { undoOf } from '@/work/undoing';
 
 const MOST = 6;
@@ -157,15 +158,7 @@ export function Earlier({
         moved.length === 0 ? (
           <p role="status">The two takes share no kind of change of which both can tell.</p>
         ) : (
-          <ul role="status" data-moved>
-            {moved.map(({ change, fromMs, toMs, low, high }) => (
-              <li key={change}>
-                {changesName(change)}: {signedMs(fromMs)} to {signedMs(toMs)} ms, moved by{' '}
-                {signedMs(toMs - fromMs)} (95 %: {signedMs(low)} to {signedMs(high)})
-                {low <= 0 && high >= 0 ? ', which may be nothing' : ''}
-              </li>
-            ))}
-          </ul>
+          <Moved movements={moved} since={before.day} />
         )
       ) : null}
     </Panel>

@@ -8,7 +8,14 @@ import { capital, type ChangeKind } from '@/core';
 import { isSaid, type KindLateness, type TakeReport } from '@/core/take';
 import { changesName, latenessText } from '@/work/take/words';
 
-const Rows = styled(Table)`
+/** Rows that are drawn on one scale. */
+export const Rows = styled(Table)`
+  caption {
+    padding: 0.75rem 0 0.3rem;
+    color: ${colour.inkSoft};
+    font-size: 0.8125rem;
+    text-align: left;
+  }
   svg {
     display: block;
   }
@@ -35,7 +42,10 @@ const HEIGHT = 22;
 const LEAST_MS = 10;
 
 /** Milliseconds to pixels, the same for all rows. */
-export function scaleOf(some: readonly KindLateness[]): { most: number; x: (ms: number) => number } {
+export function scaleOf(some: readonly Pick<KindLateness, 'low' | 'high'>[]): {
+  most: number;
+  x: (ms: number) => number;
+} {
   const most = some.reduce((far, { low, high }) => Math.max(far, -low, high), LEAST_MS) * 1.1;
   return { most, x: (ms) => WIDTH / 2 + (ms / most) * (WIDTH / 2 - 4) };
 }

@@ -4,7 +4,7 @@ import type { JudgedBy, Reason, RunPlace } from '@/core/record';
 import { newId } from '@/storage';
 import type { PlaybackControl } from '../playing';
 import { told } from '../perform';
-import { canName, standingOf } from './state';
+import { canName, saidOf, standingOf } from './state';
 import { now, type PracticeStore } from './store';
 
 /** What the actions of the moment go by. */
@@ -38,7 +38,14 @@ export function practiceActions({ store, sound, goesOn, hasWarmUp, lastPlace }: 
     },
     tight: () => dispatch({ is: 'sign', kind: 'tight', id: newId(), now: now() }),
     pain: () => dispatch({ is: 'sign', kind: 'pain', id: newId(), now: now() }),
-    takeBack: () => dispatch({ is: 'take back' }),
+    /** Takes the last back. @returns the run whose verdict that was; null: it was none, or nothing was taken back. */
+    takeBack: (): string | null => {
+      const last = saidOf(state).at(-1);
+      dispatch({ is: 'take back' });
+      const isGone =
+        last?.kind === 'verdict' && !saidOf(store.getSnapshot()).some(({ id }) => id === last.id);
+      return isGone ? last.id : null;
+    },
     goTo: (at: number) => dispatch({ is: 'go to', at, place: place() }),
     setBpm: (bpm: number) => dispatch({ is: 'set tempo', bpm, place: place() }),
     nameReason: (reason: Reason) => dispatch({ is: 'name reason', reason }),

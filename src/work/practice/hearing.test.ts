@@ -18,18 +18,19 @@ function hearing(
   const asked = ask();
   const { samples } = simulateTake(planFor(asked), { seed: 8, sampleRate: RATE, errors });
   const kept: [Suggestion, string][] = [];
+  const removed: string[] = [];
   const { world, tools } = fakeMicrophone(() => samples, { sampleRate: RATE, startFrame: 500, ...how });
   const one = new RunHearing({
     ...tools,
     check: (heard, rate, plan, start) => done(checkTake(heard, rate, plan, start)),
     startFrame: () => 500 + (0.5 + 2.4) * RATE,
-    keep: (heard, runId) => {
-      kept.push([heard, runId]);
-      return Promise.resolve();
+    keep: (heard, runId) => Promise.resolve(`take ${kept.push([heard, runId])}`),
+    remove: async (takeId) => {
+      removed.push(takeId);
     },
     ...change,
   });
-  return { one, asked, kept, world, state: () => one.getSnapshot() };
+  return { one, asked, kept, removed, world, state: () => one.getSnapshot() };
 }
 
 /** A run from its start to its end, heard. */
@@ -112,11 +113,7 @@ describe('listening', () => {
     const ending = one.end(4);
     one.turnOff();
     await ending;
-    expect([state(), kept, world.isOpen]).toEqual([
-      { phase: 'off', suggestion: null, fault: null },
-      [],
-      0,
-    ]);
+    expect([state(), kept, world.isOpen]).toEqual([{ phase: 'off', suggestion: null, fault: null }, [], 0]);
     const opening = one.turnOn();
     one.begin(asked);
     expect([state().phase, state().fault]).toEqual(['opening', expect.stringMatching(/still opening/)]);
@@ -138,6 +135,18 @@ describe('listening', () => {
       'off',
       expect.stringMatching(/Allow it/),
     ]);
+  });
+
+  it('gives back what was heard when the verdict is taken back, and takes its report away', async () => {
+    const { one, kept, removed, state } = await heardRun({ spreadMs: 2 });
+    const heard = state().suggestion;
+    await one.wasJudged('run');
+    await one.takenBack('another run');
+    expect([state().suggestion, removed]).toEqual([null, []]);
+    await one.takenBack('run');
+    expect([state().suggestion, removed]).toEqual([heard, ['take 1']]);
+    await one.wasJudged('run again');
+    expect(kept.map(([, runId]) => runId)).toEqual(['run', 'run again']);
   });
 
   it('says what is missing from the recording, and what the browser left on', async () => {

@@ -37,8 +37,10 @@ export interface HearingTools extends MicrophoneTools {
   readonly check: typeof startCheck;
   /** The frame of the audio clock at which the run's first pass begins; null when nothing plays. */
   readonly startFrame: () => number | null;
-  /** Keeps what was heard of a run that was judged. */
-  readonly keep: (heard: Suggestion, runId: string) => Promise<void>;
+  /** Keeps what was heard of a run that was judged. @returns under which id. */
+  readonly keep: (heard: Suggestion, runId: string) => Promise<string>;
+  /** Takes away what was kept. */
+  readonly remove: (takeId: string, heard: Suggestion) => Promise<void>;
 }
 
 const OFF: HearingState = { phase: 'off', suggestion: null, fault: null };
@@ -97,6 +99,8 @@ export class RunHearing extends Store<HearingState> {
   private startFrame: number | null = null;
   /** What was judged before it was heard: it is kept when it is. */
   private judged: string | null = null;
+  /** What was kept last: its verdict may be taken back. */
+  private kept: { readonly heard: Suggestion; readonly runId: string; readonly takeId: string } | null = null;
 
   constructor(private readonly tools: HearingTools) {
     super(OFF);
@@ -141,6 +145,7 @@ export class RunHearing extends Store<HearingState> {
     this.running = null;
     this.ask = null;
     this.judged = null;
+    this.kept = null;
     this.level.show(null);
     this.put(OFF);
   }
@@ -156,6 +161,7 @@ export class RunHearing extends Store<HearingState> {
     this.running?.stop();
     this.running = null;
     this.judged = null;
+    this.kept = null;
     this.capture.restart();
     this.clipped = 0;
     this.ask = ask;
@@ -230,9 +236,20 @@ export class RunHearing extends Store<HearingState> {
     }
     this.set({ suggestion: null });
     try {
-      await this.tools.keep(suggestion, runId);
+      const takeId = await this.tools.keep(suggestion, runId);
+      this.kept = { heard: suggestion, runId, takeId };
     } catch (error) {
       this.set({ fault: `What was heard of the run was not kept; the run is. (${inWords(error)})` });
     }
+  }
+
+  /** The verdict was taken back: so is what was kept with it, and it is suggested again. */
+  async takenBack(runId: string): Promise<void> {
+    if (this.judged === runId) this.judged = null;
+    const { kept } = this;
+    if (kept?.runId !== runId) return;
+    this.kept = null;
+    if (this.state.phase === 'open') this.set({ suggestion: kept.heard });
+    await this.tools.remove(kept.takeId, kept.heard);
   }
 }

@@ -15,7 +15,16 @@ import { movements, takeOf } from './kept';
 import { warningsOf } from './microphone';
 import { PLAYERS } from './simulated';
 import { askFor, done, fakeMicrophone } from './testing';
-import { behindText, keptText, latenessText, noteText, untold, verdictText, worstText } from './words';
+import {
+  behindText,
+  keptText,
+  latenessText,
+  movementText,
+  noteText,
+  untold,
+  verdictText,
+  worstText,
+} from './words';
 import { worstChanges } from './worst';
 
 const RATE = 24_000;
@@ -212,6 +221,10 @@ describe('what a take says', () => {
     expect(inside!.low).toBeLessThan(-14 + 4);
     expect(inside!.high).toBeLessThan(0);
     expect(inside!.low).toBeLessThan(inside!.high);
+    expect(movementText(inside!)).toMatch(
+      /^\+1\d to [+−][\d.]+ ms, moved by −1\d \(95 %: −\d\d to −[\d.]+\)$/,
+    );
+    expect(movementText({ ...inside!, high: 1 })).toMatch(/may be nothing$/);
   });
 
   it('is said in words', () => {

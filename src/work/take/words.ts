@@ -12,6 +12,7 @@ import type { MeasuredDelay } from '@/storage';
 import { isSaid, noteIdOf, type GroupLateness, type KindLateness, type TakeReport } from '@/core/take';
 import type { DelayState } from './delay';
 import type { CheckedTake } from './desk';
+import type { Movement } from './kept';
 import type { WorstChange } from './worst';
 
 /** Milliseconds as they are said: whole ones, below ten with a tenth. */
@@ -170,6 +171,12 @@ export function worstText({ meanMs, faults, times }: WorstChange): string {
 
 /** Milliseconds with their sign. */
 export const signedMs = (ms: number) => `${ms < 0 ? '−' : '+'}${msText(ms)}`;
+
+/** “+12 to +3 ms, moved by −9 (95 %: −14 to −4)”. */
+export function movementText({ fromMs, toMs, low, high }: Movement): string {
+  const isSure = low > 0 || high < 0;
+  return `${signedMs(fromMs)} to ${signedMs(toMs)} ms, moved by ${signedMs(toMs - fromMs)} (95 %: ${signedMs(low)} to ${signedMs(high)})${isSure ? '' : ', which may be nothing'}`;
+}
 
 /** A kept report in a few words. */
 export function keptText({ notJudged, kinds, notes, extras }: TakeRecord): string {
