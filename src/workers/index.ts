@@ -215,8 +215,7 @@ export function startLoopback(
   startFrame: number,
 ): Running<Loopback> {
   const worker = takeWorker();
-  const seek = (): Promise<Loopback> =>
-    wrap<TakeWorker>(worker).loopback(samples, sampleRate, startFrame);
+  const seek = (): Promise<Loopback> => wrap<TakeWorker>(worker).loopback(samples, sampleRate, startFrame);
   return running(worker, seek);
 }
 
