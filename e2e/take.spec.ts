@@ -83,7 +83,7 @@ test('a sound file is found in its place and kept; what is none, or another exer
   await openTake(page);
   await page.getByRole('radio', { name: 'File', exact: true }).press('Space');
   const give = (name: string, buffer: Buffer) =>
-    page.locator('[data-take-file]').setInputFiles({ name, mimeType: 'audio/wav', buffer });
+    page.locator('input[type=file]').setInputFiles({ name, mimeType: 'audio/wav', buffer });
   await give(
     'sunday.wav',
     recordingOf('Over the stile', HOW, { spreadMs: 4, lateAfter: { outside: 12 } }, 2.2),

@@ -208,9 +208,8 @@ export {
   type PickingHand,
   OPEN_HAND,
   handFor,
-  handText,
-  noteDampersText,
 } from './model/hand';
+export { handText, noteDampersText } from './model/handWords';
 export { cuesFor } from './plan/cues';
 export { pinnedWhere, pinNumbers, spokenNote, spokenPlace } from './plan/spoken';
 export {

@@ -19,6 +19,24 @@ export async function note<Key extends MetaKey>(
   await tables(db).meta.put({ key, value });
 }
 
+/**
+ * Notes something else under a key, by what is noted there: no other tab comes between.
+ * @param to null in, where nothing is noted. @returns what is noted then.
+ */
+export function renoted<Key extends MetaKey>(
+  db: DatabaseHandle,
+  key: Key,
+  to: (value: MetaValues[Key] | null) => MetaValues[Key] | null,
+): Promise<MetaValues[Key] | null> {
+  const { meta } = tables(db);
+  return meta.db.transaction('rw', meta, async () => {
+    const before = (await noted(db, key)) ?? null;
+    const value = to(before);
+    if (value !== null && value !== before) await meta.put({ key, value });
+    return value;
+  });
+}
+
 /** The exercise that was open last, where it is still here. */
 export async function lastExercise(db: DatabaseHandle): Promise<string | null> {
   const id = await noted(db, 'lastExercise');

@@ -1,7 +1,7 @@
 /** The sitting that a player is in: kept with everything that is said, so that it can be taken up again after a crash or a closed tab. */
 import type { DatabaseHandle } from './database';
 import type { PracticeMode, PracticeSession, PracticeSitting } from './kept';
-import { note, noted } from './meta';
+import { note, noted, renoted } from './meta';
 
 /** The key of an exercise and a way to practise it. */
 export const standingKey = (exerciseId: string, mode: PracticeMode) => `${exerciseId} ${mode}`;
@@ -39,3 +39,10 @@ export const keepSession = (
 /** The session that a player has begun; null where there is none. */
 export const openSession = async (db: DatabaseHandle, playerId: string): Promise<PracticeSession | null> =>
   (await noted(db, sessionKey(playerId))) ?? null;
+
+/** Changes the session that a player has begun, as it stands now in whatever tab; where there is none, nothing. @returns what it is then. */
+export const changeSession = (
+  db: DatabaseHandle,
+  playerId: string,
+  to: (session: PracticeSession) => PracticeSession,
+): Promise<PracticeSession | null> => renoted(db, sessionKey(playerId), (session) => session && to(session));

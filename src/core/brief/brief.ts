@@ -103,6 +103,7 @@ export type Wish =
         | 'largestLeap'
         | 'noRepeats'
         | 'noSkips'
+        | 'changesOn'
         | 'loop';
     };
 
@@ -114,6 +115,7 @@ export function wishesOf(brief: Brief): Wish[] {
     ...(brief.largestLeap === null ? [] : [{ kind: 'largestLeap' as const }]),
     ...(brief.mayRepeat ? [] : [{ kind: 'noRepeats' as const }]),
     ...(brief.noSkips ? [{ kind: 'noSkips' as const }] : []),
+    ...(brief.changesOn ? [{ kind: 'changesOn' as const }] : []),
     ...fingerWishes(brief).map(({ entries: [at] }) => ({ kind: 'fingerChange' as const, at: at! })),
     ...(brief.strokes ? [] : [{ kind: 'start' as const }]),
     ...(slantOfBrief(brief) === null ? [] : [{ kind: 'slant' as const }]),

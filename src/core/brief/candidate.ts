@@ -50,8 +50,8 @@ export function candidateOf(lattice: Lattice, found: Found, setup: Setup): Candi
   const applied = applyRecipe({ ...newExercise('', grid), policy }, recipe, setup);
   if ('fault' in applied) return null;
   let { passage } = applied.exercise;
-  if (rules.strokes === 2 && brief.policy === 'oneSlant' && !brief.strokes) {
-    const strokes = found.strokes.map((stroke) => STROKES[stroke]!);
+  if (rules.strokes === 2 * rules.slots && brief.policy === 'oneSlant' && !brief.strokes) {
+    const strokes = found.strokes.map((stroke) => STROKES[Math.floor(stroke / rules.slots)]!);
     passage = withStrokes(passage, policy, strokes);
   }
   if (unmetWishes(brief, passage, policy, setup).length > 0) return null;

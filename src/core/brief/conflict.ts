@@ -37,10 +37,11 @@ function without(brief: Brief, wishes: readonly Wish[]): Brief {
   const fingersGone = fingerWishes(brief).flatMap(({ entries }) =>
     isGone('fingerChange', entries[0]!) ? entries : [],
   );
-  const { noSkips, ...others } = brief;
+  const { noSkips, changesOn, ...others } = brief;
   return landed({
     ...others,
     ...(noSkips && !gone('noSkips') ? { noSkips } : {}),
+    ...(changesOn && !gone('changesOn') ? { changesOn } : {}),
     targets: brief.targets.filter((_, at) => !isGone('target', at)),
     fingerChanges: brief.fingerChanges.filter((_, at) => !fingersGone.includes(at)),
     ...(gone('startsOn') ? { startsOn: null } : {}),
@@ -65,9 +66,11 @@ function withoutPlaces(brief: Brief, wishes: readonly Wish[]): Brief {
 /** Whether no line can grant the wishes that are left; false where that is not proven. */
 function isImpossible(brief: Brief, setup: Setup, given: readonly Wish[] = []): boolean {
   if (!given.some(({ kind }) => kind === 'notes')) return isImpossibleAsLong(brief, setup, given);
-  // What goes round in an odd number turns its strokes: without a length both kinds of number must fail.
-  const other = { ...brief, notes: brief.notes + (brief.notes < MAX_BRIEF_NOTES ? 1 : -1) };
-  return [brief, other].every((one) => isImpossibleAsLong(one, setup, given));
+  // What goes round in an odd number turns its strokes, and what is no whole number of beats its beats: all kinds of number must fail.
+  const kinds = brief.loop && brief.changesOn ? 2 * brief.subdivision : 2;
+  const first = Math.min(brief.notes, MAX_BRIEF_NOTES - kinds + 1);
+  const lengths = Array.from({ length: kinds }, (_, at) => ({ ...brief, notes: first + at }));
+  return lengths.every((one) => isImpossibleAsLong(one, setup, given));
 }
 
 function isImpossibleAsLong(brief: Brief, setup: Setup, given: readonly Wish[]): boolean {

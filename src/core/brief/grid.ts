@@ -186,8 +186,10 @@ export interface Way {
 
 /** The rules of the picking hand. */
 export interface PickRules {
-  /** Strokes that are told apart: two, one where a loop of an odd number of notes swaps them each pass, or the places of a pattern. */
+  /** Strokes that are told apart: two, one where a loop of an odd number of notes swaps them each pass, or the places of a pattern; for each slot. */
   readonly strokes: number;
+  /** Slots of the beat that are told apart too: a stroke here is `stroke * slots + slot`. */
+  readonly slots: number;
   /** Gains are counted in so many parts of one change. */
   readonly unit: 1 | 2;
   /** The strokes that the first note may have. */
@@ -233,7 +235,7 @@ function kindsFrom(brief: Brief, manner: Manner, stringFrom: number, stroke: Str
 }
 
 /** The rules of a stroke pattern: what is told apart is where in it a note stands. */
-function patternRules(brief: Brief, pattern: readonly Stroke[]): PickRules {
+function patternRules(brief: Brief, pattern: readonly Stroke[]): Omit<PickRules, 'slots'> {
   const slant = slantOfBrief(brief);
   return {
     strokes: pattern.length,
@@ -253,8 +255,30 @@ function patternRules(brief: Brief, pattern: readonly Stroke[]): PickRules {
   };
 }
 
+/** The same where strings change on the beat only, or off it: where in the beat a note stands is told apart too. */
+function onBeats(brief: Brief, rules: Omit<PickRules, 'slots'>): PickRules {
+  if (!brief.changesOn) return { ...rules, slots: 1 };
+  const slots = brief.subdivision;
+  const wantsBeat = brief.changesOn === 'the beat';
+  return {
+    strokes: rules.strokes * slots,
+    slots,
+    unit: rules.unit,
+    firstStrokes: rules.firstStrokes.map((stroke) => stroke * slots),
+    ways: (stringFrom, on, stringTo) => {
+      const slot = ((on % slots) + 1) % slots;
+      if (stringFrom !== stringTo && (slot === 0) !== wantsBeat) return [];
+      const ways = rules.ways(stringFrom, Math.floor(on / slots), stringTo);
+      return ways.map(({ stroke, gains }) => ({ stroke: stroke * slots + slot, gains }));
+    },
+  };
+}
+
 /** The rules of the picking hand under a brief. */
-export function pickRules(brief: Brief, manner: Manner): PickRules {
+export const pickRules = (brief: Brief, manner: Manner): PickRules =>
+  onBeats(brief, strokeRules(brief, manner));
+
+function strokeRules(brief: Brief, manner: Manner): Omit<PickRules, 'slots'> {
   const { strokes: pattern = '' } = brief;
   if (pattern !== '') return patternRules(brief, patternOf(pattern));
   const swaps = manner === 'swapping';

@@ -10,6 +10,7 @@ export { reasonFor, reasonText } from './reason';
 export { searching, type Outcome, type SearchEvent } from './search';
 export { adviceText, briefName, briefText, outcomeText, targetText, wishText } from './words';
 export {
+  CHANGES_ON,
   CONTOURS,
   FIGURE_SIZES,
   MAX_BRIEF_NOTES,

@@ -30,6 +30,7 @@ export function unmetWishes(
   const inRow = brief.loop ? [...pitches, pitches[0]!] : pitches;
   const leaps = inRow.slice(1).map((pitch, at) => Math.abs(pitch - inRow[at]!));
   const slant = slantOfBrief(brief);
+  const onsetOf = new Map(notes.map(({ id, onsetTicks }) => [id, onsetTicks]));
   const fingerOf = new Map(notes.map(({ id, finger }) => [id, finger]));
   const startsOn = (name: string | null, pitch: number | undefined) =>
     name === null || (pitch !== undefined && pitch % 12 === pitchClassOf(name));
@@ -72,6 +73,13 @@ export function unmetWishes(
         return leaps.every((leap) => leap > 0);
       case 'noSkips':
         return analysis.transitions.every(({ skipped }) => skipped === 0);
+      case 'changesOn':
+        // A round of no whole number of beats comes in on another place of the beat each time.
+        if (brief.loop && passage.lengthTicks % passage.meter.beatTicks !== 0) return false;
+        return analysis.transitions.filter(isStringChange).every(({ toNote }) => {
+          const isOn = onsetOf.get(toNote)! % passage.meter.beatTicks === 0;
+          return isOn === (brief.changesOn === 'the beat');
+        });
       case 'loop':
         return analysis.loop;
     }

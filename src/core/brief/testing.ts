@@ -3,7 +3,14 @@ import fc from 'fast-check';
 import { DEFAULT_SETUP, STANDARD_TUNING } from '../instrument/instrument';
 import type { Stroke } from '../passage/passage';
 import { describeChanges } from '../picking/changes';
-import { CONTOURS, type FingerChange, type Target, type Brief, BRIEF_POLICIES } from '../model/brief';
+import {
+  CHANGES_ON,
+  CONTOURS,
+  type FingerChange,
+  type Target,
+  type Brief,
+  BRIEF_POLICIES,
+} from '../model/brief';
 import { placesOf, type Place } from './grid';
 import { WEIGHTS } from './weights';
 
@@ -63,6 +70,7 @@ export const anyBrief = (
         contour: fc.constantFrom(...CONTOURS),
         largestLeap: fc.constantFrom(null, 5, 9),
         noSkips: fc.constantFrom(true as const, undefined, undefined),
+        changesOn: fc.constantFrom(null, null, null, ...CHANGES_ON),
         mayRepeat: fc.boolean(),
         startsOn: fc.constantFrom(null, null, 'B'),
         endsOn: fc.constantFrom(null, null, 'E'),
@@ -125,6 +133,7 @@ function strokeRows(brief: Brief, strings: readonly number[]): Stroke[][] {
 function plainCost(brief: Brief, line: readonly Place[]): number | null {
   const steps = brief.loop ? [...line, line[0]!] : line;
   const mmOf = (fret: number) => 648 * (1 - 2 ** (-(fret + brief.capo) / 12));
+  if (brief.changesOn && brief.loop && line.length % brief.subdivision !== 0) return null;
   let cost = 0;
   for (const [at, b] of steps.entries()) {
     if (at < line.length && brief.likeness?.places[at])
@@ -140,6 +149,8 @@ function plainCost(brief: Brief, line: readonly Place[]): number | null {
     cost += leap > 7 ? 3 + 2 * (leap - 7) : WEIGHTS.leap[leap]!;
     const over = Math.abs(a.string - b.string) - 1;
     if (over > 0 && brief.noSkips) return null;
+    const isOnBeat = at % brief.subdivision === 0;
+    if (brief.changesOn && over >= 0 && isOnBeat !== (brief.changesOn === 'the beat')) return null;
     const isAsked = brief.targets.some(
       ({ max, skipped, strings }) =>
         max !== 0 && (skipped === 1 || (strings && Math.abs(strings[0] - strings[1]) > 1)),

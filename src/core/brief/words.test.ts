@@ -173,6 +173,8 @@ describe('the sentence of a brief', () => {
     [{ notes: 7 }, '7 notes'],
     [{ notes: 7, lands: true }, '9 notes, so that it ends on a beat'],
     [{ noSkips: true }, 'no skips'],
+    [{ changesOn: 'the beat' }, 'strings change on the beat only'],
+    [{ changesOn: 'off the beat' }, 'strings change off the beat only'],
     [{ subdivision: 3 }, '3 a beat'],
     [{ tones: { kind: 'chord', tonic: 'D', name: 'm7' } }, 'D minor seventh'],
     [{ strings: [2, 5] }, 'strings 5, 2,'],

@@ -63,10 +63,17 @@ export function wishText(wish: Wish, brief: Brief, schools: Schools): string {
       return 'no note twice in a row';
     case 'noSkips':
       return 'no skip';
+    case 'changesOn':
+      return CHANGES_ON_WORDS[brief.changesOn!];
     case 'loop':
       return 'that it goes round';
   }
 }
+
+const CHANGES_ON_WORDS = {
+  'the beat': 'strings change on the beat only',
+  'off the beat': 'strings change off the beat only',
+} as const;
 
 /** What to change so that a line may be found. */
 export function adviceText(advice: Advice, schools: Schools): string {
@@ -100,6 +107,8 @@ function changeText({ wish, brief }: Advice, schools: Schools): string {
       return 'Allow a note twice in a row';
     case 'noSkips':
       return 'Allow skips';
+    case 'changesOn':
+      return 'Let strings change anywhere in the beat';
     case 'loop':
       return 'Play it once instead of round';
     case 'policy':
@@ -154,7 +163,7 @@ function lengthText(brief: Brief): string {
 /** What a brief asks for, said in one sentence: every wish of it, also those that stand folded away. */
 export function briefText(brief: Brief, schools: Schools): string {
   const { strings, frets, targets, loop, policy, start, subdivision, strokes = '' } = brief;
-  const { contour, largestLeap, startsOn, endsOn, mayRepeat, noSkips, likeness, returns } = brief;
+  const { contour, largestLeap, startsOn, endsOn, mayRepeat, noSkips, likeness, returns, changesOn } = brief;
   const slant = slantOfBrief(brief);
   const what = [
     lengthText(brief),
@@ -182,6 +191,7 @@ export function briefText(brief: Brief, schools: Schools): string {
     endsOn === null ? '' : `the last note ${endsOn}`,
     mayRepeat ? 'a note may come twice in a row' : '',
     noSkips ? 'no skips' : '',
+    changesOn ? CHANGES_ON_WORDS[changesOn] : '',
     returns ? `a figure of ${returns} that returns, moved` : '',
     likeness ? LIKENESS_WORDS[likeness.wish] : '',
   ];

@@ -32,6 +32,9 @@ export type FingerChange = readonly [Finger, Finger, Direction?];
 export const CONTOURS = ['free', 'rising', 'falling', 'arch', 'sequence'] as const;
 export type Contour = (typeof CONTOURS)[number];
 
+/** Where in the beat strings may be changed. */
+export const CHANGES_ON = ['the beat', 'off the beat'] as const;
+
 /** No stroke pattern of a brief is longer: each of its strokes doubles the places of the search. */
 export const MAX_PATTERN = 8;
 
@@ -65,6 +68,8 @@ export interface Brief {
   readonly contour: Contour;
   /** No change goes over a string. */
   readonly noSkips?: true;
+  /** The string is changed with notes on the beat only, or with none of them; absent or null: wherever it comes. */
+  readonly changesOn?: (typeof CHANGES_ON)[number] | null;
   /** The first so many notes should come again, moved by steps of the tones: such lines stand first. */
   readonly returns?: (typeof FIGURE_SIZES)[number] | null;
   /**

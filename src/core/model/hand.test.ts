@@ -8,8 +8,6 @@ import {
   GRIP_DEPTHS,
   GRIPS,
   handFor,
-  handText,
-  noteDampersText,
   MAX_EDGE_ANGLE,
   MOTIONS,
   OPEN_HAND,
@@ -18,6 +16,7 @@ import {
   SUPPORTS,
   type PickingHand,
 } from './hand';
+import { handText, noteDampersText } from './handWords';
 
 const hands: fc.Arbitrary<PickingHand> = fc.record({
   motion: fc.constantFrom(null, ...MOTIONS),

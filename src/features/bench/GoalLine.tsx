@@ -1,5 +1,5 @@
 'use client';
-import { Check, CircleDashed, Printer, Send, X } from 'lucide-react';
+import { Check, Circle, Printer, Send, X } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import styled from 'styled-components';
 import type { Exercise, GoalCheck } from '@/core';
@@ -69,9 +69,9 @@ const ViewButton = dynamic(() => import('@/ui/shell/ViewButton').then((module) =
 
 const STATES = {
   met: { Icon: Check, paint: colour.good },
-  partly: { Icon: CircleDashed, paint: colour.warn },
+  partly: { Icon: Circle, paint: colour.warn },
   missed: { Icon: X, paint: colour.bad },
-  'nothing to check': { Icon: CircleDashed, paint: colour.inkSoft },
+  'nothing to check': { Icon: Circle, paint: colour.inkSoft },
 } as const;
 
 interface GoalLineProps {

@@ -1,9 +1,8 @@
 'use client';
 import { Upload } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { FileTrigger } from 'react-aria-components';
 import { LIBRARY } from '@/storage';
-import { Button } from '@/ui/controls/Button';
+import { FileButton } from '@/ui/controls/FileButton';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { Page, PageHead, Panel } from '@/ui/controls/panel';
 import { useUndoKeys } from '@/ui/keys/keys';
@@ -39,15 +38,9 @@ export function Files() {
             A record to try it with
           </a>
         ) : null}
-        <FileTrigger
-          allowsMultiple
-          acceptedFileTypes={['.json']}
-          onSelect={(some) => importing.importFiles(some ?? [])}
-        >
-          <Button look="primary">
-            <Upload size={16} aria-hidden /> Take a file in
-          </Button>
-        </FileTrigger>
+        <FileButton look="primary" isMultiple accept=".json" onSelect={importing.importFiles}>
+          <Upload size={16} aria-hidden /> Take a file in
+        </FileButton>
       </PageHead>
       {inTwo.unsettled.length + inTwo.runs.length > 0 ? <InTwoVersions inTwo={inTwo} /> : null}
       {files.length === 0 ? (

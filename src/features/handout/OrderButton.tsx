@@ -59,7 +59,8 @@ export function OrderButton({ items, title, onChange }: OrderProps) {
     if (moving.current === null) return;
     const row = list.current?.querySelector(`[data-id="${moving.current}"]`);
     moving.current = null;
-    const by = document.activeElement?.closest('[data-id]') === row ? null : row;
+    const kept = document.activeElement?.closest('[data-id] :not(:disabled)');
+    const by = kept && row?.contains(kept) ? null : row;
     by?.querySelector<HTMLButtonElement>('button:not(:disabled)')?.focus();
   }, [items]);
   const move = (at: number, by: number) => {

@@ -3,11 +3,11 @@ import { Download, Upload } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { counted, GOAL_TECHNIQUES } from '@/core';
 import { database, hasPractised, LIBRARY, loadDemo, readLibrary } from '@/storage';
 import { Button } from '@/ui/controls/Button';
+import { FileButton } from '@/ui/controls/FileButton';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { Select } from '@/ui/controls/Select';
 import { TextField } from '@/ui/controls/TextField';
@@ -250,15 +250,13 @@ export function LibraryView() {
             onChange={(shelf) => set({ shelf })}
           />
         </div>
-        <FileTrigger
-          allowsMultiple
-          acceptedFileTypes={['.json', '.musicxml', '.xml', '.mxl', '.mid', '.midi', '.txt', '.tab']}
-          onSelect={(files) => importing.importFiles(files ?? [])}
+        <FileButton
+          isMultiple
+          accept=".json,.musicxml,.xml,.mxl,.mid,.midi,.txt,.tab"
+          onSelect={importing.importFiles}
         >
-          <Button>
-            <Upload size={16} aria-hidden /> Import
-          </Button>
-        </FileTrigger>
+          <Upload size={16} aria-hidden /> Import
+        </FileButton>
         <Button onPress={() => attempt('Exporting', exportLibrary)}>
           <Download size={16} aria-hidden /> Export all
         </Button>

@@ -25,11 +25,11 @@ export const Root = styled.div`
     font-weight: 650;
     white-space: normal;
   }
-  .good:not([data-disabled]) {
+  .good:not(:disabled) {
     border: 2px solid ${colour.good};
     color: ${colour.good};
   }
-  .bad:not([data-disabled]) {
+  .bad:not(:disabled) {
     border: 2px solid ${colour.bad};
     color: ${colour.bad};
   }

@@ -5,6 +5,7 @@ import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import { MAX_BPM, MIN_BPM } from '@/core';
 import { Button } from '@/ui/controls/Button';
+import { FileButton } from '@/ui/controls/FileButton';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
@@ -20,9 +21,6 @@ const Row = styled.div`
   flex-wrap: wrap;
   gap: 0.6rem 0.9rem;
   align-items: end;
-  input[type='file'] {
-    display: none;
-  }
   .level {
     display: grid;
     gap: 0.15rem;
@@ -95,7 +93,6 @@ export function TakeSetup({ desk, state, ask, onAsk }: TakeSetupProps) {
   const [who, setWho] = useState<PlayerId>('inside');
   const [on, setOn] = useState<SoundId>('clean');
   const seed = useRef(1);
-  const file = useRef<HTMLInputElement>(null);
   const isIdle = state.phase === 'idle';
   const simulate = () => {
     seed.current += 1;
@@ -169,22 +166,13 @@ export function TakeSetup({ desk, state, ask, onAsk }: TakeSetupProps) {
           <DelayButton />
         </>
       ) : source === 'file' ? (
-        <>
-          <input
-            ref={file}
-            type="file"
-            accept="audio/*"
-            data-take-file
-            onChange={({ target }) => {
-              const [chosen] = target.files ?? [];
-              target.value = '';
-              if (chosen) attempt('Opening the sound file', () => desk.open(ask, chosen, starts));
-            }}
-          />
-          <Button look="primary" onPress={() => file.current?.click()}>
-            <FolderOpen size={15} aria-hidden /> Open a sound file
-          </Button>
-        </>
+        <FileButton
+          look="primary"
+          accept="audio/*"
+          onSelect={([chosen]) => attempt('Opening the sound file', () => desk.open(ask, chosen!, starts))}
+        >
+          <FolderOpen size={15} aria-hidden /> Open a sound file
+        </FileButton>
       ) : (
         <Button look="primary" onPress={simulate}>
           <Play size={15} aria-hidden /> Let it play

@@ -1,6 +1,5 @@
 'use client';
-import type { Ref } from 'react';
-import { Button as AriaButton, type ButtonProps as AriaButtonProps } from 'react-aria-components';
+import { useEffect, useImperativeHandle, useRef, type ComponentProps } from 'react';
 import styled, { css } from 'styled-components';
 import { colour } from '../theme/tokens';
 
@@ -24,10 +23,12 @@ export const pressable = css`
   color: ${colour.ink};
   cursor: pointer;
   white-space: nowrap;
-  &[data-hovered] {
-    border-color: ${colour.inkSoft};
+  @media (hover: hover) {
+    &:hover {
+      border-color: ${colour.inkSoft};
+    }
   }
-  &[data-pressed] {
+  &:active {
     background: ${colour.accentSoft};
   }
   &[aria-pressed='true'] {
@@ -35,7 +36,8 @@ export const pressable = css`
     background: ${colour.accentSoft};
     box-shadow: inset 0 0 0 1px ${colour.accent};
   }
-  &[data-disabled] {
+  &:disabled {
+    border-color: ${colour.line};
     border-style: dashed;
     background: transparent;
     color: ${colour.inkSoft};
@@ -50,7 +52,7 @@ const LOOKS = {
     background: ${colour.accent};
     color: ${colour.accentInk};
     font-weight: 600;
-    &[data-pressed] {
+    &:active:not(:disabled) {
       background: ${colour.accent};
       opacity: 0.85;
     }
@@ -61,20 +63,44 @@ const LOOKS = {
   `,
 };
 
-const Root = styled(AriaButton)<Look>`
+const Root = styled.button<Look>`
   ${pressable}
   ${({ $square }) => $square && 'padding: 0.2rem 0.4rem;'}
   ${({ $look = 'plain' }) => LOOKS[$look]}
 `;
 
-export interface ButtonProps extends AriaButtonProps {
-  readonly ref?: Ref<HTMLButtonElement>;
+export interface ButtonProps extends Omit<ComponentProps<'button'>, 'disabled' | 'onClick'> {
+  readonly onPress?: () => void;
+  readonly isDisabled?: boolean;
   readonly look?: 'primary' | 'plain' | 'quiet';
   /** For a button that is an icon alone; it needs an aria-label. */
   readonly square?: boolean;
 }
 
-/** A button. */
-export function Button({ look = 'plain', square = false, ...props }: ButtonProps) {
-  return <Root {...props} $look={look} $square={square} />;
+/** A button: the browser's own, which needs nothing loaded before it can be pressed. */
+export function Button({
+  look = 'plain',
+  square = false,
+  onPress,
+  isDisabled = false,
+  ref,
+  ...props
+}: ButtonProps) {
+  const own = useRef<HTMLButtonElement>(null);
+  useImperativeHandle(ref, () => own.current!, []);
+  // Browsers leave the focus on a button that can be pressed no more, where no key is heard.
+  useEffect(() => {
+    if (isDisabled && document.activeElement === own.current) own.current?.blur();
+  }, [isDisabled]);
+  return (
+    <Root
+      type="button"
+      {...props}
+      ref={own}
+      disabled={isDisabled}
+      onClick={() => onPress?.()}
+      $look={look}
+      $square={square}
+    />
+  );
 }

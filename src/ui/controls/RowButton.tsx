@@ -2,17 +2,10 @@
 import type { ComponentProps } from 'react';
 import styled from 'styled-components';
 import { pressable } from './Button';
-import { colour } from '../theme/tokens';
 
 const Root = styled.button`
   ${pressable}
   min-height: 1.75rem;
-  &:hover {
-    border-color: ${colour.inkSoft};
-  }
-  &:active {
-    background: ${colour.accentSoft};
-  }
   &[data-quiet]:not(:hover) {
     border-color: transparent;
     background: transparent;

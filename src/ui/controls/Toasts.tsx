@@ -57,7 +57,7 @@ export function Toasts() {
               {toast.content.action.name}
             </Button>
           ) : null}
-          <Button slot="close" look="quiet" square aria-label="Dismiss">
+          <Button look="quiet" square aria-label="Dismiss" onPress={() => queue.close(toast.key)}>
             <X size={16} aria-hidden />
           </Button>
         </One>

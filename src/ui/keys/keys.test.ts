@@ -12,6 +12,9 @@ class Element {
   contains() {
     return true;
   }
+  matches(selector: string) {
+    return selector.split(', ').some((one) => one.replace('[href]', '').toUpperCase() === this.tagName);
+  }
   closest(selector: string) {
     return selector === '[data-lane]' && this.lane ? this : null;
   }
@@ -35,7 +38,7 @@ afterEach(() => {
 /** The keys of some that act with the focus on an element. */
 function acting(target: Element): string {
   const acted: string[] = [];
-  const keys = [' ', 'g', '5', 'ArrowRight', 'Ctrl+z'];
+  const keys = [' ', 'g', '5', 'ArrowRight', 'Enter', 'Ctrl+z'];
   const handle = keyHandler(keys.map((key) => ({ keys: [key], does: '', run: () => acted.push(key) })));
   for (const name of keys) {
     const key = name.replace('Ctrl+', '');
@@ -49,16 +52,19 @@ function acting(target: Element): string {
 }
 
 it('a switch keeps its own keys and leaves the others to the view', () => {
-  expect(acting(new Element('DIV'))).toBe(' ,g,5,ArrowRight,Ctrl+z');
+  expect(acting(new Element('DIV'))).toBe(' ,g,5,ArrowRight,Enter,Ctrl+z');
   expect(acting(new Input('checkbox'))).toBe('g,5,Ctrl+z');
   expect(acting(new Element('BUTTON', 'radio'))).toBe('g,5,Ctrl+z');
+  // What is pressed is pressed, whatever the view does with the same key.
+  expect(acting(new Element('BUTTON'))).toBe('g,5,ArrowRight,Ctrl+z');
+  expect(acting(new Element('A'))).toBe(' ,g,5,ArrowRight,Ctrl+z');
   expect(acting(new Input('text'))).toBe('');
 });
 
 it('single keys can be switched off, but for the lane, where they are typed (WCAG 2.1.4)', () => {
   setSingleKeys(false);
-  expect(acting(new Element('DIV'))).toBe(' ,ArrowRight,Ctrl+z');
-  expect(acting(new Element('DIV', null, true))).toBe(' ,g,5,ArrowRight,Ctrl+z');
+  expect(acting(new Element('DIV'))).toBe(' ,ArrowRight,Enter,Ctrl+z');
+  expect(acting(new Element('DIV', null, true))).toBe(' ,g,5,ArrowRight,Enter,Ctrl+z');
 });
 
 it('ties each key of a list to what it does, once, and leaves out what does nothing now', () => {

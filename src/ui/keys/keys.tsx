@@ -91,10 +91,14 @@ function isTyping(target: EventTarget): boolean {
 /** Keys that inputs which are pressed have themselves: to press them, and to move among those of a group. */
 const OF_PRESSED = new Set([' ', 'Enter', 'ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown']);
 
-/** Whether an input that is pressed, or a choice of a group, takes a key itself. */
+/** Whether what has the focus takes a key itself: an input that is pressed, a choice of a group, a button, a link. */
 function takesItself(target: EventTarget, key: string): boolean {
   if (!(target instanceof HTMLElement) || !OF_PRESSED.has(key)) return false;
-  return target instanceof HTMLInputElement || target.role === 'radio';
+  if (target instanceof HTMLInputElement || target.role === 'radio') return true;
+  return (
+    (key === 'Enter' && target.matches('button, summary, a[href]')) ||
+    (key === ' ' && target.matches('button, summary'))
+  );
 }
 
 let singleKeysAct = true;

@@ -2,9 +2,9 @@
 import { DEFAULT_SCHOOLS, techniqueText } from '@/core';
 import { dayAfter, dueOn, exercisesIn, latestDay, sessionOrder } from '@/core/record';
 import {
+  changeSession,
   keepSession,
   nowMs,
-  openSession,
   readDays,
   readExerciseRecords,
   timestamp,
@@ -96,19 +96,6 @@ export async function beginSession(
   await keepSession(db, playerId, newSession(playerId, items, order));
 }
 
-/** Changes the session that is under way; where there is none, nothing. */
-async function change(
-  db: DatabaseHandle,
-  playerId: string,
-  to: (session: PracticeSession) => PracticeSession | null,
-): Promise<PracticeSession | null> {
-  const session = await openSession(db, playerId);
-  if (!session) return null;
-  const next = to(session);
-  await keepSession(db, playerId, next);
-  return next;
-}
-
 /** Counts time, and a run or one that was taken back, where the session has this exercise on. */
 export async function countInSession(
   db: DatabaseHandle,
@@ -117,15 +104,16 @@ export async function countInSession(
   ms: number,
   runs: -1 | 0 | 1,
 ): Promise<void> {
-  const session = await openSession(db, playerId);
-  if (session?.items[session.at]?.exerciseId !== exerciseId) return;
-  await keepSession(db, playerId, runs === 0 ? running(session, ms) : withRun(session, ms, runs));
+  await changeSession(db, playerId, (session) => {
+    if (session.items[session.at]?.exerciseId !== exerciseId) return session;
+    return runs === 0 ? running(session, ms) : withRun(session, ms, runs);
+  });
 }
 
 /** Goes on to the next exercise; its id, or null where none is left. */
 export async function nextInSession(db: DatabaseHandle, playerId: string): Promise<string | null> {
   const known = new Set((await readExerciseRecords(db)).map(({ id }) => id));
-  const next = await change(db, playerId, (kept) => {
+  const next = await changeSession(db, playerId, (kept) => {
     // What was deleted since is passed over.
     const items = kept.items.map((item) => (known.has(item.exerciseId) ? item : { ...item, isLeft: true }));
     const session = { ...kept, items };
@@ -137,7 +125,7 @@ export async function nextInSession(db: DatabaseHandle, playerId: string): Promi
 
 /** Leaves the exercise that is on for good; the id of the next, or null where none is left. */
 export async function leaveInSession(db: DatabaseHandle, playerId: string): Promise<string | null> {
-  const next = await change(db, playerId, leaving);
+  const next = await changeSession(db, playerId, leaving);
   return next && !isOverAll(next) ? next.items[next.at]!.exerciseId : null;
 }
 

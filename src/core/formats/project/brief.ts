@@ -5,6 +5,7 @@ import {
   BRIEF_POLICIES,
   MAX_BRIEF_NOTES,
   MAX_FINGER_CHANGES,
+  CHANGES_ON,
   CONTOURS,
   FIGURE_SIZES,
   MAX_PATTERN,
@@ -72,6 +73,7 @@ export const briefSchema = Joi.object({
   startsOn: orNull(noteName),
   endsOn: orNull(noteName),
   noSkips: Joi.boolean().valid(true),
+  changesOn: Joi.string().valid(...CHANGES_ON, null),
   strokes: Joi.string()
     .allow('')
     .pattern(/^[du]*$/)

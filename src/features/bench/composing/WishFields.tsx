@@ -3,6 +3,7 @@ import { memo } from 'react';
 import styled from 'styled-components';
 import {
   type BriefPart,
+  CHANGES_ON,
   CONTOURS,
   FIGURE_SIZES,
   MAX_BRIEF_NOTES,
@@ -226,6 +227,16 @@ export const WishFields = memo(function WishFields({
         <Switch isOn={brief.noSkips === true} onChange={(noSkips) => set({ noSkips: noSkips || undefined })}>
           no skips
         </Switch>
+        <Select
+          label="Strings change"
+          value={brief.changesOn ?? OPEN}
+          options={[
+            { id: OPEN, name: 'wherever it comes' },
+            { id: 'the beat', name: 'on the beat only' },
+            { id: 'off the beat', name: 'off the beat only' },
+          ]}
+          onChange={(id) => set({ changesOn: CHANGES_ON.find((one) => one === id) ?? null })}
+        />
         <Select
           label="A figure that returns, moved"
           value={String(brief.returns ?? OPEN)}
