@@ -30,6 +30,15 @@ export async function openLibrary(page: Page): Promise<void> {
   await expect(page.getByRole('link', { name: 'Kite string' })).toBeVisible();
 }
 
+/** Goes to a view by its place: where that does not stand there, as on a phone, by the menu. */
+export async function toPlace(page: Page, name: string): Promise<void> {
+  const nav = page.getByRole('navigation', { name: 'Views' });
+  const link = nav.getByRole('link', { name, exact: true });
+  if (await link.isVisible()) return link.click();
+  await nav.getByRole('button').click();
+  await page.getByRole('menuitem', { name, exact: true }).click();
+}
+
 /** Moves the focus by the Tab key alone until it is where it should be. */
 export async function tabTo(page: Page, target: Locator): Promise<void> {
   for (let presses = 0; presses < 80; presses++) {

@@ -1,7 +1,7 @@
 /** Every view in both themes: nothing serious for axe, nothing clipped at 400 % zoom, the policy in force. */
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, lane, openLibrary, test } from './fixtures';
+import { expect, lane, openLibrary, test, toPlace } from './fixtures';
 
 const VIEWS = [
   'Library',
@@ -110,23 +110,23 @@ test('at 400 % zoom nothing but the lane scrolls sideways', async ({ page }) => 
   // What comes last is there too.
   await expect(page.getByRole('button', { name: 'Drawing and words' })).toBeVisible();
   expect(await overflow()).toBeLessThanOrEqual(0);
-  await page.getByRole('link', { name: /^Ladder \d/ }).click();
+  await toPlace(page, 'Ladder');
   await expect(page.locator('[data-total]')).toBeVisible();
   expect(await overflow()).toBeLessThanOrEqual(0);
-  await page.getByRole('navigation').getByRole('link', { name: 'Practice' }).click();
+  await toPlace(page, 'Practice');
   await page.getByRole('button', { name: /^Warm/ }).click();
   await expect(page.locator('[data-tempo]')).toBeVisible();
   expect(await overflow()).toBeLessThanOrEqual(0);
-  await page.getByRole('navigation').getByRole('link', { name: 'Logbook' }).click();
+  await toPlace(page, 'Logbook');
   await expect(page.getByRole('heading', { name: /^Logbook/ })).toBeVisible();
   expect(await overflow()).toBeLessThanOrEqual(0);
-  await page.getByRole('navigation').getByRole('link', { name: 'Students' }).click();
+  await toPlace(page, 'Students');
   await expect(page.getByRole('grid', { name: 'Students' })).toBeVisible();
   expect(await overflow()).toBeLessThanOrEqual(0);
   await page.getByRole('row', { name: 'Orrin' }).click();
   await expect(page.getByRole('region', { name: 'Lesson book' })).toBeVisible();
   expect(await overflow()).toBeLessThanOrEqual(0);
-  await page.getByRole('navigation').getByRole('link', { name: 'Handout' }).click();
+  await toPlace(page, 'Handout');
   await expect(page.locator('[data-sheet] section').first()).toBeVisible();
   expect(await overflow()).toBeLessThanOrEqual(0);
   await page.goto('/files');

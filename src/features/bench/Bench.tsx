@@ -33,8 +33,12 @@ import { RANGE_KEYS, useRange } from './useRange';
 
 const Root = styled.div`
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 0.5rem;
   padding-bottom: 3.5rem;
+  @media (max-width: 40rem) {
+    padding-bottom: 7rem;
+  }
   outline: none;
 `;
 

@@ -13,7 +13,7 @@ import { UndoButtons } from '@/ui/controls/UndoButtons';
 import { giveOutOne } from '@/ui/shell/waysOut';
 import { useAfterPaint } from '@/ui/shell/useAfterPaint';
 import { usePlayer } from '@/ui/shell/player';
-import { colour } from '@/ui/theme/tokens';
+import { colour, ON_PHONE } from '@/ui/theme/tokens';
 import { BeatLight } from '@/ui/sound/BeatLight';
 import type { PlaybackProblem } from '@/ui/sound/useSound';
 import type { BenchActions } from '@/work/bench/acting';
@@ -67,8 +67,19 @@ const Bar = styled.div`
       min-width: 0;
     }
   }
-  @media (max-height: 30rem), (max-width: 40rem) {
+  @media (max-height: 30rem) {
     position: static;
+  }
+  /* At the thumb, above the places; the ladder has a view of its own. */
+  @media (max-width: 40rem) {
+    .rate,
+    .ladder {
+      display: none;
+    }
+  }
+  @media ${ON_PHONE} {
+    bottom: var(--foot);
+    padding: 0.3rem 0.75rem;
   }
 `;
 

@@ -33,4 +33,9 @@ export const FieldRow = styled.div`
   flex-wrap: wrap;
   align-items: end;
   gap: 0.5rem 0.85rem;
+  min-width: 0;
+  > * {
+    min-width: 0;
+    max-width: 100%;
+  }
 `;

@@ -149,12 +149,14 @@ export function ExerciseRow({
   }, [newTitle]);
   return (
     <Row ref={row} className={isUnder ? 'under' : ''}>
-      <input
-        type="checkbox"
-        aria-label={`Choose ${exercise.title}`}
-        checked={isChosen}
-        onChange={(event) => onChoose(record.id, event.target.checked)}
-      />
+      <label className="pick">
+        <input
+          type="checkbox"
+          aria-label={`Choose ${exercise.title}`}
+          checked={isChosen}
+          onChange={(event) => onChoose(record.id, event.target.checked)}
+        />
+      </label>
       <div className="lane">
         <SmallLane plan={plan} width={LANE_WIDTH} />
       </div>

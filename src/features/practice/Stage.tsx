@@ -228,7 +228,8 @@ export function Stage({ practising, actions, onJudge, runs, restSeconds, next, w
             {restSeconds === null ? 'One more run' : 'Start all the same'}
           </Button>
         ) : null}
-        <span className="gap" />
+      </div>
+      <div className="hand">
         <Button onPress={actions.tight}>
           Hand is tight <kbd aria-hidden>t</kbd>
         </Button>

@@ -5,7 +5,16 @@ import { colour } from '@/ui/theme/tokens';
 
 export const Root = styled.div`
   display: grid;
-  grid-template-columns: minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1fr) auto;
+  > * {
+    grid-column: 1 / -1;
+  }
+  > .care {
+    grid-column: 1;
+  }
+  > .hand {
+    grid-column: 2;
+  }
   gap: 0.75rem;
   outline: none;
   .warn {
@@ -34,6 +43,7 @@ export const Root = styled.div`
     color: ${colour.bad};
   }
   .care,
+  .hand,
   .why,
   .look {
     display: flex;
@@ -53,19 +63,32 @@ export const Root = styled.div`
   .look > div {
     flex: 1 1 16rem;
   }
-  .gap {
-    flex: 1;
-  }
   /* Within the thumb's reach, however long the lane is. */
   @media (max-width: 40rem) {
     .verdicts {
       position: sticky;
       z-index: 2;
-      bottom: 0;
+      bottom: calc(3rem + var(--foot));
       gap: 0.4rem;
       margin: 0 -0.25rem;
       padding: 0.4rem 0.25rem;
       background: ${colour.paper};
+    }
+    > .care,
+    > .hand {
+      grid-column: 1 / -1;
+    }
+    .hand {
+      position: sticky;
+      z-index: 2;
+      bottom: var(--foot);
+      margin: 0 -0.25rem;
+      padding: 0 0.25rem 0.4rem;
+      background: ${colour.paper};
+    }
+    .hand button {
+      flex: 1;
+      min-height: 2.6rem;
     }
     .big {
       min-height: 3.5rem;

@@ -57,7 +57,14 @@ const Grid = styled.table`
   }
 `;
 
+/** The table alone is wider than a phone, not what stands around it. */
+const Scroll = styled.div`
+  min-width: 0;
+  overflow-x: auto;
+`;
+
 const Row = styled.div`
+  min-width: 0;
   display: flex;
   flex-wrap: wrap;
   align-items: end;
@@ -165,24 +172,26 @@ export function Wishes(props: WishesProps) {
       {content.wishes.length === 0 ? (
         <p>Nothing yet: add an exercise, or set one in a lesson.</p>
       ) : (
-        <Grid>
-          <thead>
-            <tr>
-              <th scope="col">Exercise</th>
-              <th scope="col">Must</th>
-              <th scope="col">Days</th>
-              <th scope="col">Least min</th>
-              <th scope="col">Most min</th>
-              <th scope="col">Importance</th>
-              <td />
-            </tr>
-          </thead>
-          <tbody>
-            {content.wishes.map((wish) => (
-              <WishRow key={wish.exerciseId} {...props} wish={wish} />
-            ))}
-          </tbody>
-        </Grid>
+        <Scroll data-scrolls>
+          <Grid>
+            <thead>
+              <tr>
+                <th scope="col">Exercise</th>
+                <th scope="col">Must</th>
+                <th scope="col">Days</th>
+                <th scope="col">Least min</th>
+                <th scope="col">Most min</th>
+                <th scope="col">Importance</th>
+                <td />
+              </tr>
+            </thead>
+            <tbody>
+              {content.wishes.map((wish) => (
+                <WishRow key={wish.exerciseId} {...props} wish={wish} />
+              ))}
+            </tbody>
+          </Grid>
+        </Scroll>
       )}
       <Row>
         <Select

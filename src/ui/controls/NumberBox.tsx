@@ -16,6 +16,7 @@ const StepButton = styled(AriaButton)`
   display: grid;
   place-items: center;
   width: 1.75rem;
+  min-height: 1.5rem;
   border: 0;
   background: transparent;
   cursor: pointer;

@@ -14,7 +14,7 @@ import { queue, type Message } from './toastQueue';
 const Region = styled(ToastRegion<Message>)`
   position: fixed;
   right: 1rem;
-  bottom: 4rem;
+  bottom: calc(4rem + var(--foot));
   /* Under what is open over the page: a message never covers a dialog's buttons. */
   z-index: 45;
   display: flex;

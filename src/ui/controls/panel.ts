@@ -5,6 +5,7 @@ import { colour, PAPER_COLOURS } from '@/ui/theme/tokens';
 
 export const Panel = styled.section`
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   align-content: start;
   gap: 0.5rem;
   padding: 0.75rem 1rem;

@@ -9,6 +9,9 @@ export const selectLook = css`
   justify-content: space-between;
   border-color: ${colour.inkSoft};
   padding: 0.2rem 0.5rem;
+  svg {
+    flex: none;
+  }
   span {
     overflow: hidden;
     text-overflow: ellipsis;

@@ -42,34 +42,25 @@ const Bar = styled.header`
   padding: 0.25rem 1.25rem;
   border-bottom: 1px solid ${colour.line};
   background: ${colour.sunken};
-  nav {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0 0.25rem;
-    margin-right: auto;
-  }
-  nav a {
-    padding: 0.35rem 0.7rem;
-    border-radius: 0.4rem;
-    color: ${colour.ink};
-    text-decoration: none;
-  }
   @media (max-width: 68rem) {
     gap: 0 0.5rem;
-    nav a {
-      padding: 0.35rem 0.45rem;
-    }
   }
-  nav a[aria-current] {
-    background: ${colour.paper};
-    font-weight: 650;
+  @media (max-width: 40rem) {
+    gap: 0;
+    padding-inline: 0.75rem;
+    .keys {
+      display: none;
+    }
   }
 `;
 
 const Main = styled.main`
   max-width: 90rem;
   margin: 0 auto;
-  padding: 0.75rem 1.25rem 1.5rem;
+  padding: 0.75rem 1.25rem calc(1.5rem + var(--foot));
+  @media (max-width: 40rem) {
+    padding-inline: 0.9rem;
+  }
   outline: none;
 `;
 
@@ -149,10 +140,10 @@ export function AppShell({ withDemo, seed, children }: ShellProps) {
             Skip to the view
           </Skip>
           <Bar data-chrome>
-            <Places path={path} lastExercise={lastExercise} />
+            <Places path={path} lastExercise={lastExercise} onKeys={() => setShowsKeys(true)} />
             <PlayerPicker />
             <DataMenu />
-            <Button look="quiet" onPress={() => setShowsKeys(true)}>
+            <Button look="quiet" className="keys" onPress={() => setShowsKeys(true)}>
               <Keyboard size={16} aria-hidden /> Keys <kbd aria-hidden>?</kbd>
             </Button>
             <ThemeButton />

@@ -1,11 +1,13 @@
 'use client';
 import { createGlobalStyle } from 'styled-components';
-import { FONT, THEME_CSS } from './tokens';
+import { FONT, ON_PHONE, THEME_CSS } from './tokens';
 
 export const GlobalStyle = createGlobalStyle`
   ${THEME_CSS}
   *, *::before, *::after { box-sizing: border-box; }
-  html { font-size: 100%; -webkit-text-size-adjust: 100%; }
+  html { font-size: 100%; -webkit-text-size-adjust: 100%; --foot: 0px; }
+  /* On a phone the places stand at the thumb; what sticks to the bottom stands above them. */
+  @media ${ON_PHONE} { html { --foot: calc(3.25rem + env(safe-area-inset-bottom)); } }
   body {
     margin: 0;
     background: var(--paper);
@@ -19,6 +21,9 @@ export const GlobalStyle = createGlobalStyle`
   ul, ol { list-style: none; }
   button, input, textarea, select { font: inherit; color: inherit; }
   a { color: var(--accent); }
+  /* Whatever is pressed is at least 24 px each way (WCAG 2.2, 2.5.8). */
+  summary { min-height: 1.5rem; }
+  .pick { display: grid; place-items: center; width: 1.5rem; height: 1.5rem; margin: -0.2rem; }
   :focus-visible, [data-focus-visible] { outline: 2px solid var(--focus); outline-offset: 2px; }
   :focus:not(:focus-visible):not([data-focus-visible]) { outline: none; }
   @media (prefers-reduced-motion: reduce) {

@@ -81,3 +81,6 @@ export const THEME_CSS = `
     :root { --inkSoft: var(--ink); --line: var(--inkSoft); --string: var(--inkSoft); }
   }
 `;
+
+/** A phone that is held upright: narrow, and high enough for what sticks to its bottom; 400 % zoom is not. */
+export const ON_PHONE = '(max-width: 40rem) and (min-height: 30rem)';

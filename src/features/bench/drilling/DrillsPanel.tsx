@@ -44,6 +44,7 @@ import { useKept } from '@/ui/shell/useKept';
 
 const Panel = styled.div`
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 0.7rem;
   h2 {
     font-size: 1rem;
@@ -201,16 +202,18 @@ export function DrillsPanel(props: DrillsPanelProps) {
           const isOn = keys.has(keyOf(drill));
           return (
             <li key={keyOf(drill)}>
-              <input
-                type="checkbox"
-                aria-label={`Choose: ${name}`}
-                checked={isOn}
-                onChange={() => {
-                  const next = new Set(keys);
-                  if (!next.delete(keyOf(drill))) next.add(keyOf(drill));
-                  setPicked({ of: drills, keys: next });
-                }}
-              />
+              <label className="pick">
+                <input
+                  type="checkbox"
+                  aria-label={`Choose: ${name}`}
+                  checked={isOn}
+                  onChange={() => {
+                    const next = new Set(keys);
+                    if (!next.delete(keyOf(drill))) next.add(keyOf(drill));
+                    setPicked({ of: drills, keys: next });
+                  }}
+                />
+              </label>
               <DrillLane drill={drill} setup={setup} />
               <div>
                 {capital(name)}

@@ -1,0 +1,92 @@
+/** On a phone, by touch alone: the places at the thumb, the runner and the lane within reach, nothing to be scrolled sideways, nothing too small. */
+import type { Page } from '@playwright/test';
+import { expect, lane, openLibrary, test, toPlace } from './fixtures';
+
+test.use({ viewport: { width: 360, height: 740 }, hasTouch: true, isMobile: true });
+
+/** What is to be pressed and is smaller than WCAG 2.2 asks for (2.5.8, 24 px each way); links in a sentence are excepted there. */
+const tooSmall = (page: Page) =>
+  page.evaluate(() =>
+    [
+      ...document.querySelectorAll<HTMLElement>('button, summary, [role=tab], [role=checkbox], nav a'),
+    ].flatMap((one) => {
+      const { width, height } = one.getBoundingClientRect();
+      const isSeen = one.checkVisibility({ visibilityProperty: true }) && width > 1;
+      return isSeen && (width < 24 || height < 24)
+        ? [
+            `${one.getAttribute('aria-label') ?? one.textContent}: ${Math.round(width)} × ${Math.round(height)}`,
+          ]
+        : [];
+    }),
+  );
+
+const isWithinSight = async (page: Page, name: string | RegExp) => {
+  const box = (await page.getByRole('button', { name }).first().boundingBox())!;
+  return box.y >= 0 && box.y + box.height <= 740;
+};
+
+/** The view fits the phone. */
+async function fits(page: Page): Promise<void> {
+  const cut = await page.evaluate(() =>
+    [...document.querySelectorAll('main *, footer *, header *')]
+      .filter((one) => one.getBoundingClientRect().right > innerWidth + 1 && one.checkVisibility())
+      // The lane and tables scroll by themselves.
+      .filter(
+        (one) => !one.closest('[data-lane], [data-scrolls], .for-screen-readers, svg, table, [role=grid]'),
+      )
+      .map((one) => `${one.tagName} ${one.textContent?.slice(0, 40)}`),
+  );
+  expect(cut).toEqual([]);
+  expect(await tooSmall(page)).toEqual([]);
+  expect((await page.getByRole('banner').boundingBox())!.height).toBeLessThanOrEqual(56);
+}
+
+test('the Bench plays, a run is judged, the hand is heard, the week and the lesson book are reached, all by the thumb', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await fits(page);
+  await page.getByRole('link', { name: 'Over the stile' }).tap();
+  await expect(lane(page)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+  expect(await isWithinSight(page, 'Play')).toBe(true);
+  await fits(page);
+  for (const name of [/^Fingers/, /^Drills/, /^Goal/, /^To the student/, /^Material/, /^Compose/]) {
+    // What comes late under the finger moves the tabs.
+    await expect(async () => {
+      await page.getByRole('tab', { name }).tap({ timeout: 1000 });
+      await expect(page.getByRole('tab', { name })).toHaveAttribute('aria-selected', 'true', {
+        timeout: 500,
+      });
+    }).toPass();
+    await expect(page.getByRole('tabpanel')).toBeVisible();
+    await fits(page);
+  }
+
+  await page.getByRole('navigation').getByRole('link', { name: 'Practice' }).tap();
+  await page.getByRole('button', { name: /^Warm/ }).tap();
+  await expect(page.locator('[data-phase=ready]')).toBeVisible();
+  for (const name of [/^Start/, /^Clean/, /^Hand is tight/, /^It hurts/])
+    expect([name, await isWithinSight(page, name)]).toEqual([name, true]);
+  await fits(page);
+  await page.getByRole('button', { name: /^Start/ }).tap();
+  await expect(page.locator('[data-phase=playing]')).toBeVisible();
+  await expect(async () => {
+    await page.getByRole('button', { name: /^Not clean/ }).tap({ timeout: 500 });
+    await expect(page.locator('[data-said]')).toBeVisible({ timeout: 300 });
+  }).toPass();
+  await page.getByRole('button', { name: /^Hand is tight/ }).tap();
+  await expect(page.getByRole('button', { name: /Take “tight” back/ })).toBeVisible();
+
+  await toPlace(page, 'Week');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Week');
+  await fits(page);
+  await toPlace(page, 'Students');
+  await fits(page);
+  await page.getByRole('row', { name: 'Orrin' }).tap();
+  await expect(page.getByRole('region', { name: 'Lesson book' })).toBeVisible();
+  await fits(page);
+  await toPlace(page, 'Logbook');
+  await expect(page.getByRole('heading', { name: /^Logbook/ })).toBeVisible();
+  await fits(page);
+});
