@@ -50,6 +50,7 @@ test('the Bench plays, a run is judged, the hand is heard, the week and the less
   await expect(lane(page)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
   expect(await isWithinSight(page, 'Play')).toBe(true);
+  await expect(page).toHaveTitle('Over the stile · Bench · Yardfell');
   await fits(page);
   for (const name of [/^Fingers/, /^Drills/, /^Goal/, /^To the student/, /^Material/, /^Compose/]) {
     // What comes late under the finger moves the tabs.
@@ -78,7 +79,9 @@ test('the Bench plays, a run is judged, the hand is heard, the week and the less
   await page.getByRole('button', { name: /^Hand is tight/ }).tap();
   await expect(page.getByRole('button', { name: /Take “tight” back/ })).toBeVisible();
 
+  await expect(page).toHaveTitle('Over the stile · Practice · Yardfell');
   await toPlace(page, 'Week');
+  await expect(page).toHaveTitle('Week · Yardfell');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Week');
   await fits(page);
   await toPlace(page, 'Students');

@@ -21,6 +21,7 @@ import { useKept } from '@/ui/shell/useKept';
 import { today } from '@/ui/shell/useRecord';
 import type { Book } from '@/work/book';
 import { listFiles } from '@/work/parcels/listing';
+import { Titled } from '@/ui/shell/Titled';
 import { attempt } from '@/work/perform';
 import { attentionInBook, minutesOfWeek, nextLessonOf } from '@/work/students/roster';
 import { failingSince, monthFrom, standingLesson } from '@/work/students/tasks';
@@ -192,6 +193,7 @@ export function Student({ playerId }: { playerId: string }) {
   return (
     <Page tabIndex={-1} data-student={player.id}>
       <PageHead>
+        <Titled title={player.name || 'Without a name'} />
         <h1>{player.name || 'Without a name'}</h1>
         <span className="facts">
           {factsOf(book, lessons)}

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import type { Exercise } from '@/core';
 import type { ExerciseEditor, EditorState } from '@/storage';
 import { useEditor } from './useEditor';
+import { Titled } from './Titled';
 
 const MissingExercise = dynamic(() => import('./MissingExercise').then((module) => module.MissingExercise), {
   ssr: false,
@@ -26,5 +27,10 @@ export function OpenedExercise({
   const { editor, state } = useEditor(exerciseId);
   if (state.status === 'loading') return <p aria-busy="true">Opening the exercise …</p>;
   if (state.status === 'missing' || !state.exercise) return <MissingExercise />;
-  return children({ editor, state, exercise: state.exercise });
+  return (
+    <>
+      <Titled title={state.exercise.title || 'Untitled'} />
+      {children({ editor, state, exercise: state.exercise })}
+    </>
+  );
 }

@@ -26,6 +26,17 @@ export const GlobalStyle = createGlobalStyle`
   .pick { display: grid; place-items: center; width: 1.5rem; height: 1.5rem; margin: -0.2rem; }
   :focus-visible, [data-focus-visible] { outline: 2px solid var(--focus); outline-offset: 2px; }
   :focus:not(:focus-visible):not([data-focus-visible]) { outline: none; }
+  /* Where the system gives the colours, what is chosen is told by its colour for that; a switch by its track. */
+  @media (forced-colors: active) {
+    [aria-current], [aria-pressed='true'], [data-selected]:not(label) {
+      forced-color-adjust: none;
+      background: Highlight !important;
+      color: HighlightText !important;
+    }
+    label .track::after { forced-color-adjust: none; background: ButtonText !important; }
+    label[data-selected] .track { forced-color-adjust: none; background: Highlight !important; }
+    label[data-selected] .track::after { background: HighlightText !important; }
+  }
   @media (prefers-reduced-motion: reduce) {
     *, *::before, *::after { animation: none !important; transition: none !important; scroll-behavior: auto !important; }
   }
