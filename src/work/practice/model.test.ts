@@ -12,6 +12,7 @@ import { newId, readRuns, readSigns, seededSources, setSources } from '@/storage
 import { Database } from '@/storage/indexed';
 import { listening, soon } from '../testing';
 import { PracticeStore } from './store';
+import { momentAt, silent } from './testing';
 import type { Given } from './state';
 
 const passage = [0, 1, 2, 3].reduce(
@@ -45,14 +46,6 @@ interface Real {
 
 const START_MS = Date.UTC(2026, 0, 5, 9);
 const HOUR_MS = 3_600_000;
-const at = (ms: number) => ({ ms, at: new Date(ms).toISOString().replace('Z', '+00:00') });
-const silent = {
-  play: () => undefined,
-  stop: () => undefined,
-  stopAtClick: () => undefined,
-  setTempo: () => undefined,
-};
-
 async function opened(db: Database): Promise<PracticeStore> {
   const store = new PracticeStore(db, GIVEN, silent);
   store.open(false);
@@ -96,7 +89,7 @@ const COMMANDS = [
   fc.constant(
     command('start', (model, { store, ms }, phase) => {
       const { sitting } = store.getSnapshot();
-      store.dispatch({ is: 'start', now: at(ms), id: newId(), hasWarmUp: false });
+      store.dispatch({ is: 'start', now: momentAt(ms), id: newId(), hasWarmUp: false });
       const isNew = store.getSnapshot().sitting !== sitting;
       if (isNew && ['ready', 'rest', 'judge'].includes(phase)) model.sitting++;
     }),
@@ -111,7 +104,7 @@ const COMMANDS = [
     command(`judge ${verdict} in pass ${pass}`, (model, { store, ms }, phase) => {
       const { played } = store.getSnapshot();
       store.dispatch({
-        ...{ is: 'judge', verdict, id: newId(), now: at(ms) },
+        ...{ is: 'judge', verdict, id: newId(), now: momentAt(ms) },
         place: pass < 0 ? null : place(pass),
       });
       // In the middle of a run nothing is judged before a pass; clean wants one whole pass.
@@ -132,7 +125,7 @@ const COMMANDS = [
   ),
   fc.constantFrom('tight' as const, 'pain' as const).map((kind) =>
     command(kind, (model, { store, ms }, phase) => {
-      store.dispatch({ is: 'sign', kind, id: newId(), now: at(ms) });
+      store.dispatch({ is: 'sign', kind, id: newId(), now: momentAt(ms) });
       if (phase !== 'pain' && phase !== 'ask' && !(kind === 'tight' && phase === 'done'))
         model.said.push({ kind, sitting: model.sitting });
     }),

@@ -14,6 +14,7 @@ import { listening, soon } from '../testing';
 import { beginSession, countInSession, nextInSession } from './sessions';
 import type { Given } from './state';
 import { PracticeStore } from './store';
+import { momentAt, silent } from './testing';
 
 const passage = [0, 1, 2, 3].reduce(
   (notes, at) => putNote(notes, at * 1680, 3 - (at % 2), 5),
@@ -28,14 +29,6 @@ const exercise = { ...newExercise('Modelled', passage), policy: newExercise('', 
 const BOX = { runs: 500 };
 const START_MS = Date.UTC(2026, 0, 5, 9);
 const DAY_MS = 86_400_000;
-const at = (ms: number) => ({ ms, at: new Date(ms).toISOString().replace('Z', '+00:00') });
-const silent = {
-  play: () => undefined,
-  stop: () => undefined,
-  stopAtClick: () => undefined,
-  setTempo: () => undefined,
-};
-
 interface Said {
   readonly player: PlayerId;
   readonly exercise: ExerciseId;
@@ -89,7 +82,7 @@ async function open(
 
 /** A run from start to end. */
 function play({ store, ms }: Real): void {
-  store.dispatch({ is: 'start', now: at(ms), id: newId(), hasWarmUp: false });
+  store.dispatch({ is: 'start', now: momentAt(ms), id: newId(), hasWarmUp: false });
   store.dispatch({ is: 'finished' });
 }
 
@@ -132,7 +125,13 @@ const COMMANDS = [
     command(`a run, ${verdict}`, (model, real) => {
       play(real);
       const { phase, sitting } = real.store.getSnapshot();
-      real.store.dispatch({ is: 'judge', verdict, id: newId(), now: at(real.ms), place: null } as never);
+      real.store.dispatch({
+        is: 'judge',
+        verdict,
+        id: newId(),
+        now: momentAt(real.ms),
+        place: null,
+      } as never);
       if (phase !== 'judge') return;
       model.said.push({ ...real, verdict, sitting: sitting!.id });
       if (isCounted(model, real)) model.counted[model.on]++;

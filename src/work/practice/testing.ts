@@ -15,3 +15,14 @@ export function givenOn(strings: readonly number[]): Given {
     ...{ steps: climb.steps, subdivision: 4, next: nextStart(null, null, climb.steps, 4) },
   };
 }
+
+/** A moment. */
+export const momentAt = (ms: number) => ({ ms, at: new Date(ms).toISOString().replace('Z', '+00:00') });
+
+/** A sound that nobody hears. */
+export const silent = {
+  play: () => undefined,
+  stop: () => undefined,
+  stopAtClick: () => undefined,
+  setTempo: () => undefined,
+};

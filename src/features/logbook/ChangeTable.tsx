@@ -1,0 +1,92 @@
+'use client';
+/** String changes by how often they fail, each with the drill that mends it. */
+import type { ReactNode } from 'react';
+import { counted, KIND_NAMES, type Transition } from '@/core';
+import type { Rate } from '@/core/record';
+import { RowButton } from '@/ui/controls/RowButton';
+import { Table } from '@/ui/controls/panel';
+import { KindIcon } from '@/ui/lane/marks';
+import { attempt } from '@/work/perform';
+
+/** A change that fails. */
+export interface ChangeRow {
+  readonly key: string;
+  readonly change: Pick<Transition, 'kind' | 'stringFrom' | 'stringTo'>;
+  /** The exercise it is in; null: it is said above. */
+  readonly title: string | null;
+  /** How often it failed, of how many. */
+  readonly times: readonly [number, number];
+  readonly rate: Rate;
+  /** What else is known of it. */
+  readonly more: string;
+  /** Makes its drill; a text says what is better than one. */
+  readonly drill: (() => Promise<void>) | string;
+}
+
+const MOST = 8;
+
+const rateText = ({ percent, low, high }: Rate) =>
+  `${percent.toFixed(1)} (${low.toFixed(1)} to ${high.toFixed(1)})`;
+
+/** The first of the rows, and how many more there are. @param heads of what is counted, of what it is counted in, and of what else is known. */
+export function ChangeTable({
+  rows,
+  heads: [times, rate, more],
+  drillLabel,
+}: {
+  readonly rows: readonly ChangeRow[];
+  readonly heads: readonly [string, string, ReactNode];
+  readonly drillLabel: string;
+}) {
+  return (
+    <>
+      <Table>
+        <thead>
+          <tr>
+            <th scope="col">Change</th>
+            <th scope="col" className="number">
+              {times}
+            </th>
+            <th scope="col">{rate}</th>
+            <th scope="col">{more}</th>
+            <th scope="col">
+              <span className="for-screen-readers">Drill</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.slice(0, MOST).map(({ key, change, title, times: [failed, played], ...row }) => {
+            const words = `${KIND_NAMES[change.kind]}, string ${change.stringFrom} to ${change.stringTo}`;
+            const { drill } = row;
+            return (
+              <tr key={key}>
+                <th scope="row" className="long">
+                  <KindIcon kind={change.kind} size={15} /> {words}
+                  {title === null ? null : <small>{title}</small>}
+                </th>
+                <td className="number">
+                  {failed} of {played}
+                </td>
+                <td title="with its 90 % interval">{rateText(row.rate)}</td>
+                <td>{row.more}</td>
+                <td>
+                  {typeof drill === 'string' ? (
+                    drill
+                  ) : (
+                    <RowButton
+                      aria-label={`${drillLabel}: ${words}`}
+                      onClick={() => attempt('Making the drill', drill)}
+                    >
+                      Drill it
+                    </RowButton>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Table>
+      {rows.length > MOST ? <p>{counted(rows.length - MOST, 'more change')} less often.</p> : null}
+    </>
+  );
+}
