@@ -107,6 +107,7 @@ export const TEST_PROGRAMS = {
   '/usr/bin/xmllint': 'libxml2-utils',
   '/usr/bin/midicsv': 'midicsv',
   '/usr/bin/pdftotext': 'poppler-utils',
+  '/usr/bin/rsvg-convert': 'librsvg2-bin',
   '/usr/bin/zbarimg': 'zbar-tools',
   '/usr/lib/python3/dist-packages/vobject/__init__.py': 'python3-vobject',
 };

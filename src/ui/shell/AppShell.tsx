@@ -19,7 +19,7 @@ const DataMenu = dynamic(() => import('./DataMenu').then((module) => module.Data
   ssr: false,
   loading: () => <Waiting />,
 });
-const TrackHost = dynamic(() => import('./TrackHost').then((module) => module.TrackHost), { ssr: false });
+const AskedHost = dynamic(() => import('./AskedHost').then((module) => module.AskedHost), { ssr: false });
 const KeySheet = dynamic(() => import('./KeySheet').then((module) => module.KeySheet));
 
 const Skip = styled.a`
@@ -153,7 +153,7 @@ export function AppShell({ withDemo, seed, children }: ShellProps) {
             {children}
           </Main>
           <Toasts />
-          <TrackHost />
+          <AskedHost />
           {showsKeys ? <KeySheet isOpen onClose={() => setShowsKeys(false)} /> : null}
         </ViewSettingsProvider>
       </PlayerProvider>

@@ -44,6 +44,14 @@ export function waysOut(shown: () => ShownExercise, openHandout: (id: string) =>
           (await import('@/work/track/asking')).trackOfExercise(shown()),
         ),
     },
+    {
+      id: 'picture',
+      name: 'Picture …',
+      run: () =>
+        attempt('Asking for a picture', async () =>
+          (await import('@/work/picture/asked')).askForPicture(shown()),
+        ),
+    },
     { id: 'link', name: 'Copy link', run: () => copyLinkTo([shown()]) },
     ...(Object.keys(FORMATS) as Format[]).map((format) => ({
       id: format,
