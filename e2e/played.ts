@@ -4,25 +4,38 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Browser } from '@playwright/test';
 import { CHROMIUM_HEADLESS } from '../scripts/tools.mjs';
-import { DEFAULT_SETUP, PLAIN_CLICK, planOf } from '../src/core';
+import { checkTake, DEFAULT_SETUP, PLAIN_CLICK, planOf } from '../src/core';
 import { simulateTake, takePlanOf, type PlayerErrors } from '../src/core/take';
 import { demoProject } from '../src/demo/library';
 
 const RATE = 44_100;
 
-/** An exercise of the demo as a WAV file of sixteen bits. @param lead seconds before the first note. */
-export function recordingOf(
-  title: string,
-  { bpm, passes }: { bpm: number; passes: number },
-  errors: PlayerErrors,
-  lead: number,
-): Buffer {
+interface Setting {
+  readonly bpm: number;
+  readonly passes: number;
+}
+
+/** An exercise of the demo as it is planned, and as the simulated player plays it. */
+function playedOf(title: string, { bpm, passes }: Setting, errors: PlayerErrors, lead: number) {
   const { exercises, passages } = demoProject();
   const { passageHash, policy } = exercises.find((one) => one.title === title)!;
   const { passage } = passages.find(({ hash }) => hash === passageHash)!;
   const setting = { bpm, passes, countInBeats: 0, clicks: PLAIN_CLICK, loop: true };
   const plan = takePlanOf(planOf(passage, policy, DEFAULT_SETUP), setting);
   const { samples } = simulateTake(plan, { errors, seed: 31, sampleRate: RATE, startSeconds: lead });
+  return { plan, samples };
+}
+
+/** How late each note of the same playing is by the core alone, without a browser, in milliseconds. */
+export function latenessOf(...of: Parameters<typeof playedOf>): Map<string, number> {
+  const { plan, samples } = playedOf(...of);
+  const { notes } = checkTake(samples, RATE, plan);
+  return new Map(notes.map(({ id, deviationMs }) => [id, deviationMs!]));
+}
+
+/** An exercise of the demo as a WAV file of sixteen bits. The last is seconds before the first note. */
+export function recordingOf(...of: Parameters<typeof playedOf>): Buffer {
+  const { samples } = playedOf(...of);
   const file = Buffer.alloc(44 + 2 * samples.length);
   file.write('RIFF', 0);
   file.writeUInt32LE(36 + 2 * samples.length, 4);
