@@ -18,6 +18,10 @@ export async function readLessons(db: DatabaseHandle, playerId: string): Promise
   return lessons.sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : a.id < b.id ? 1 : -1));
 }
 
+/** A lesson; undefined where there is none of that id. */
+export const readLesson = (db: DatabaseHandle, id: string): Promise<LessonRecord | undefined> =>
+  tables(db).lessons.get(id);
+
 /** The lessons of all students, by student, oldest first. */
 export const readAllLessons = async (db: DatabaseHandle): Promise<Map<string, LessonRecord[]>> =>
   byPlayer(await tables(db).lessons.orderBy('[playerId+day]').toArray());

@@ -3,7 +3,7 @@ import { Trash2 } from 'lucide-react';
 import styled from 'styled-components';
 import { MAX_BPM, MAX_TITLE, MIN_BPM, type LessonRecord } from '@/core';
 import { HEARD_VERDICTS, type Heard, type HeardVerdict, type SetTask } from '@/core/record';
-import { changeLesson, database, type LessonFields } from '@/storage';
+import { changeLesson, readLesson, database, type LessonFields } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { Choice } from '@/ui/controls/Choice';
 import { NumberField } from '@/ui/controls/NumberField';
@@ -11,6 +11,7 @@ import { Select } from '@/ui/controls/Select';
 import { say } from '@/ui/controls/say';
 import { TextField } from '@/ui/controls/TextField';
 import { useTyped } from '@/ui/shell/useTyped';
+import { inWords } from '@/work/perform';
 import { colour } from '@/ui/theme/tokens';
 import { heardLine, taskLine, withLine } from '@/work/students/lessonLines';
 
@@ -131,11 +132,15 @@ function Adding({
 
 /** What a lesson says, written while it lasts: each change is kept at once. */
 export function LessonForm({ lesson, near, all, titleOf, onSet }: LessonFormProps) {
-  const [typed, set] = useTyped(lesson, (fields: LessonFields) =>
-    changeLesson(database(), lesson, fields).catch((error: Error) =>
-      say(`What was written on the lesson could not be kept: ${error.message}`),
-    ),
-  );
+  const [typed, set] = useTyped(lesson, async (fields: LessonFields) => {
+    try {
+      await changeLesson(database(), lesson, fields);
+      return (await readLesson(database(), lesson.id))?.revision ?? null;
+    } catch (error) {
+      say(`What was written on the lesson could not be kept: ${inWords(error)}`);
+      return null;
+    }
+  });
   const { heard, said, set: tasks } = typed;
   const setHeard = (at: number, change: Partial<Heard> | null) => set({ heard: withLine(heard, at, change) });
   const setTask = (at: number, change: Partial<SetTask> | null) => set({ set: withLine(tasks, at, change) });

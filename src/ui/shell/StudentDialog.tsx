@@ -1,7 +1,8 @@
 'use client';
 import styled from 'styled-components';
 import { MAX_STRETCH_MM, ME, MIN_STRETCH_MM, type PlayerRecord, type Setup } from '@/core';
-import { changePlayer, database } from '@/storage';
+import { changePlayer, database, readPlayer } from '@/storage';
+import { inWords } from '@/work/perform';
 import { Choice } from '../controls/Choice';
 import { Dialog } from '../controls/Dialog';
 import { NumberField } from '../controls/NumberField';
@@ -40,11 +41,15 @@ const MAX_LIMIT_MINUTES = 600;
 
 /** All that is known of a student; each change is kept at once. */
 export function StudentDialog({ player: opened, onClose }: { player: PlayerRecord; onClose: () => void }) {
-  const [player, set] = useTyped<PlayerRecord>(opened, (fields) =>
-    changePlayer(database(), opened.id, fields).catch((error: Error) =>
-      say(`What was said of ${opened.name} could not be kept: ${error.message}`),
-    ),
-  );
+  const [player, set] = useTyped<PlayerRecord>(opened, async (fields) => {
+    try {
+      await changePlayer(database(), opened.id, fields);
+      return (await readPlayer(database(), opened.id))?.revision ?? null;
+    } catch (error) {
+      say(`What was said of ${opened.name} could not be kept: ${inWords(error)}`);
+      return null;
+    }
+  });
   const { setup, limits } = player;
   const setSetup = (change: Partial<Setup>) => set({ setup: { ...setup, ...change } });
   const mm = (label: string, key: Exclude<keyof Setup, 'handedness'>, min: number, max: number) => (
