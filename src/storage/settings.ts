@@ -2,9 +2,9 @@
 import { DEFAULT_SCHOOLS, PLAIN_CLICK } from '@/core';
 import type { DatabaseHandle } from './database';
 import type { SoundSettings, ViewSettings, HandoutSettings, PracticeSettings, JudgingSettings } from './kept';
-import { note, noted } from './meta';
+import { noted, renoted } from './meta';
 
-/** Reads and keeps one group of settings; what was never set, or is new, is as at first. */
+/** Reads and keeps one group of settings; what was never set, or is new, is as at first. What is kept goes beside what was kept before, so that two choices in a row both hold, whatever was read in between. */
 function settings<Group extends object>(
   key: 'sound' | 'view' | 'handout' | 'practice' | 'judging',
   atFirst: Group,
@@ -14,8 +14,8 @@ function settings<Group extends object>(
       ...atFirst,
       ...((await noted(db, key)) as Partial<Group> | undefined),
     }),
-    keep: async (db: DatabaseHandle, group: Group): Promise<void> => {
-      await note(db, key, group);
+    keep: async (db: DatabaseHandle, change: Partial<Group>): Promise<void> => {
+      await renoted(db, key, (before) => ({ ...before, ...change }));
     },
   };
 }

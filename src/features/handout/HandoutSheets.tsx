@@ -100,7 +100,7 @@ export function HandoutSheets({ ids, title }: { ids: readonly string[]; title: s
       </EmptyState>
     );
   const set = (change: Partial<HandoutSettings>) =>
-    attempt('Keeping the choice', () => keepHandoutSettings(database(), { ...settings, ...change }));
+    attempt('Keeping the choice', () => keepHandoutSettings(database(), change));
   // What the sheet holds stands in its address: it is the same after a reload, and in a bookmark.
   const go = (order: readonly string[], name: string) =>
     router.replace(

@@ -59,7 +59,7 @@ async function chooseFolder(pick: Picker): Promise<void> {
 
 async function turnView(view: ViewSettings): Promise<void> {
   const isStudents = !view.isStudents;
-  await keepViewSettings(database(), { ...view, isStudents });
+  await keepViewSettings(database(), { isStudents });
   say(
     isStudents
       ? 'The student’s view: week, practice, logbook and handout. The way back is in the same menu.'

@@ -54,7 +54,7 @@ export function KeySheet({ isOpen, onClose }: { isOpen: boolean; onClose: () => 
   const groups = [...useKeyGroups(), EVERYWHERE];
   const view = useView();
   const setSingle = (singleKeys: boolean) =>
-    attempt('Keeping the setting', () => keepViewSettings(database(), { ...view, singleKeys }));
+    attempt('Keeping the setting', () => keepViewSettings(database(), { singleKeys }));
   return (
     <Dialog title="Keys" isOpen={isOpen} onClose={onClose}>
       <Single>

@@ -31,7 +31,7 @@ export function ViewSheet({
 }) {
   const view = useView();
   const set = (change: Partial<ViewSettings>) =>
-    attempt('Keeping the choice', () => keepViewSettings(database(), { ...view, ...change }));
+    attempt('Keeping the choice', () => keepViewSettings(database(), change));
   return (
     <Sheet triggerRef={trigger} isOpen onOpenChange={(isOpen) => !isOpen && onClose()} placement="bottom end">
       <Body aria-label="Drawing and words">

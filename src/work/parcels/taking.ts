@@ -7,7 +7,6 @@ import {
   practiceSettings,
   readPlayers,
   selfOf,
-  viewSettings,
   type DatabaseHandle,
 } from '@/storage';
 import { becomeStudent, type Moved } from '@/storage/parcels';
@@ -56,7 +55,7 @@ const movedText = (name: string, { runs, others, left }: Moved): string => {
 /** Makes this browser the student's, with the student's view and the warm-up that came. @returns what came of it, in words. */
 export async function becomeOf({ parcel, name }: Arrival, db: DatabaseHandle = database()): Promise<string> {
   const moved = await becomeStudent(db, parcel.playerId);
-  await keepViewSettings(db, { ...(await viewSettings(db)), isStudents: true });
+  await keepViewSettings(db, { isStudents: true });
   await takeWarmUp(parcel, db);
   return movedText(name, moved);
 }

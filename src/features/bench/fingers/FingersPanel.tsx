@@ -93,7 +93,7 @@ export function FingersPanel({ exercise, plan, setup, caret, edit, onGo }: Finge
     [passage, fingering, exercise.policy.loop, plan.assignment, hand],
   );
   const set = (change: Partial<typeof view>) =>
-    attempt('Keeping the setting', () => keepViewSettings(database(), { ...view, ...change }));
+    attempt('Keeping the setting', () => keepViewSettings(database(), change));
   const goTo = (noteId: string) => {
     const note = passage.notes.find(({ id }) => id === noteId);
     if (note) onGo({ ticks: note.onsetTicks, string: note.string });
