@@ -36,8 +36,9 @@ export const Rows = styled(Table)`
   }
 `;
 
-const WIDTH = 230;
-const HEIGHT = 22;
+/** Of what is drawn in a row. */
+export const WIDTH = 230;
+export const HEIGHT = 22;
 /** Milliseconds at least to each side, so that small differences look small. */
 const LEAST_MS = 10;
 

@@ -5,10 +5,7 @@ import { kindColour, KindIcon } from '@/ui/lane/marks';
 import { colour } from '@/ui/theme/tokens';
 import type { Movement } from '@/work/take/kept';
 import { changesName, movementText } from '@/work/take/words';
-import { Rows, scaleOf } from './KindTable';
-
-const WIDTH = 230;
-const HEIGHT = 22;
+import { HEIGHT, Rows, scaleOf, WIDTH } from './KindTable';
 
 /** A hollow dot where it was, a full one where it is, and the way between. */
 function Way({ of, x }: { of: Movement; x: (ms: number) => number }) {

@@ -8,7 +8,10 @@ import { pressable } from './Button';
 export const GoLink = styled(Link)`
   ${pressable}
   border-color: ${colour.accent};
-  background: ${colour.accent};
+  &,
+  &:active {
+    background: ${colour.accent};
+  }
   color: ${colour.accentInk};
   font-weight: 600;
   text-decoration: none;
