@@ -48,7 +48,7 @@ interface MetronomeSheetProps {
   readonly sounds: SoundSettings;
   readonly beats: number;
   readonly trigger: RefObject<HTMLElement | null>;
-  readonly onSettings: (settings: PracticeSettings) => void;
+  readonly onSettings: (change: Partial<PracticeSettings>) => void;
   readonly onSounds: (sounds: SoundSettings) => void;
   readonly onClose: () => void;
 }
@@ -93,7 +93,7 @@ export function MetronomeSheet(props: MetronomeSheetProps) {
   const { settings, sounds, beats, trigger, onSettings, onSounds, onClose } = props;
   const { clicks, pedals } = settings;
   const setClicks = (change: Partial<PracticeSettings['clicks']>) =>
-    onSettings({ ...settings, clicks: { ...clicks, ...change } });
+    onSettings({ clicks: { ...clicks, ...change } });
   const accents = Array.from({ length: beats }, (_, at) => clicks.accents[at] ?? 'beat');
   return (
     <Sheet triggerRef={trigger} isOpen onOpenChange={(isOpen) => !isOpen && onClose()} placement="bottom end">
@@ -165,14 +165,14 @@ export function MetronomeSheet(props: MetronomeSheetProps) {
         <Switch isOn={sounds.strokes} onChange={(strokes) => onSounds({ ...sounds, strokes })}>
           A tap for each stroke
         </Switch>
-        <Switch isOn={settings.showsPick} onChange={(showsPick) => onSettings({ ...settings, showsPick })}>
+        <Switch isOn={settings.showsPick} onChange={(showsPick) => onSettings({ showsPick })}>
           The pick in motion
         </Switch>
         <h3>Hands on the instrument</h3>
-        <Switch isOn={settings.takesHeard} onChange={(takesHeard) => onSettings({ ...settings, takesHeard })}>
+        <Switch isOn={settings.takesHeard} onChange={(takesHeard) => onSettings({ takesHeard })}>
           With Listen on: what was heard is taken after four seconds
         </Switch>
-        <Switch isOn={settings.goesOn} onChange={(goesOn) => onSettings({ ...settings, goesOn })}>
+        <Switch isOn={settings.goesOn} onChange={(goesOn) => onSettings({ goesOn })}>
           After the rest the next run begins by itself
         </Switch>
         <div className="row">
@@ -180,13 +180,13 @@ export function MetronomeSheet(props: MetronomeSheetProps) {
             label="Clean pedal"
             value={pedals.clean}
             taken={pedals.notClean}
-            onLearn={(clean) => onSettings({ ...settings, pedals: { ...pedals, clean } })}
+            onLearn={(clean) => onSettings({ pedals: { ...pedals, clean } })}
           />
           <PedalKey
             label="Not clean pedal"
             value={pedals.notClean}
             taken={pedals.clean}
-            onLearn={(notClean) => onSettings({ ...settings, pedals: { ...pedals, notClean } })}
+            onLearn={(notClean) => onSettings({ pedals: { ...pedals, notClean } })}
           />
         </div>
       </Body>

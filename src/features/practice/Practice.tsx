@@ -158,8 +158,8 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   ]);
 
   if (!sitting || !settings) return <p aria-busy="true">Opening the sitting …</p>;
-  const keep = (next: PracticeSettings) =>
-    attempt('Keeping the setting', () => keepPracticeSettings(database(), next));
+  const keep = (change: Partial<PracticeSettings>) =>
+    attempt('Keeping the setting', () => keepPracticeSettings(database(), change));
   const found = probed(runs, given.steps);
   const worst = worstPlace(runs);
   const { passage } = given.climb.stepped(AS_WRITTEN).exercise;

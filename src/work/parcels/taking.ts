@@ -4,7 +4,6 @@ import {
   database,
   keepPracticeSettings,
   keepViewSettings,
-  practiceSettings,
   readPlayers,
   selfOf,
   type DatabaseHandle,
@@ -62,5 +61,5 @@ export async function becomeOf({ parcel, name }: Arrival, db: DatabaseHandle = d
 
 /** Takes over the warm-up that came with a file. */
 export async function takeWarmUp({ warmUp }: Parcel, db: DatabaseHandle = database()): Promise<void> {
-  if (warmUp.length > 0) await keepPracticeSettings(db, { ...(await practiceSettings(db)), warmUp });
+  if (warmUp.length > 0) await keepPracticeSettings(db, { warmUp });
 }
