@@ -66,6 +66,18 @@ module.exports = {
       'Others use the core through its public face.',
     ),
     between(
+      'addresses-alone',
+      { path: '^src/addresses\\.ts$' },
+      { path: '^src/' },
+      'Pages, the proxy and the worker without a network share them.',
+    ),
+    between(
+      'offline-alone',
+      { path: '^src/offline/', pathNot: '\\.test\\.ts$' },
+      { path: '^src/(?!offline/|addresses\\.ts$)' },
+      'The worker without a network holds nothing of the application.',
+    ),
+    between(
       'storage-below-ui',
       { path: '^src/(storage|workers|audio)/' },
       { path: '^src/(work|ui|features|app|demo)/' },

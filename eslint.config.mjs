@@ -11,6 +11,7 @@ export default tseslint.config(
       'next-env.d.ts',
       'test-results/',
       'playwright-report/',
+      'public/offline.js',
       '.dependency-cruiser.cjs',
     ],
   },

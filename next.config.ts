@@ -20,10 +20,10 @@ const config: NextConfig = {
   },
   headers: () =>
     Promise.resolve([
-      {
-        source: '/_next/static/:path*',
+      ...['/_next/static/:path*', '/offline.js'].map((source) => ({
+        source,
         headers: [{ key: 'Content-Security-Policy', value: STATIC_POLICY }],
-      },
+      })),
     ]),
 };
 

@@ -15,6 +15,8 @@ export default defineConfig({
   testDir: 'e2e',
   globalSetup: './e2e/server.ts',
   workers: 2,
+  // The tests of a long file are shared out like any others.
+  fullyParallel: true,
   // A second try on a loaded machine; what needed it is reported as flaky.
   retries: process.env.CI ? 1 : 0,
   // Wide enough for a machine that stands still for a while: what is there is found at once all the same.
@@ -27,6 +29,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     // Traced throughout, the tests take half as long again.
     trace: { mode: 'on-first-retry', screenshots: false, sources: false },
+    // Only the tests without a network have the worker that keeps the files.
+    serviceWorkers: 'block',
     permissions: ['clipboard-read', 'clipboard-write'],
     launchOptions: { executablePath: CHROMIUM_HEADLESS, args: CHROMIUM_FLAGS },
   },

@@ -87,7 +87,7 @@ test('a score comes in, shows its strokes, is played, laddered, printed, goes ou
   for (const { name, content } of [score, zipped]) {
     await page.getByRole('link', { name: 'Library' }).click();
     await give(page, name, content);
-    await expect(page).toHaveURL(/\/bench\//);
+    await expect(page).toHaveURL(/\/bench\?exercise=/);
     await expect(trains(page)).toHaveText(trained!);
     expect(await readOut(page)).toEqual(before);
     const again = await saveAs(page, 'Project file');
@@ -113,7 +113,7 @@ test('MIDI, tab and project file of one exercise, and a selection as one file', 
   const before = await readOut(page);
   await page.getByRole('link', { name: 'Library' }).click();
   await give(page, 'stile.txt', tab.content);
-  await expect(page).toHaveURL(/\/bench\//);
+  await expect(page).toHaveURL(/\/bench\?exercise=/);
   const strings = (some: readonly string[]) =>
     some.map((one) => /^string \d, (fret \d+|dead note)/.exec(one)?.[0]);
   expect(strings(await readOut(page))).toEqual(strings(before));
@@ -191,7 +191,7 @@ test('bad files: a clear message, nothing imported, nothing hangs', async ({ pag
   await expect(rows(page)).toHaveCount(count);
 
   await give(page, '../../<img src=x onerror=document.title=1>.musicxml', FOREIGN);
-  await expect(page).toHaveURL(/\/bench\//);
+  await expect(page).toHaveURL(/\/bench\?exercise=/);
   await saved(page);
   expect(await page.title()).not.toBe('1');
   const out = await saveAs(page, 'Tab as a text file');

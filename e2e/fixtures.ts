@@ -13,6 +13,8 @@ export const test = base.extend({
     });
     page.on('pageerror', (error) => faults.push(`an error was not caught: ${error.message}`));
     page.on('console', (message) => {
+      // The browser of the tests says so itself.
+      if (message.text().startsWith('Service Worker registration blocked')) return;
       // Hydration warnings, policy violations and missing files all appear here.
       if (message.type() === 'error' || message.type() === 'warning')
         faults.push(`console: ${message.text()} ${message.location().url}`);
@@ -34,8 +36,11 @@ export async function openLibrary(page: Page): Promise<void> {
 export async function toPlace(page: Page, name: string): Promise<void> {
   const nav = page.getByRole('navigation', { name: 'Views' });
   const link = nav.getByRole('link', { name, exact: true });
+  const menu = nav.getByRole('button');
+  // An exercise that was just opened has its places a moment later.
+  await expect(link.or(menu).filter({ visible: true }).first()).toBeVisible();
   if (await link.isVisible()) return link.click();
-  await nav.getByRole('button').click();
+  await menu.click();
   await page.getByRole('menuitem', { name, exact: true }).click();
 }
 

@@ -17,6 +17,25 @@ async function saved(page: Page, name: string): Promise<Buffer> {
   return readFileSync((await download.path())!);
 }
 
+test('of marked notes alone, with the strokes that they have in the whole', async ({ page }) => {
+  await openLibrary(page);
+  await page.getByRole('link', { name: 'Kite string' }).click();
+  await expect(lane(page)).toBeFocused();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('m');
+  for (let more = 0; more < 3; more++) await page.keyboard.press('ArrowRight');
+  const strip = page.getByRole('region', { name: 'The marked slots' });
+  await expect(strip).toContainText('4 notes marked');
+  await strip.getByRole('button', { name: 'Picture …' }).press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Picture of a part of “Kite string”' });
+  await expect(dialog.getByRole('img')).toBeVisible();
+  const svg = (await saved(page, 'Save as SVG')).toString();
+  expect(/<text[^>]*>Kite string, a part<\/text>/.test(svg)).toBe(true);
+  // Counted as in the whole, from the second note of the triplet on; frets with their fingers, and no others.
+  const texts = [...svg.matchAll(/<text[^>]*>([^<]*)<\/text>/g)].map(([, text]) => text);
+  expect(texts.slice(texts.indexOf('6') + 1).join(' ')).toBe('1 trip let 2 trip 8 1 9 3 7 1 11 h 4');
+});
+
 test('light and dark, with words and without, as SVG, PNG and on the clipboard', async ({ page }) => {
   await openLibrary(page);
   await page.getByRole('link', { name: 'Kite string' }).click();

@@ -73,7 +73,7 @@ test('a lesson is prepared, written down by keyboard, and set; the sheet before 
 
   // What was set has a ladder now.
   await page.getByRole('button', { name: 'Hear Over the stile in a lesson' }).press('Enter');
-  await expect(page).toHaveURL(/\/practice\/.+mode=lesson/);
+  await expect(page).toHaveURL(/\/practice\?exercise=.+mode=lesson/);
   await expect(page.getByRole('heading', { name: /Over the stile/ })).toBeVisible();
 });
 

@@ -126,7 +126,7 @@ test('the session of today goes to the runner, exercise after exercise', async (
     .split('\n')
     .find((text) => text.length > 4)!;
   await today.getByRole('button', { name: 'Practise it' }).click();
-  await expect(page).toHaveURL(/\/practice\//);
+  await expect(page).toHaveURL(/\/practice\?exercise=/);
   await expect(page.locator('[data-session]')).toContainText(/Session, 1 of \d+: 0 of \d+ min/);
   await expect(page.getByRole('heading', { name: first }).first()).toBeVisible();
 });

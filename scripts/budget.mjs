@@ -7,12 +7,12 @@ import { freePort, startServer } from './tools.mjs';
 const BUDGET_KB = 245;
 const ROUTES = {
   Library: '/',
-  Bench: '/bench/none',
-  Ladder: '/ladder/none',
-  Practice: '/practice/none',
-  Take: '/take/none',
+  Bench: '/bench',
+  Ladder: '/ladder',
+  Practice: '/practice',
+  Take: '/take',
   Students: '/students',
-  Student: '/students/none',
+  Student: '/students/one',
   Week: '/week',
   Link: '/link',
   Files: '/files',

@@ -150,7 +150,7 @@ async function killTyping(browser, address, chance) {
   const lane = page.getByRole('application');
   await lane.waitFor();
   await page.locator('[data-saved=true]').waitFor();
-  const id = page.url().split('/').at(-1);
+  const id = new URL(page.url()).searchParams.get('exercise');
   await lane.focus();
   const edits = 1 + Math.floor(chance() * NOTES);
   for (let at = 0; at < edits; at++) {
@@ -180,7 +180,7 @@ export async function killAgainAndAgain(address, times, seed = 1, tell = () => u
         browser = await startBrowser(profile);
         const { page } = browser;
         // Opened as anyone would: what the journal holds is carried out by the application itself.
-        await page.goto(`${address}/bench/${id}`);
+        await page.goto(`${address}/bench?exercise=${id}`);
         await page
           .getByRole('application')
           .waitFor({ timeout: 90_000 })

@@ -184,6 +184,7 @@ const wanted = process.argv.slice(2);
 for (const { file, open, dark, then, height = 800 } of SHOTS) {
   if (wanted.length > 0 && !wanted.includes(file)) continue;
   const context = await browser.newContext({
+    serviceWorkers: 'block',
     viewport: { width: 1280, height },
     colorScheme: dark ? 'dark' : 'light',
     reducedMotion: 'reduce',
@@ -192,6 +193,7 @@ for (const { file, open, dark, then, height = 800 } of SHOTS) {
   await page.goto(address);
   await page.getByRole('link', { name: 'Kite string' }).waitFor();
   await page.getByRole('button', { name: 'Dismiss' }).click();
+  await page.getByRole('button', { name: 'No, thanks' }).click();
   if (open) {
     await page.getByRole('link', { name: open, exact: true }).click();
     await page.getByRole('tab', { name: /^Strokes and balance/ }).waitFor();

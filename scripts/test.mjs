@@ -12,6 +12,7 @@ const sourceChecks = [
   // The compiler in native code, which takes a tenth of the time; lint needs the other, and the build checks no types.
   ['types', bin('native-typescript/bin/tsc'), ['--noEmit']],
   ['types of the core alone', bin('native-typescript/bin/tsc'), ['-p', 'tsconfig.core.json']],
+  ['types of the worker without a network', bin('native-typescript/bin/tsc'), ['-p', 'src/offline']],
   ['lint', bin('eslint/bin/eslint.js'), ['--max-warnings', '0', '.']],
   ['build', [process.execPath, ['scripts/build.mjs']], []],
   ['formatting', bin('prettier/bin/prettier.cjs'), ['--check', '--log-level', 'warn', '.']],

@@ -3,7 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 
 process.env.NEXT_TELEMETRY_DISABLED = '1';
 
@@ -76,22 +76,61 @@ export function installPackages() {
 
 const BUILD_INPUTS = [
   'src',
+  'public/voice',
+  'public/worklets',
+  'public/icons',
   'package-lock.json',
   'next.config.ts',
   'tsconfig.json',
   'scripts/empty-strings.cjs',
 ];
 
+/** The name of the worker that is built. */
+const OFFLINE = 'offline.js';
+
+/** The files of a folder and those in it, as paths from there. */
+function filesIn(folder) {
+  return readdirSync(folder, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => relative(folder, join(entry.parentPath, entry.name)).replaceAll('\\', '/'))
+    .sort();
+}
+
 /** Builds the application for production where its sources changed. */
 export function build() {
   return unlessDone(
     'build',
     BUILD_INPUTS,
-    () => existsSync('.next/BUILD_ID'),
+    () => existsSync('.next/BUILD_ID') && existsSync(`public/${OFFLINE}`),
     () => {
       must('The build', process.execPath, ['node_modules/next/dist/bin/next', 'build']);
+      buildOffline();
     },
   );
+}
+
+/** The worker without a network, with the list of all files that it keeps. */
+function buildOffline() {
+  const version = readFileSync('.next/BUILD_ID', 'utf8');
+  const files = [
+    // Named by what is in them.
+    ...filesIn('.next/static').map((path) => ({ url: `/_next/static/${path}`, revision: null })),
+    ...filesIn('public')
+      .filter((path) => path !== OFFLINE)
+      .map((path) => ({ url: `/${path}`, revision: hashOf([join('public', path)]) })),
+  ];
+  must('Building the worker without a network', process.execPath, [
+    'node_modules/esbuild/bin/esbuild',
+    'src/offline/worker.ts',
+    '--bundle',
+    '--minify',
+    '--format=iife',
+    '--log-level=warning',
+    `--outfile=public/${OFFLINE}`,
+    `--define:process.env.NODE_ENV="production"`,
+    `--define:VERSION=${JSON.stringify(version)}`,
+    `--define:FILES=${JSON.stringify(files)}`,
+  ]);
 }
 
 /** Where Debian's Chromium is. */

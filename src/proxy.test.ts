@@ -3,7 +3,7 @@ import { NextRequest } from 'next/server';
 import { describe, expect, it } from 'vitest';
 import { config, proxy } from './proxy';
 
-const asked = (method: string, headers: Record<string, string> = {}, path = '/bench/x') =>
+const asked = (method: string, headers: Record<string, string> = {}, path = '/bench?exercise=x') =>
   proxy(new NextRequest(`http://localhost${path}`, { method, headers }));
 
 describe('pages', () => {
@@ -27,9 +27,26 @@ describe('pages', () => {
     );
   });
 
+  it('are guarded: by TLS from then on, no guessing of types, no word to others of where somebody was', () => {
+    const { headers } = asked('GET');
+    expect(
+      ['Strict-Transport-Security', 'X-Content-Type-Options', 'Referrer-Policy'].map((name) =>
+        headers.get(name),
+      ),
+    ).toEqual(['max-age=31536000', 'nosniff', 'no-referrer']);
+  });
+
   it.each(['POST', 'PUT', 'DELETE', 'PATCH', 'OPTIONS'])('refuse %s', (method) => {
     const response = asked(method);
     expect([response.status, response.headers.get('Allow'), response.body]).toEqual([405, 'GET, HEAD', null]);
+  });
+
+  it('lead on from addresses of before', () => {
+    const { status, headers } = asked('GET', {}, '/practice/x?mode=probe');
+    expect([status, headers.get('Location')]).toEqual([
+      308,
+      'http://localhost/practice?exercise=x&mode=probe',
+    ]);
   });
 
   it('leave what may be posted to the routes that take it', () => {

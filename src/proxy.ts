@@ -1,5 +1,6 @@
 /** The content security policy of every page, with a nonce of its own. */
 import { NextResponse, type NextRequest } from 'next/server';
+import { movedTo } from './addresses';
 
 function policy(nonce: string): string {
   const isDevelopment = process.env.NODE_ENV === 'development';
@@ -29,6 +30,8 @@ export function proxy(request: NextRequest): NextResponse {
   const isPage = !request.nextUrl.pathname.startsWith('/api/');
   if (isPage && !READING.includes(request.method))
     return new NextResponse(null, { status: 405, headers: { Allow: READING.join(', ') } });
+  const moved = movedTo(request.nextUrl);
+  if (moved !== null) return NextResponse.redirect(new URL(moved, request.nextUrl), 308);
   const nonce = btoa(crypto.randomUUID());
   const value = policy(nonce);
   const headers = new Headers(request.headers);
@@ -36,6 +39,8 @@ export function proxy(request: NextRequest): NextResponse {
   headers.set('Content-Security-Policy', value);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('Content-Security-Policy', value);
+  // Browsers heed it over TLS only.
+  response.headers.set('Strict-Transport-Security', 'max-age=31536000');
   response.headers.set('X-Content-Type-Options', 'nosniff');
   response.headers.set('Referrer-Policy', 'no-referrer');
   response.headers.set('Permissions-Policy', 'microphone=(self), camera=(), geolocation=()');
@@ -44,5 +49,5 @@ export function proxy(request: NextRequest): NextResponse {
 
 export const config = {
   // Fetched ahead or not: a page never comes without its policy.
-  matcher: ['/((?!_next/static|_next/image|worklets|.*\\.(?:svg|png|ico|wasm|woff2)$).*)'],
+  matcher: ['/((?!_next/static|_next/image|worklets|offline\\.js|.*\\.(?:svg|png|ico|wasm|woff2)$).*)'],
 };

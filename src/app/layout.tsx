@@ -1,9 +1,10 @@
 import '@fontsource-variable/atkinson-hyperlegible-mono/index.css';
 import '@fontsource-variable/atkinson-hyperlegible-next/index.css';
 import type { Metadata, Viewport } from 'next';
-import { cookies, headers } from 'next/headers';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { AppShell } from '@/ui/shell/AppShell';
+import { APPLY_THEME } from '@/ui/theme/chosen';
 import { GlobalStyle } from '@/ui/theme/GlobalStyle';
 import { StyleRegistry } from '@/ui/theme/StyleRegistry';
 
@@ -16,12 +17,14 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1, view
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? undefined;
-  const theme = (await cookies()).get('theme')?.value;
-  const chosen = theme === 'dark' || theme === 'light' ? theme : undefined;
   return (
-    <html lang="en" {...(chosen ? { 'data-theme': chosen } : {})}>
+    // The theme is set on it before it is first drawn, which the server knows nothing of.
+    <html lang="en" suppressHydrationWarning>
       <head>
         <meta property="csp-nonce" nonce={nonce} content={nonce} />
+        <script nonce={nonce} suppressHydrationWarning>
+          {APPLY_THEME}
+        </script>
       </head>
       <body>
         <StyleRegistry nonce={nonce}>

@@ -195,6 +195,7 @@ export { isDead, joinedTombstone, namesOf, newStone, withoutStones, withStone } 
 export { compareVersions, countedOn, joinedVersions } from './merging/versions';
 export { nameFor } from './plan/naming';
 export { numbered } from './plan/numbered';
+export { excerptPlan } from './plan/excerpt';
 export { planOf, type Plan } from './plan/plan';
 export { planTab } from './formats/tab/planTab';
 export { smallTab } from './formats/tab/smallTab';

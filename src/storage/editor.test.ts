@@ -2,10 +2,10 @@
 import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import { expect, it } from 'vitest';
-import { emptyPassage, putNote } from '@/core';
+import { emptyPassage, newExercise, putNote } from '@/core';
 import { ExerciseEditor } from './editor';
 import { Database } from './indexed';
-import { addEmptyExercise, exerciseOf, renameExercise } from './library';
+import { addEmptyExercise, beginExercise, exerciseOf, renameExercise } from './library';
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
@@ -54,4 +54,20 @@ it('what is edited while the editor reads what another wrote is on screen and ke
   }
   // Record, notes and what can be undone, each read by the watch and by the editor.
   expect(places).toBeGreaterThan(3);
+});
+
+it('an exercise that was just begun is shown and written by the session that opens, though a picture of it was thrown away before', async () => {
+  const db = new Database('editor-begun');
+  const { id } = beginExercise(db, newExercise('Begun', emptyPassage()), 'New exercise');
+  // As where a view is drawn and given up before it stands.
+  new ExerciseEditor(db, id).snapshot();
+  const editor = new ExerciseEditor(db, id);
+  expect(editor.snapshot()).toMatchObject({ status: 'ready', exercise: { title: 'Begun' } });
+  const close = editor.open();
+  await editor.settled();
+  expect((await db.exercises.get(id))?.title).toBe('Begun');
+  expect(editor.snapshot()).toMatchObject({ status: 'ready', saving: false });
+  // It is begun once: who opens it later reads what is kept.
+  expect(new ExerciseEditor(db, id).snapshot().status).toBe('loading');
+  close();
 });

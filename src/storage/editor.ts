@@ -6,7 +6,7 @@ import type { Exercise } from '@/core';
 import { afterPaint } from './afterPaint';
 import { tables, watch, type DatabaseHandle } from './database';
 import { dropEdits, journalEdit, readyForEdits, type Journalled } from './journal';
-import { exerciseOf, takeJustBegun } from './library';
+import { exerciseOf, justBegunOf, takeJustBegun } from './library';
 import { rememberHash } from './knownHashes';
 import { undoOrRedo } from './late';
 import { hashing } from './lateHashing';
@@ -58,7 +58,8 @@ export class ExerciseEditor {
     private readonly db: DatabaseHandle,
     readonly id: string,
   ) {
-    const begun = takeJustBegun(id);
+    // A view may be drawn and given up before it stands: only who opens it takes it.
+    const begun = justBegunOf(id);
     if (begun) {
       // It is not saved before its first writing, also in the first picture.
       this.state = { ...LOADING, status: 'ready', exercise: begun.exercise, saving: true };
@@ -69,6 +70,7 @@ export class ExerciseEditor {
 
   /** Begins to follow the record; returns what ends it. */
   open(): () => void {
+    takeJustBegun(this.id);
     this.journal = readyForEdits(this.db).catch(() => undefined);
     if (this.firstWrite) this.enqueue(() => Promise.resolve());
     const watched = async () => ({

@@ -53,7 +53,16 @@ export type {
   SessionBox,
   SessionItem,
 } from './kept';
-export { keepLastExercise, keepOpenings, keepSoundDelay, lastExercise, openings, soundDelay } from './meta';
+export {
+  answerFirstSteps,
+  firstStepsOpen,
+  keepLastExercise,
+  keepOpenings,
+  keepSoundDelay,
+  lastExercise,
+  openings,
+  soundDelay,
+} from './meta';
 export * from './recordings';
 export { ConflictError, isNoRoom, LIBRARY, recordScope } from './scopes';
 export type { Held } from './thrownAway';

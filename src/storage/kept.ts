@@ -259,6 +259,8 @@ export interface MetaValues {
   readonly openings: number;
   /** The demo library was loaded once. */
   readonly demoOffered: true;
+  /** The first steps were taken, or not wanted. */
+  readonly firstStepsAnswered: true;
   /** Days must be added up anew. */
   readonly staleDays: true;
   /** Records that the schema refuses, as they were found. */

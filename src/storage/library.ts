@@ -88,6 +88,9 @@ export interface Begun {
 
 let justBegun: Begun | null = null;
 
+/** An exercise that this tab has just begun and nobody opened yet; looking at it takes nothing. */
+export const justBegunOf = (id: string): Begun | null => (justBegun?.id === id ? justBegun : null);
+
 /** Gives, once, an exercise that this tab has just begun, so that opening it need not wait until it is written. */
 export function takeJustBegun(id: string): Begun | null {
   if (justBegun?.id !== id) return null;

@@ -47,6 +47,13 @@ export async function lastExercise(db: DatabaseHandle): Promise<string | null> {
 export const keepLastExercise = (db: DatabaseHandle, id: string): Promise<void> =>
   note(db, 'lastExercise', id);
 
+/** Whether nobody has taken the first steps here, or said no to them. */
+export const firstStepsOpen = async (db: DatabaseHandle): Promise<boolean> =>
+  (await noted(db, 'firstStepsAnswered')) === undefined;
+
+/** Notes that the first steps need not be offered any more. */
+export const answerFirstSteps = (db: DatabaseHandle): Promise<void> => note(db, 'firstStepsAnswered', true);
+
 /** How often it was opened, where identifiers are seeded. */
 export const openings = async (db: DatabaseHandle): Promise<number> => (await noted(db, 'openings')) ?? 0;
 

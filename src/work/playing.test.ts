@@ -55,11 +55,11 @@ function fakePlayback() {
 
 function setUp(load?: () => Promise<PlaybackLike>) {
   const fake = fakePlayback();
-  const kept: SoundSettings[] = [];
+  const kept: Partial<SoundSettings>[] = [];
   let loads = 0;
   const sounds = {
     read: () => Promise.resolve(SOUNDS),
-    keep: (next: SoundSettings) => {
+    keep: (next: Partial<SoundSettings>) => {
       kept.push(next);
       return Promise.resolve();
     },
@@ -128,12 +128,26 @@ it('follows a tempo only where it plays at another', async () => {
   expect(calls).toEqual(['start 80 at 0.4', 'tempo 84', 'stop']);
 });
 
+it('of two choices in a row, before anything is read again, both are heard and each is kept beside the other', async () => {
+  const { control, calls, kept } = setUp();
+  control.prepare();
+  await heard();
+  control.setSounds({ volume: 0.9 }, SOUNDS);
+  control.setSounds({ click: false }, SOUNDS);
+  expect(calls).toEqual(['sounds 0.9', 'sounds 0.9']);
+  expect(kept).toEqual([{ volume: 0.9 }, { click: false }]);
+  await heard();
+  // What is shown by now holds them, and may be another choice since.
+  control.setSounds({ notes: true }, { ...SOUNDS, volume: 0.2 });
+  expect(calls.at(-1)).toBe('sounds 0.2');
+});
+
 it('settings are heard at once and kept; what cannot be loaded is said, and tried again at the next press', async () => {
   const { told } = listening();
   const { control, calls, kept } = setUp();
   control.prepare();
   await heard();
-  control.setSounds({ ...SOUNDS, volume: 0.9 });
+  control.setSounds({ volume: 0.9 }, SOUNDS);
   control.preview('inside', 0.9);
   await heard();
   expect([calls, kept.map(({ volume }) => volume), told]).toEqual([

@@ -7,7 +7,8 @@ import { ahead, attempt } from './perform';
 /** Where the settings of sound are kept. */
 export interface KeptSounds {
   readonly read: () => Promise<SoundSettings>;
-  readonly keep: (sounds: SoundSettings) => Promise<unknown>;
+  /** Keeps a choice beside what else is kept. */
+  readonly keep: (change: Partial<SoundSettings>) => Promise<unknown>;
 }
 
 /** As much of the playback as is used here. */
@@ -38,6 +39,9 @@ export class PlaybackControl {
   private readonly waiting = new Set<() => void>();
   /** Counts what was asked, so that a start that was taken back while it loaded is none. */
   private asked = 0;
+  /** Choices that are being kept, which what is shown may not hold yet; and how many. */
+  private keeping: Partial<SoundSettings> = {};
+  private open = 0;
 
   constructor(
     private readonly load: () => Promise<PlaybackLike>,
@@ -115,10 +119,15 @@ export class PlaybackControl {
     this.loaded?.setScore(score);
   };
 
-  /** Heard at once, then kept. */
-  readonly setSounds = (sounds: SoundSettings): void => {
-    this.loaded?.setSounds(sounds);
-    attempt('Keeping the setting', () => this.sounds.keep(sounds));
+  /** A choice among the sounds: heard at once, then kept beside the others. @param shown what was read last. */
+  readonly setSounds = (change: Partial<SoundSettings>, shown: SoundSettings): void => {
+    this.keeping = { ...this.keeping, ...change };
+    this.loaded?.setSounds({ ...shown, ...this.keeping });
+    this.open++;
+    const kept = () => {
+      if (--this.open === 0) this.keeping = {};
+    };
+    attempt('Keeping the setting', () => this.sounds.keep(change).finally(kept));
   };
 
   /** Sounds the voice of a kind of change once. */

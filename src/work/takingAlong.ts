@@ -11,10 +11,11 @@ interface Named {
 }
 
 /** The exercises that a place of the application shows; of the others the one worked on last. */
-export async function exercisesShown(path: string, query: string): Promise<string[]> {
-  const one = /^\/(?:bench|ladder|practice)\/([^/]+)/.exec(path)?.[1];
+export async function exercisesShown(query: string): Promise<string[]> {
+  const asked = new URLSearchParams(query);
+  const one = asked.get('exercise');
   if (one) return [one];
-  const ids = path.startsWith('/handout') ? (new URLSearchParams(query).get('ids') ?? '') : '';
+  const ids = asked.get('ids') ?? '';
   if (ids !== '') return ids.split(',');
   const last = await lastExercise(database());
   return last === null ? [] : [last];
@@ -42,14 +43,14 @@ export async function offerLadders(exerciseIds: readonly string[], from: Named, 
 }
 
 /** Chooses the student of the moment, and offers what the one before has in what is shown. */
-export async function switchStudent(from: Named, to: Named, path: string, query: string): Promise<void> {
+export async function switchStudent(from: Named, to: Named, query: string): Promise<void> {
   await choosePlayer(database(), to.id);
-  await offerLadders(await exercisesShown(path, query), from, to);
+  await offerLadders(await exercisesShown(query), from, to);
 }
 
 /** Where the student of the moment was taken away, and another is it now, the ladders are offered to that one. */
-export async function afterStudent(before: Named, now: Named, path: string, query: string): Promise<void> {
+export async function afterStudent(before: Named, now: Named, query: string): Promise<void> {
   if (await isPlayer(database(), before.id)) return;
   told(`${before.name} is no student any more; ${now.name} is the student of the moment.`);
-  await offerLadders(await exercisesShown(path, query), before, now);
+  await offerLadders(await exercisesShown(query), before, now);
 }

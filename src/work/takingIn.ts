@@ -1,4 +1,5 @@
 /** Taking files into the library, and what is said about each. What needs a decision is asked before anything is kept. */
+import { benchAt, studentAt } from '@/addresses';
 import { counted, type Exercise, type ImportPlan, type Project } from '@/core';
 import type { ForeignPart } from '@/core/formats';
 import {
@@ -112,7 +113,7 @@ async function takeProject(name: string, project: Project, ask: Ask): Promise<Ou
   }
   if (arrival?.isOwn) await (await arriving()).takeWarmUp(arrival.parcel);
   told(text, undoOf(summary.entry));
-  if (arrival) return { opened: arrival.isOwn ? '/week' : `/students/${arrival.parcel.playerId}` };
+  if (arrival) return { opened: arrival.isOwn ? '/week' : studentAt(arrival.parcel.playerId) };
   return summary.entry === null ? 'nothing' : 'added';
 }
 
@@ -142,7 +143,7 @@ async function takeParts(name: string, format: string, parts: readonly ForeignPa
   const { id, entry } = await addExercise(database(), exercise, `Import “${name}”`);
   const text = `“${name}”, read as ${format}: “${exercise.title}” is in the library.`;
   told(`${text}${remarksText(first.remarks)}`, undoOf(entry));
-  return { opened: `/bench/${id}` };
+  return { opened: benchAt(id) };
 }
 
 async function take(file: File, ask: Ask): Promise<Outcome> {

@@ -2,6 +2,7 @@
 import '@/storage/testing';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { benchAt } from '@/addresses';
 import { emptyPassage, ME, newExercise, putNote, writeProject, type Exercise } from '@/core';
 import type { FileReading } from '@/core/formats';
 import {
@@ -170,7 +171,7 @@ describe('taking in', () => {
     ]);
     const [kept] = await tables(database()).exercises.toArray();
     expect(kept?.origin).toEqual({ file: 'x.mid', remarks: ['One.', 'Two.'] });
-    expect(open).toHaveBeenCalledWith(`/bench/${kept!.id}`);
+    expect(open).toHaveBeenCalledWith(benchAt(kept!.id));
     told[0]!.offer!.run();
     await soon(async () => expect(await tables(database()).exercises.count()).toBe(0));
   });
@@ -335,7 +336,7 @@ describe('a ladder that was made before the student was chosen', () => {
     await addPlayer(db, 'Tarn');
     const tarn = (await currentPlayer(db))!;
     const me = { id: ME, name: 'Me' };
-    await offerLadders(await exercisesShown(`/bench/${id}`, ''), me, tarn);
+    await offerLadders(await exercisesShown(`?exercise=${id}`), me, tarn);
     const { text, offer } = told.at(-1)!;
     expect(text).toBe('Tarn has no ladder here yet; Me has the ladder from 80 to 112.');
     offer!.run();
@@ -349,15 +350,15 @@ describe('a ladder that was made before the student was chosen', () => {
     // Nothing is offered where there is nothing to take, or one has a ladder of one's own.
     await setLadder(db, id, tarn.id, 60, { startBpm: 50 });
     told.length = 0;
-    await switchStudent(me, tarn, '/handout', `?ids=${id},gone`);
+    await switchStudent(me, tarn, `?ids=${id},gone`);
     expect(told).toEqual([]);
     expect((await currentPlayer(db))!.id).toBe(tarn.id);
     // Taken away, the student leaves the ladder to whoever is the one of the moment then.
     await db.ladders.filter(({ playerId }) => playerId === ME).delete();
-    await afterStudent(tarn, me, `/ladder/${id}`, '');
+    await afterStudent(tarn, me, `?exercise=${id}`);
     expect(told).toEqual([]);
     await db.players.delete(tarn.id);
-    await afterStudent(tarn, me, `/ladder/${id}`, '');
+    await afterStudent(tarn, me, `?exercise=${id}`);
     expect(told.map(({ text: said }) => said)).toEqual([
       'Tarn is no student any more; Me is the student of the moment.',
       'Me has no ladder here yet; Tarn has the ladder from 50.',

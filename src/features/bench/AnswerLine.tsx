@@ -40,7 +40,7 @@ export function AnswerLine({ hasPins, triedPlan, ...props }: AnswerLineProps) {
   const { analysis } = triedPlan ?? plan;
   const view = useView();
   return (
-    <Answer aria-label="What it comes to">
+    <Answer aria-label="What it comes to" data-answer>
       <Says>
         <BalanceBar figures={analysis.figures} goal={exercise.goal} />
         <p data-trains>{trainsSentence(analysis, view)}</p>

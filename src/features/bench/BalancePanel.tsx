@@ -3,6 +3,7 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { benchAt } from '@/addresses';
 import {
   againstTarget,
   counted,
@@ -124,7 +125,7 @@ export function BalancePanel({
   const openTwin = async () => {
     const { keepTwin } = await import('@/work/sheet');
     const twin = await keepTwin(exerciseId, exercise, player);
-    if (twin) router.push(`/bench/${twin.id}`);
+    if (twin) router.push(benchAt(twin.id));
     else told('Turned round, this line would not have the other kind. Nothing was made.');
   };
   const oneSided =

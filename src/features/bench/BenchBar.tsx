@@ -4,6 +4,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { memo, useRef, useState, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
+import { ladderAt } from '@/addresses';
 import { BPM_DECIMALS, bpmText, MAX_BPM, MIN_BPM, notesPerSecond, type Exercise } from '@/core';
 import type { ExerciseEditor, SaveProblem } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -123,7 +124,7 @@ function SoundButton({ sound }: Pick<Playing, 'sound'>) {
       {isOpen && sound.sounds ? (
         <SoundSheet
           sounds={sound.sounds}
-          onChange={sound.control.setSounds}
+          onChange={(change) => sound.control.setSounds(change, sound.sounds!)}
           onPreview={(kind) => sound.control.preview(kind, sound.sounds!.volume)}
           trigger={trigger}
           onClose={() => setIsOpen(false)}
@@ -139,7 +140,7 @@ function LadderSteps({ exerciseId, playing }: { exerciseId: string; playing: Pla
   const [first, last] = [steps[0]!, steps.at(-1)!];
   return (
     <div className="ladder" role="group" aria-label="Ladder">
-      <Link href={`/ladder/${exerciseId}`} prefetch={false}>
+      <Link href={ladderAt(exerciseId)} prefetch={false}>
         Ladder {bpmText(first.bpm)}–{bpmText(last.bpm)}
       </Link>
       <Button square aria-label="One step down (J)" isDisabled={bpm <= first.bpm} onPress={stepDown}>
@@ -205,7 +206,7 @@ export const BenchBar = memo(function BenchBar({ editor, exercise, playing, acti
   const player = usePlayer();
   const rate = notesPerSecond(bpm, exercise.passage.subdivision);
   return (
-    <Bar role="region" aria-label="Play, tempo and undo">
+    <Bar role="region" aria-label="Play, tempo and undo" data-bar>
       <Button look="primary" onPress={sound.toggle} style={{ minWidth: '6.2rem' }}>
         {sound.isPlaying ? <BeatLight beat={sound.control.beat} /> : <Play size={15} aria-hidden />}
         {sound.isPlaying ? 'Stop' : 'Play'}

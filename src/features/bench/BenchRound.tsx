@@ -145,7 +145,20 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
       {tried ? (
         <TriedStrip tried={tried} onTry={onTry} />
       ) : range ? (
-        <RangeStrip {...about} range={range} recipe={exercise.recipe} onDone={onLetGo} />
+        <RangeStrip
+          {...about}
+          range={range}
+          recipe={exercise.recipe}
+          onPicture={() =>
+            attempt('Asking for a picture', async () =>
+              (await import('@/work/picture/asked')).askForPicture({
+                ...{ id: exerciseId, exercise },
+                part: { pass, range },
+              }),
+            )
+          }
+          onDone={onLetGo}
+        />
       ) : isChosen ? (
         <NoteStrip
           {...about}

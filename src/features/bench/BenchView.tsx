@@ -3,10 +3,8 @@ import { OpenedExercise } from '@/ui/shell/OpenedExercise';
 import { Bench } from './Bench';
 
 /** The Bench: one exercise, its lane, strokes, balance, goal and notes. */
-export function BenchView({ exerciseId }: { exerciseId: string }) {
+export function BenchView() {
   return (
-    <OpenedExercise exerciseId={exerciseId}>
-      {({ editor, exercise }) => <Bench editor={editor} exercise={exercise} />}
-    </OpenedExercise>
+    <OpenedExercise>{({ editor, exercise }) => <Bench editor={editor} exercise={exercise} />}</OpenedExercise>
   );
 }

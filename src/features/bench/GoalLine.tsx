@@ -99,7 +99,7 @@ export function GoalLine({ exercise, check, edit, onChangeGoal, whom, onSheet, w
         maxLength={300}
         onChange={(event) => edit('Title', (one) => ({ ...one, title: event.target.value }), 'title')}
       />
-      <span className="end">
+      <span className="end" data-give>
         <ViewButton />
         {exercise.passage.notes.length === 0 ? null : (
           <Button onPress={onSheet}>

@@ -1,5 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
+import { benchAt } from '@/addresses';
 import type { Exercise, Setup } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { attempt } from '@/work/perform';
@@ -17,7 +18,7 @@ export function HandsAlone({ exercise, setup, hands }: HandsAloneProps) {
   const make = async (hand: HandAlone) => {
     const { makeHandAlone } = await import('@/work/handsAlone');
     const id = await makeHandAlone(exercise, hand, setup);
-    if (id !== null) router.push(`/bench/${id}`);
+    if (id !== null) router.push(benchAt(id));
   };
   return hands.map((hand) => (
     <Button

@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import type { ChangeKind } from '@/core';
 import { KindIcon } from '@/ui/lane/marks';
 import { colour } from '@/ui/theme/tokens';
+import { Word } from '@/ui/words/Word';
 
 const Row = styled.ul`
   display: flex;
@@ -17,13 +18,13 @@ const Row = styled.ul`
   }
 `;
 
-const SHOWN: readonly { kind: ChangeKind; name: string }[] = [
+const SHOWN = [
   { kind: 'outside', name: 'outside' },
   { kind: 'inside', name: 'inside' },
   { kind: 'sweep', name: 'sweep' },
   { kind: 'backtrack', name: 'against the grain' },
   { kind: 'repeat', name: 'same stroke again' },
-];
+] as const satisfies readonly { kind: ChangeKind; name: string }[];
 
 /** The marks that the lane shows, with their names. */
 export function Legend({
@@ -37,8 +38,10 @@ export function Legend({
     <Row aria-label="Marks in the lane">
       {SHOWN.filter(({ kind }) => kinds[kind] > 0).map(({ kind, name }) => (
         <li key={kind}>
-          <KindIcon kind={kind} />
-          {name}
+          <Word of={kind}>
+            <KindIcon kind={kind} />
+            {name}
+          </Word>
         </li>
       ))}
       <li>
@@ -61,16 +64,18 @@ export function Legend({
         silent
       </li>
       <li>
-        <svg width={26} height={14} viewBox="0 0 26 14" aria-hidden>
-          <path
-            d="M2,10 L12,4 M14,4 L24,10"
-            fill="none"
-            stroke="currentColor"
-            strokeWidth={2.4}
-            strokeLinecap="round"
-          />
-        </svg>
-        slant asked
+        <Word of="slant">
+          <svg width={26} height={14} viewBox="0 0 26 14" aria-hidden>
+            <path
+              d="M2,10 L12,4 M14,4 L24,10"
+              fill="none"
+              stroke="currentColor"
+              strokeWidth={2.4}
+              strokeLinecap="round"
+            />
+          </svg>
+          slant asked
+        </Word>
       </li>
       {hasPins ? (
         <li>

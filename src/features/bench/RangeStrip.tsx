@@ -79,12 +79,13 @@ interface RangeStripProps {
   /** What the last edit could not do as it was asked. */
   readonly remark: string | null;
   readonly apply: BenchActions['apply'];
+  readonly onPicture: () => void;
   readonly onDone: () => void;
 }
 
 /** What can be done to the marked slots; every action has its key. */
 export function RangeStrip(props: RangeStripProps) {
-  const { passage, plan, pass, range, caret, recipe, remark, apply, onDone } = props;
+  const { passage, plan, pass, range, caret, recipe, remark, apply, onPicture, onDone } = props;
   const [isRekeying, setIsRekeying] = useState(false);
   const notes = notesIn(passage, range);
   const shown = plan.assignment.passes[pass] ?? [];
@@ -204,6 +205,9 @@ export function RangeStrip(props: RangeStripProps) {
         }}
       >
         Copy
+      </Button>
+      <Button onPress={onPicture} aria-haspopup="dialog">
+        Picture …
       </Button>
       <Button
         onPress={() => {

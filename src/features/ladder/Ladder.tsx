@@ -4,6 +4,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
+import { benchAt, practiceAt } from '@/addresses';
 import { AS_WRITTEN, bpmText, durationText, FRESH_LADDER, type Exercise } from '@/core';
 import { climbOf } from '@/core/drills';
 import type { ExerciseEditor, LadderFields, EditorState } from '@/storage';
@@ -155,7 +156,7 @@ export function Ladder({ editor, state, exercise }: LadderProps) {
     <Root ref={focusOnce} tabIndex={-1} onKeyDown={onKeyDown}>
       <Head>
         <h1>
-          Ladder: <Link href={`/bench/${editor.id}`}>{exercise.title || 'Untitled'}</Link>
+          Ladder: <Link href={benchAt(editor.id)}>{exercise.title || 'Untitled'}</Link>
         </h1>
         <p>for {player.name}</p>
         <div aria-hidden>
@@ -171,7 +172,7 @@ export function Ladder({ editor, state, exercise }: LadderProps) {
             <AudioLines size={15} aria-hidden /> Track
           </Button>
           <UndoButtons undo={state.undo} redo={state.redo} onUndo={stepBack} />
-          <GoLink href={`/practice/${editor.id}`} prefetch={false}>
+          <GoLink href={practiceAt(editor.id)} prefetch={false}>
             <Timer size={16} aria-hidden /> Practise
           </GoLink>
         </div>
@@ -181,7 +182,7 @@ export function Ladder({ editor, state, exercise }: LadderProps) {
           <LadderForm exercise={exercise} ownGoalBpm={ownGoalBpm} spec={spec} set={setSpec} />
           <p className="probe">
             Not sure where to start?{' '}
-            <Link href={`/practice/${editor.id}?mode=probe`} prefetch={false}>
+            <Link href={practiceAt(editor.id, 'probe')} prefetch={false}>
               Probe upward from slow
             </Link>{' '}
             or tap the tempo with <kbd>b</kbd>.

@@ -9,6 +9,6 @@ const Ladder = dynamic(() => import('./Ladder').then((module) => module.Ladder),
 });
 
 /** The Tempo ladder of one exercise and the student of the moment. */
-export function LadderView({ exerciseId }: { exerciseId: string }) {
-  return <OpenedExercise exerciseId={exerciseId}>{(opened) => <Ladder {...opened} />}</OpenedExercise>;
+export function LadderView() {
+  return <OpenedExercise>{(opened) => <Ladder {...opened} />}</OpenedExercise>;
 }

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { benchAt, practiceAt } from '@/addresses';
 import { counted, countText, techniqueText } from '@/core';
 import { Menu } from '@/ui/controls/Menu';
 import { TextField } from '@/ui/controls/TextField';
@@ -163,7 +164,7 @@ export function ExerciseRow({
       <div>
         {newTitle === null ? (
           <h2>
-            <Link href={`/bench/${record.id}`} prefetch={false}>
+            <Link href={benchAt(record.id)} prefetch={false}>
               {exercise.title || 'Untitled'}
             </Link>
           </h2>
@@ -214,8 +215,8 @@ export function ExerciseRow({
         label={`More for ${exercise.title}`}
         icon={<Ellipsis size={18} aria-hidden />}
         items={[
-          { id: 'open', name: 'Open on the Bench', run: () => router.push(`/bench/${record.id}`) },
-          { id: 'practise', name: 'Practise', run: () => router.push(`/practice/${record.id}`) },
+          { id: 'open', name: 'Open on the Bench', run: () => router.push(benchAt(record.id)) },
+          { id: 'practise', name: 'Practise', run: () => router.push(practiceAt(record.id)) },
           { id: 'duplicate', name: 'Duplicate', run: () => duplicate(record) },
           { id: 'rename', name: 'Rename', run: () => setNewTitle(exercise.title) },
           {

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { counted, GOAL_TECHNIQUES } from '@/core';
-import { database, hasPractised, LIBRARY, loadDemo, readLibrary } from '@/storage';
+import { database, firstStepsOpen, hasPractised, LIBRARY, loadDemo, readLibrary } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { FileButton } from '@/ui/controls/FileButton';
 import { EmptyState } from '@/ui/controls/EmptyState';
@@ -23,6 +23,7 @@ import { ExerciseRow, rowColumns } from './ExerciseRow';
 import { choose as select, EVERYTHING, folded, planned, SORTS, type Sort, type Wanted } from './items';
 import { PasteBox } from './PasteBox';
 import { useFileDrop } from './useFileDrop';
+import { useGiven } from './useGiven';
 import { usePractised } from './usePractised';
 import { useKept } from '@/ui/shell/useKept';
 
@@ -44,6 +45,7 @@ const DeletedShelf = dynamic(() => import('./DeletedShelf').then((module) => mod
 const ImportDialog = dynamic(() => import('@/ui/taking/ImportDialog').then((module) => module.ImportDialog), {
   ssr: false,
 });
+const FirstOffer = dynamic(() => import('./FirstOffer').then((module) => module.FirstOffer), { ssr: false });
 const ChosenBar = dynamic(() => import('./ChosenBar').then((module) => module.ChosenBar), { ssr: false });
 
 /** Rows at first and with each further stretch; the rest follows while scrolling. */
@@ -75,6 +77,7 @@ const Bar = styled.div`
 const Heads = styled.div`
   display: grid;
   grid-template-columns: ${rowColumns};
+  align-items: end;
   gap: 1rem;
   padding: 0 0.5rem 0.2rem;
   border-bottom: 2px solid ${colour.line};
@@ -137,10 +140,15 @@ function More({ onMore }: { onMore: () => void }) {
 export function LibraryView() {
   const player = usePlayer();
   // With the rows it is known whether something comes to stand over them: nothing moves under a hand that is about to press.
-  const [items, hasRecord] = useKept(
-    () => Promise.all([readLibrary(database(), player.id), hasPractised(database(), player.id)]),
+  const [items, hasRecord, isNew] = useKept(
+    () =>
+      Promise.all([
+        readLibrary(database(), player.id),
+        hasPractised(database(), player.id),
+        firstStepsOpen(database()),
+      ]),
     [player.id],
-  ) ?? [undefined, false];
+  ) ?? [undefined, false, false];
   const practised = usePractised(player.id);
   const [wanted, setWanted] = useState<Wanted>(EVERYTHING);
   const [shown, setShown] = useState(STRETCH);
@@ -189,6 +197,7 @@ export function LibraryView() {
   );
   useUndoKeys((way) => undoIn(LIBRARY, way));
   const isOver = useFileDrop(importing.importFiles);
+  useGiven(importing.takeFiles);
   const choose = useMemo(
     () => (id: string, isChosen: boolean) =>
       setChosenIds((some) => (isChosen ? [...some, id] : some.filter((one) => one !== id))),
@@ -204,6 +213,7 @@ export function LibraryView() {
       {items && (hasRecord || practised?.underWay) ? (
         <StripPlace>{practised ? <NextStrip items={items} {...practised} /> : null}</StripPlace>
       ) : null}
+      {isNew && found[0] ? <FirstOffer exerciseId={found[0].record.id} /> : null}
       <PasteBox />
       <Bar>
         <h1>Library</h1>

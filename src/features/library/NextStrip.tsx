@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
+import { ladderAt, practiceAt } from '@/addresses';
 import { bpmText, counted, durationText, KIND_NAMES } from '@/core';
 import { agoText, commonestReason, REASON_MENDINGS } from '@/core/record';
 import { database, openSession, type LibraryItem } from '@/storage';
@@ -92,7 +93,7 @@ export function NextStrip({ items, days, underWay, pain, today, cleanRates }: Ne
   const reason = failing ? commonestReason(failing.reasons) : null;
   const drill = async () => {
     const id = failing ? await recordedDrill(failing, player.setup) : null;
-    if (id) router.push(`/practice/${id}`);
+    if (id) router.push(practiceAt(id));
     else say(NO_SUCH_CHANGE);
   };
   const canDrill = failing !== null && reason !== 'tight' && !rest;
@@ -158,24 +159,21 @@ export function NextStrip({ items, days, underWay, pain, today, cleanRates }: Ne
       <div className="acts">
         {isDrilled ? drillButton : null}
         {inSession ? (
-          <GoLink href={`/practice/${inSession.record.id}`} prefetch={false}>
+          <GoLink href={practiceAt(inSession.record.id)} prefetch={false}>
             Go on with the session: {titleOf(inSession.record.id)}
           </GoLink>
         ) : open ? (
-          <GoLink
-            href={`/practice/${open.record.id}${underWay!.mode === 'ladder' ? '' : `?mode=${underWay!.mode}`}`}
-            prefetch={false}
-          >
+          <GoLink href={practiceAt(open.record.id, underWay!.mode)} prefetch={false}>
             Go on where it stopped: {titleOf(open.record.id)}
           </GoLink>
         ) : next ? (
-          <Go href={`/practice/${next.exerciseId}`} prefetch={false}>
+          <Go href={practiceAt(next.exerciseId)} prefetch={false}>
             {rest ? 'When it is rested' : isDrilled ? 'Practise' : 'Next'}: {titleOf(next.exerciseId)}
           </Go>
         ) : null}
         {isDrilled ? null : drillButton}
         {stuckSince && last && !rest ? (
-          <Link href={`/ladder/${last.exerciseId}`} prefetch={false}>
+          <Link href={ladderAt(last.exerciseId)} prefetch={false}>
             Its ladder
           </Link>
         ) : null}

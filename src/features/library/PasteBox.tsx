@@ -3,6 +3,7 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
+import { benchAt } from '@/addresses';
 import { emptyPassage } from '@/core';
 import { addEmptyExercise, database } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -64,7 +65,7 @@ export function PasteBox() {
   }, []);
 
   const take = async (tab: string) => {
-    const fault = await openTab(tab, (id) => router.push(`/bench/${id}`));
+    const fault = await openTab(tab, (id) => router.push(benchAt(id)));
     if (fault === null) return;
     setText(tab);
     setProblem(`${fault} Your text is still in the box.`);
@@ -104,7 +105,7 @@ export function PasteBox() {
           onPress={() =>
             attempt('Beginning an exercise', async () => {
               const id = await addEmptyExercise(db, emptyPassage());
-              router.push(`/bench/${id}`);
+              router.push(benchAt(id));
             })
           }
         >

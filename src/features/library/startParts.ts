@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import styled from 'styled-components';
+import { benchAt } from '@/addresses';
 import type { Exercise } from '@/core';
 import type { SheetFor } from '@/work/sheet';
 
@@ -25,7 +26,7 @@ export const Form = styled.div`
 export function useOpening() {
   const router = useRouter();
   return async (then: 'bench' | 'sheet', id: string, exercise: Exercise, whom: SheetFor) => {
-    if (then === 'bench') return router.push(`/bench/${id}`);
+    if (then === 'bench') return router.push(benchAt(id));
     const { makeSheet } = await import('@/work/sheet');
     const { ids } = await makeSheet(id, exercise, whom);
     router.push(`/handout?ids=${ids.join()}`);

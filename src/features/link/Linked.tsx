@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
+import { benchAt } from '@/addresses';
 import { bpmText, counted, ladderSpecOf, ME, planOf, trainsSentence } from '@/core';
 import { readLink, type LinkedExercise } from '@/core/formats';
 import { Button } from '@/ui/controls/Button';
@@ -74,7 +75,7 @@ export function Linked() {
       say(
         `${counted(ids.length, 'exercise')} from the link ${ids.length === 1 ? 'is' : 'are'} in the Library.`,
       );
-      router.push(ids.length === 1 ? `/bench/${ids[0]!}` : '/');
+      router.push(ids.length === 1 ? benchAt(ids[0]!) : '/');
     });
   const hasLadder = linked.some(({ ladder }) => ladder !== null);
   return (

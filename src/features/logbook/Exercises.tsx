@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { memo } from 'react';
+import { benchAt, practiceAt } from '@/addresses';
 import { durationText, type ExerciseRecord } from '@/core';
 import { rangeText, statedShort, type ExerciseInBook } from '@/core/record';
 import { dayText } from '@/ui/dayText';
@@ -11,7 +12,7 @@ import { Panel, Table } from '@/ui/controls/panel';
 const Title = memo(function Title({ id, title, isThere }: { id: string; title: string; isThere: boolean }) {
   const name = title || 'Untitled';
   return isThere ? (
-    <Link href={`/bench/${id}`} prefetch={false}>
+    <Link href={benchAt(id)} prefetch={false}>
       {name}
     </Link>
   ) : (
@@ -21,7 +22,7 @@ const Title = memo(function Title({ id, title, isThere }: { id: string; title: s
 
 const GoOn = memo(function GoOn({ id }: { id: string }) {
   return (
-    <Link href={`/practice/${id}`} prefetch={false}>
+    <Link href={practiceAt(id)} prefetch={false}>
       Practise
     </Link>
   );

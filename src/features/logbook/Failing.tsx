@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { memo, useMemo } from 'react';
+import { practiceAt } from '@/addresses';
 import {
   commonestReason,
   failingChanges,
@@ -29,7 +30,7 @@ export const Failing = memo(function Failing({
   const failing = useMemo(() => failingChanges(days), [days]);
   const drill = async (change: FailingInExercise) => {
     const id = await recordedDrill(change, player.setup);
-    if (id) router.push(`/practice/${id}`);
+    if (id) router.push(practiceAt(id));
     else say(NO_SUCH_CHANGE);
   };
   return (

@@ -2,6 +2,7 @@
 /** The changes of an exercise that fail most by measure, each with the drill that mends it. */
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
+import { practiceAt } from '@/addresses';
 import { planOf, type TakeRecord } from '@/core';
 import { database, readExercise, readPassages } from '@/storage';
 import { Panel } from '@/ui/controls/panel';
@@ -38,7 +39,7 @@ export function Measured({ takes, exerciseId }: { takes: readonly TakeRecord[]; 
     const [exercise, played] = [given?.now?.exercise, given?.passages.get(passageHash)];
     const spot = { fromNote, toNote, reasons: {} };
     const id = exercise && played && (await mendingDrill(exerciseId, exercise, played, spot, player.setup));
-    if (id) router.push(`/practice/${id}`);
+    if (id) router.push(practiceAt(id));
     else say(NO_SUCH_CHANGE);
   };
   return (

@@ -49,7 +49,7 @@ interface MetronomeSheetProps {
   readonly beats: number;
   readonly trigger: RefObject<HTMLElement | null>;
   readonly onSettings: (change: Partial<PracticeSettings>) => void;
-  readonly onSounds: (sounds: SoundSettings) => void;
+  readonly onSounds: (change: Partial<SoundSettings>) => void;
   readonly onClose: () => void;
 }
 
@@ -156,13 +156,13 @@ export function MetronomeSheet(props: MetronomeSheetProps) {
           </div>
         ) : null}
         <h3>Heard and shown</h3>
-        <Switch isOn={sounds.click} onChange={(click) => onSounds({ ...sounds, click })}>
+        <Switch isOn={sounds.click} onChange={(click) => onSounds({ click })}>
           Click
         </Switch>
-        <Switch isOn={sounds.notes} onChange={(notes) => onSounds({ ...sounds, notes })}>
+        <Switch isOn={sounds.notes} onChange={(notes) => onSounds({ notes })}>
           The notes
         </Switch>
-        <Switch isOn={sounds.strokes} onChange={(strokes) => onSounds({ ...sounds, strokes })}>
+        <Switch isOn={sounds.strokes} onChange={(strokes) => onSounds({ strokes })}>
           A tap for each stroke
         </Switch>
         <Switch isOn={settings.showsPick} onChange={(showsPick) => onSettings({ showsPick })}>

@@ -4,6 +4,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { benchAt, ladderAt, practiceAt } from '@/addresses';
 import { AS_WRITTEN, counted, type Exercise } from '@/core';
 import { dueOn, loadOf, loadWarnings, REASONS, type JudgedBy, type Reason } from '@/core/record';
 import { database, keepPracticeSettings, type PracticeMode, type PracticeSettings } from '@/storage';
@@ -166,7 +167,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   const makeDrill = async (of: { fromNote: string; toNote: string }, why: Reason | null) => {
     const spot = { fromNote: of.fromNote, toNote: of.toNote, reasons: why ? { [why]: 1 } : {} };
     const id = await mendingDrill(exerciseId, exercise, passage, spot, player.setup);
-    if (id) router.push(`/practice/${id}`);
+    if (id) router.push(practiceAt(id));
     else say(NO_SUCH_CHANGE);
   };
   const isOnStage = ['ready', 'playing', 'judge', 'rest'].includes(phase);
@@ -175,14 +176,14 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
     <Root ref={root} tabIndex={-1} onKeyDown={onKeyDown} data-phase={phase}>
       <Head>
         <h1>
-          Practice: <Link href={`/bench/${exerciseId}`}>{exercise.title || 'Untitled'}</Link>
+          Practice: <Link href={benchAt(exerciseId)}>{exercise.title || 'Untitled'}</Link>
         </h1>
         <p>for {player.name}</p>
         <nav aria-label="How">
           {(['ladder', 'lesson', 'probe'] as const).map((one) => (
             <Link
               key={one}
-              href={`/practice/${exerciseId}${one === 'ladder' ? '' : `?mode=${one}`}`}
+              href={practiceAt(exerciseId, one)}
               {...(one === mode ? { 'aria-current': 'page' as const } : {})}
             >
               {MODE_NAMES[one]}
@@ -242,7 +243,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
                 look="primary"
                 onPress={() => {
                   ladder.set(startFound(found.bpm, given.climb, ladder.kept?.steps ?? null));
-                  router.push(`/ladder/${exerciseId}`);
+                  router.push(ladderAt(exerciseId));
                 }}
               >
                 Start at {found.bpm}
@@ -294,7 +295,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           onJudge={judgeSelf}
           runs={runs}
           restSeconds={mustRest ? rest.restSeconds : null}
-          whole={exercise.drill && handsBack(exercise, runs) ? `/practice/${exercise.drill.parentId}` : null}
+          whole={exercise.drill && handsBack(exercise, runs) ? practiceAt(exercise.drill.parentId) : null}
           next={isTurnOver ? { title: session.titleOf(session.next!.exerciseId), go: session.goOn } : null}
           onDrill={(change, why) => attempt('Making the drill', () => makeDrill(change, why))}
         />
@@ -306,7 +307,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           beats={exercise.passage.meter.beats}
           trigger={sheetTrigger}
           onSettings={keep}
-          onSounds={sound.control.setSounds}
+          onSounds={(change) => sound.control.setSounds(change, sound.sounds!)}
           onClose={() => setIsSheet(false)}
         />
       ) : null}

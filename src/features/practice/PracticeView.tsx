@@ -14,14 +14,14 @@ const Practice = dynamic(() => import('./Practice').then((module) => module.Prac
 const MODES: readonly string[] = ['ladder', 'lesson', 'probe'] satisfies readonly PracticeMode[];
 
 /** The practice runner for one exercise and the student of the moment. */
-export function PracticeView({ exerciseId }: { exerciseId: string }) {
+export function PracticeView() {
   const asked = useSearchParams().get('mode') ?? 'ladder';
   const mode = MODES.includes(asked) ? (asked as PracticeMode) : 'ladder';
   const player = usePlayer();
   return (
-    <OpenedExercise exerciseId={exerciseId}>
-      {({ exercise }) => (
-        <Practice key={`${mode} ${player.id}`} exerciseId={exerciseId} exercise={exercise} mode={mode} />
+    <OpenedExercise>
+      {({ editor, exercise }) => (
+        <Practice key={`${mode} ${player.id}`} exerciseId={editor.id} exercise={exercise} mode={mode} />
       )}
     </OpenedExercise>
   );

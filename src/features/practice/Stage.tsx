@@ -1,4 +1,5 @@
 'use client';
+import { practiceAt } from '@/addresses';
 import {
   bpmText,
   counted,
@@ -87,7 +88,7 @@ export function Stage({ practising, actions, onJudge, runs, restSeconds, next, w
             {words === null && why !== '' && given.next.needsProbe ? (
               <>
                 {' '}
-                <Link href={`/practice/${given.exerciseId}?mode=probe`} prefetch={false}>
+                <Link href={practiceAt(given.exerciseId, 'probe')} prefetch={false}>
                   Probe
                 </Link>
               </>

@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
+import { ladderAt } from '@/addresses';
 import { bpmText, counted, durationText, KIND_NAMES, times, type RunRecord } from '@/core';
 import { REASON_MENDINGS, statedText, type StatedTempo } from '@/core/record';
 import { Button } from '@/ui/controls/Button';
@@ -132,7 +133,7 @@ export function Summary(props: SummaryProps) {
         <Link href={`/logbook?exercise=${exerciseId}`} prefetch={false}>
           Logbook
         </Link>
-        <Link href={`/ladder/${exerciseId}`} prefetch={false}>
+        <Link href={ladderAt(exerciseId)} prefetch={false}>
           Tempo ladder
         </Link>
         {tights > 0 ? (

@@ -1,6 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { useRouter } from 'next/navigation';
+import { practiceAt } from '@/addresses';
 import { bpmText, type Exercise } from '@/core';
 import { variationsOf } from '@/core/drills';
 import { Button } from '@/ui/controls/Button';
@@ -34,7 +35,7 @@ export function WhatNow({ exercise, goalBpm, onRaise }: WhatNowProps) {
             <Button
               onPress={() =>
                 attempt('Making the variation', async () =>
-                  router.push(`/practice/${await makeVariation(variation, exercise.title)}`),
+                  router.push(practiceAt(await makeVariation(variation, exercise.title))),
                 )
               }
             >

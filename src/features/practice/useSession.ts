@@ -1,6 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { useRouter } from 'next/navigation';
+import { practiceAt } from '@/addresses';
 import {
   database,
   openSession,
@@ -42,14 +43,14 @@ export function useSession(playerId: string, exerciseId: string): Sitting | null
     const go = (to: () => Promise<string | null>) =>
       attempt('Going on in the session', async () => {
         const id = await to();
-        if (id !== null && id !== exerciseId) router.push(`/practice/${id}`);
+        if (id !== null && id !== exerciseId) router.push(practiceAt(id));
       });
     return {
       ...{ session, item, isHere, isTurnOver: isTurnOver(session), isDone: isDone(item) },
       next: at === null ? null : session.items[at]!,
       titleOf: (id) => records?.find((record) => record.id === id)?.title || 'Untitled',
       goOn: () =>
-        isHere ? go(() => nextInSession(database(), playerId)) : router.push(`/practice/${item.exerciseId}`),
+        isHere ? go(() => nextInSession(database(), playerId)) : router.push(practiceAt(item.exerciseId)),
       leave: () => go(() => leaveInSession(database(), playerId)),
       end: () => attempt('Ending the session', () => endSession(database(), playerId)),
     };

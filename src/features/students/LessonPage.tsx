@@ -3,6 +3,7 @@ import { ArrowLeft, Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import styled from 'styled-components';
+import { studentAt } from '@/addresses';
 import { Button } from '@/ui/controls/Button';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { Paper, PaperBar } from '@/ui/controls/panel';
@@ -71,7 +72,7 @@ export function LessonPage({ playerId }: { playerId: string }) {
   return (
     <>
       <PaperBar data-chrome>
-        <Link href={`/students/${player.id}`}>
+        <Link href={studentAt(player.id)}>
           <ArrowLeft size={15} aria-hidden /> {player.name}
         </Link>
         <Button look="primary" onPress={() => window.print()}>

@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import styled from 'styled-components';
+import { benchAt } from '@/addresses';
 import { bpmText, type LessonRecord, type PlayerRecord } from '@/core';
 import { statedText, type Aim } from '@/core/record';
 import { RowButton } from '@/ui/controls/RowButton';
@@ -26,7 +27,7 @@ const Tasks = styled.ul`
 
 function Exercise({ book, id }: { book: Book; id: string }) {
   return (
-    <Link href={`/bench/${id}`} prefetch={false}>
+    <Link href={benchAt(id)} prefetch={false}>
       {book.titleOf(id)}
     </Link>
   );

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
+import { lessonSheetAt, practiceAt } from '@/addresses';
 import { durationText, ME, type LessonRecord } from '@/core';
 import { agoText, exposureText, loadText, runsText, weeksOf } from '@/core/record';
 import { changePlayer, database, recordScope, setLadder, ownLadder } from '@/storage';
@@ -173,13 +174,13 @@ export function Student({ playerId }: { playerId: string }) {
       );
     });
   const become = async () => {
-    await switchStudent(current, player, location.pathname, location.search);
+    await switchStudent(current, player, location.search);
     say(`${player.name} is the student of the moment.`);
   };
   const hear = (exerciseId: string) =>
     attempt('Opening the lesson', async () => {
       if (!isCurrent) await become();
-      router.push(`/practice/${exerciseId}?mode=lesson`);
+      router.push(practiceAt(exerciseId, 'lesson'));
     });
   const onSet = (exerciseId: string) =>
     attempt('Setting it', async () => {
@@ -199,7 +200,7 @@ export function Student({ playerId }: { playerId: string }) {
           {factsOf(book, lessons)}
           {minutes > 0 ? ` · ${durationText(minutes * 60)} planned a week` : ''}
         </span>
-        <Button onPress={() => router.push(`/students/${player.id}/sheet`)}>
+        <Button onPress={() => router.push(lessonSheetAt(player.id))}>
           <Printer size={15} aria-hidden /> Lesson sheet
         </Button>
         <Button

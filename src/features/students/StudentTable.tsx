@@ -12,6 +12,7 @@ import {
   type SortDescriptor,
 } from 'react-aria-components';
 import styled from 'styled-components';
+import { studentAt } from '@/addresses';
 import { durationText } from '@/core';
 import { agoText } from '@/core/record';
 import { dayText } from '@/ui/dayText';
@@ -152,7 +153,7 @@ export function StudentTable({ rows, today, order, onOrder, titleOf }: StudentTa
             const { player, lastDay, weekSeconds, weekMinutes, nextLesson } = row;
             const isOver = nextLesson !== null && nextLesson < today;
             return (
-              <Row key={player.id} id={player.id} href={`/students/${player.id}`} textValue={player.name}>
+              <Row key={player.id} id={player.id} href={studentAt(player.id)} textValue={player.name}>
                 <Cell className="short">
                   <b>{player.name || 'Without a name'}</b>
                 </Cell>

@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
+import { studentAt } from '@/addresses';
 import { counted, ME } from '@/core';
 import { addPlayer, database, newId } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -95,7 +96,7 @@ export function Students() {
       const entry = await addPlayer(database(), said, id);
       setName('');
       say(`${said} is here, and the student of the moment.`, undoOf(entry));
-      router.push(`/students/${id}`);
+      router.push(studentAt(id));
     });
   };
   if (!read) return <p aria-busy="true">Opening the students …</p>;

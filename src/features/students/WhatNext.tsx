@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
+import { benchAt } from '@/addresses';
 import { counted, KIND_NAMES, type LessonRecord } from '@/core';
 import { readExercise, database } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -79,7 +80,7 @@ export function WhatNext({
       {made ? (
         <p>
           Set:{' '}
-          <Link href={`/bench/${made.id}`} prefetch={false}>
+          <Link href={benchAt(made.id)} prefetch={false}>
             {made.title}
           </Link>
         </p>

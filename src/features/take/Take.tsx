@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
+import { benchAt, practiceAt } from '@/addresses';
 import { passageHash, PLAIN_CLICK, planOf, sizeText, type Exercise, type TakeRecord } from '@/core';
 import { climbOf } from '@/core/drills';
 import { passOf } from '@/core/take';
@@ -148,7 +149,7 @@ export function Take({ exerciseId, exercise }: { exerciseId: string; exercise: E
     attempt('Making the drill', async () => {
       const spot = { fromNote: of.fromNote, toNote: of.toNote, reasons: {} };
       const id = await mendingDrill(exerciseId, exercise, exercise.passage, spot, player.setup);
-      if (id) router.push(`/practice/${id}`);
+      if (id) router.push(practiceAt(id));
       else say(NO_SUCH_CHANGE);
     });
   const keepRecording = async () => {
@@ -165,14 +166,14 @@ export function Take({ exerciseId, exercise }: { exerciseId: string; exercise: E
     <Root data-take={state.phase}>
       <header className="head">
         <h1>
-          Take check: <Link href={`/bench/${exerciseId}`}>{exercise.title || 'Untitled'}</Link>
+          Take check: <Link href={benchAt(exerciseId)}>{exercise.title || 'Untitled'}</Link>
         </h1>
         <p>for {player.name}</p>
         <div aria-hidden>
           <SmallLane plan={plan} width={LANE_WIDTH} />
         </div>
         <div className="end">
-          <GoLink href={`/practice/${exerciseId}`} prefetch={false}>
+          <GoLink href={practiceAt(exerciseId)} prefetch={false}>
             <Timer size={16} aria-hidden /> Practise
           </GoLink>
         </div>

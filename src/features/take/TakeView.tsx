@@ -10,11 +10,11 @@ const Take = dynamic(() => import('./Take').then((module) => module.Take), {
 });
 
 /** The take check of one exercise and the student of the moment. */
-export function TakeView({ exerciseId }: { exerciseId: string }) {
+export function TakeView() {
   const player = usePlayer();
   return (
-    <OpenedExercise exerciseId={exerciseId}>
-      {({ exercise }) => <Take key={player.id} exerciseId={exerciseId} exercise={exercise} />}
+    <OpenedExercise>
+      {({ editor, exercise }) => <Take key={player.id} exerciseId={editor.id} exercise={exercise} />}
     </OpenedExercise>
   );
 }

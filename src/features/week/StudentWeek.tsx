@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { practiceAt, studentAt } from '@/addresses';
 import { ME } from '@/core';
 import { dayAfter, weekOf } from '@/core/record';
 import type { WeekAdvice } from '@/core/routine';
@@ -88,7 +89,7 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
         new Set(played[at]!.map(({ exerciseId }) => exerciseId)),
       );
       if (id === null) say('Nothing of it is left.');
-      else router.push(`/practice/${id}`);
+      else router.push(practiceAt(id));
     });
   const onTake = (advice: WeekAdvice) =>
     attempt('Mending the week', async () => {
@@ -131,7 +132,7 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
           <CalendarPlus size={15} aria-hidden /> Calendar
         </Button>
         <ParcelButton player={player} />
-        <Link href={`/students/${player.id}`}>{player.id === ME ? 'Me' : player.name}</Link>
+        <Link href={studentAt(player.id)}>{player.id === ME ? 'Me' : player.name}</Link>
       </PageHead>
       {shown ? <p role="status">{plannedText(shown.planned.tiers)}</p> : null}
       {ended ? (

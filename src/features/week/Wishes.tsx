@@ -2,6 +2,7 @@
 import { X } from 'lucide-react';
 import Link from 'next/link';
 import styled from 'styled-components';
+import { benchAt } from '@/addresses';
 import { bpmText } from '@/core';
 import {
   IMPORTANCES,
@@ -110,7 +111,7 @@ function WishRow({ wish, open, today, onChange }: WishesProps & { wish: Wish }) 
   return (
     <tr>
       <th scope="row">
-        <Link href={`/bench/${exerciseId}`} prefetch={false}>
+        <Link href={benchAt(exerciseId)} prefetch={false}>
           {title}
         </Link>
         <small>

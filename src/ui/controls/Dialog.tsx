@@ -1,5 +1,5 @@
 'use client';
-import { X } from 'lucide-react';
+import { Printer, X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Dialog as AriaDialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
@@ -14,6 +14,18 @@ const Veil = styled(ModalOverlay)`
   place-items: center;
   padding: 1rem;
   background: #0007;
+  /* On paper it stands alone, in full length. */
+  @media print {
+    &[data-print='true'] {
+      position: static;
+      display: block;
+      padding: 0;
+      background: none;
+    }
+    body:has(&[data-print='true']) > *:not(:has(&)):not(&) {
+      display: none;
+    }
+  }
 `;
 
 const Card = styled(Modal)`
@@ -23,6 +35,15 @@ const Card = styled(Modal)`
   border-radius: 0.6rem;
   background: ${colour.card};
   color: ${colour.ink};
+  @media print {
+    width: auto;
+    max-height: none;
+    overflow: visible;
+    button,
+    input {
+      display: none;
+    }
+  }
 `;
 
 const Body = styled(AriaDialog)`
@@ -31,10 +52,10 @@ const Body = styled(AriaDialog)`
   header {
     display: flex;
     align-items: center;
-    justify-content: space-between;
     margin-bottom: 0.75rem;
   }
   h2 {
+    margin-right: auto;
     font-size: 1.25rem;
   }
 `;
@@ -43,19 +64,26 @@ interface DialogProps {
   readonly title: string;
   readonly isOpen: boolean;
   readonly onClose: () => void;
+  /** It can be put on paper, alone. */
+  readonly canPrint?: boolean;
   readonly children: ReactNode;
 }
 
 /** A sheet over the page, for what is not part of the work itself. */
-export function Dialog({ title, isOpen, onClose, children }: DialogProps) {
+export function Dialog({ title, isOpen, onClose, canPrint = false, children }: DialogProps) {
   return (
-    <Veil isOpen={isOpen} onOpenChange={(open) => !open && onClose()} isDismissable>
+    <Veil isOpen={isOpen} onOpenChange={(open) => !open && onClose()} isDismissable data-print={canPrint}>
       <Card>
         <Body>
           <header>
             <Heading slot="title" level={2}>
               {title}
             </Heading>
+            {canPrint ? (
+              <Button look="quiet" square aria-label="Print" onPress={() => window.print()}>
+                <Printer size={17} aria-hidden />
+              </Button>
+            ) : null}
             <Button look="quiet" square aria-label="Close" onPress={onClose}>
               <X size={18} aria-hidden />
             </Button>

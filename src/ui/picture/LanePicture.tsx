@@ -1,4 +1,4 @@
-/** The whole lane of an exercise as one drawing, for letters, lesson books and other programs. */
+/** The lane of an exercise as one drawing, for letters, lesson books and other programs. */
 import { capital, pinNumbers, trainsSentence, type Exercise, type Plan } from '@/core';
 import type { ViewSettings } from '@/storage';
 import { rowsFor } from '../lane/drawing';
@@ -21,11 +21,15 @@ interface LanePictureProps {
   readonly view: ViewSettings;
   /** Title and what it trains stand over the lane. */
   readonly withWords: boolean;
+  /** Of the exercise only some notes are shown, which the title says. */
+  readonly isPart: boolean;
 }
 
 /** The drawing: the words, then all systems of all passes, one under the other. */
-export function LanePicture({ exercise, plan, view, withWords }: LanePictureProps) {
-  const { passage, studentNotes } = exercise;
+export function LanePicture({ exercise, plan, view, withWords, isPart }: LanePictureProps) {
+  const { passage } = plan;
+  const { studentNotes } = exercise;
+  const title = `${exercise.title || 'Untitled'}${isPart ? ', a part' : ''}`;
   const room = PICTURE_WIDTH - 2 * EDGE;
   const size = laneSizeFor(passage, room);
   const hasFingers = passage.notes.some((note) => note.finger);
@@ -49,12 +53,12 @@ export function LanePicture({ exercise, plan, view, withWords }: LanePictureProp
       fontFamily={FONT}
       fill="none"
     >
-      <title>{exercise.title}</title>
+      <title>{title}</title>
       <rect width={PICTURE_WIDTH} height={height} fill={colour.card} />
       {withWords ? (
         <g fill={colour.ink}>
           <text x={EDGE} y={EDGE + TITLE_SIZE * 0.8} fontSize={TITLE_SIZE} fontWeight={700}>
-            {exercise.title || 'Untitled'}
+            {title}
           </text>
           {said.map((line, at) => (
             <text key={line} x={EDGE} y={EDGE + TITLE_SIZE + (at + 0.8) * WORDS_LINE} fontSize={WORDS_SIZE}>

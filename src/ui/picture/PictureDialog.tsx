@@ -3,10 +3,9 @@
 import { Copy, Download } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
-import type { ShownExercise } from '@/storage';
 import { fileName } from '@/work/givingOne';
 import { attempt, told } from '@/work/perform';
-import { pictureAsked } from '@/work/picture/asked';
+import { pictureAsked, type PictureOf } from '@/work/picture/asked';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { Dialog } from '../controls/Dialog';
@@ -45,7 +44,8 @@ const SIZE_NAMES: Readonly<Record<Size, string>> = {
 };
 
 /** The dialog. */
-export function PictureDialog({ shown: { exercise } }: { shown: ShownExercise }) {
+export function PictureDialog({ shown }: { shown: PictureOf }) {
+  const { exercise, part } = shown;
   const { setup } = usePlayer();
   const view = useView();
   const [theme, setTheme] = useState<PictureLook['theme']>('light');
@@ -57,7 +57,7 @@ export function PictureDialog({ shown: { exercise } }: { shown: ShownExercise })
     let isOver = false;
     attempt('Drawing the picture', async () => {
       try {
-        const drawn = await pictureSvg(exercise, setup, view, { theme, withWords });
+        const drawn = await pictureSvg(shown, setup, view, { theme, withWords });
         if (!isOver) setSvg(drawn);
       } catch (error) {
         setIsBroken(true);
@@ -67,8 +67,8 @@ export function PictureDialog({ shown: { exercise } }: { shown: ShownExercise })
     return () => {
       isOver = true;
     };
-  }, [exercise, setup, view, theme, withWords]);
-  const name = fileName(exercise.title);
+  }, [shown, setup, view, theme, withWords]);
+  const name = fileName(`${exercise.title}${part ? ' part' : ''}`);
   const close = () => pictureAsked.answer(null);
   const copy = (drawn: string) =>
     attempt('Copying the picture', async () => {
@@ -78,7 +78,11 @@ export function PictureDialog({ shown: { exercise } }: { shown: ShownExercise })
       told('The picture is on the clipboard.');
     });
   return (
-    <Dialog title={`Picture of “${exercise.title || 'Untitled'}”`} isOpen onClose={close}>
+    <Dialog
+      title={`Picture of ${part ? 'a part of ' : ''}“${exercise.title || 'Untitled'}”`}
+      isOpen
+      onClose={close}
+    >
       <Body>
         <div className="row">
           <Choice

@@ -2,8 +2,9 @@
 /** A picture of the lane: drawn off the page, with fonts and colours inside; as SVG, and as PNG in several sizes. */
 import { createRoot } from 'react-dom/client';
 import { flushSync } from 'react-dom';
-import { planOf, type Exercise, type Setup } from '@/core';
+import { excerptPlan, planOf, type Setup } from '@/core';
 import type { ViewSettings } from '@/storage';
+import type { PictureOf } from '@/work/picture/asked';
 import { THEMES } from '../theme/tokens';
 import { LanePicture } from './LanePicture';
 import { standalone } from './words';
@@ -48,18 +49,28 @@ async function fontRules(): Promise<string> {
 
 /** A picture as SVG. */
 export async function pictureSvg(
-  exercise: Exercise,
+  { exercise, part }: PictureOf,
   setup: Setup,
   view: ViewSettings,
   { theme, withWords }: PictureLook,
 ): Promise<string> {
   // Before anything is drawn: in the middle of drawing the page nothing else is.
   const fonts = await fontRules();
-  const plan = planOf(exercise.passage, exercise.policy, setup);
+  const { passage, policy } = exercise;
+  const whole = planOf(passage, policy, setup);
+  const plan = part ? excerptPlan(whole, policy, part.pass, part.range, setup) : whole;
   const host = document.createElement('div');
   const root = createRoot(host);
   flushSync(() =>
-    root.render(<LanePicture exercise={exercise} plan={plan} view={view} withWords={withWords} />),
+    root.render(
+      <LanePicture
+        exercise={exercise}
+        plan={plan}
+        view={view}
+        withWords={withWords}
+        isPart={part !== undefined}
+      />,
+    ),
   );
   const markup = new XMLSerializer().serializeToString(host.firstElementChild!);
   root.unmount();

@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
+import { practiceAt } from '@/addresses';
 import { counted } from '@/core';
 import { database, openSession, type PracticeSession, type SessionBox } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -119,7 +120,7 @@ export function SessionDialog({ exerciseIds, isInOrder = false, onClose }: Sessi
   const begin = async () => {
     await beginSession(database(), player.id, items, order);
     onClose();
-    router.push(`/practice/${items[0]!.exerciseId}`);
+    router.push(practiceAt(items[0]!.exerciseId));
   };
   return (
     <Dialog title={`A session for ${player.name}`} isOpen onClose={onClose}>

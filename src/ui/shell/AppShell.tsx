@@ -6,6 +6,7 @@ import { useEffect, useState, useSyncExternalStore, type ReactNode } from 'react
 import styled from 'styled-components';
 import { Button } from '../controls/Button';
 import { KeySheetProvider } from '../keys/keys';
+import { chooseTheme, isDarkNow, onThemeChange } from '../theme/chosen';
 import { colour } from '../theme/tokens';
 import { Notices } from './Notices';
 import { PlayerProvider } from './player';
@@ -64,39 +65,11 @@ const Main = styled.main`
   outline: none;
 `;
 
-const YEAR_SECONDS = 31_536_000;
-
-const THEME_EVENT = 'theme-chosen';
-
-function isDarkNow(): boolean {
-  const chosen = document.documentElement.dataset.theme;
-  return chosen ? chosen === 'dark' : matchMedia('(prefers-color-scheme: dark)').matches;
-}
-
-function onThemeChange(listener: () => void): () => void {
-  const query = matchMedia('(prefers-color-scheme: dark)');
-  query.addEventListener('change', listener);
-  document.addEventListener(THEME_EVENT, listener);
-  return () => {
-    query.removeEventListener('change', listener);
-    document.removeEventListener(THEME_EVENT, listener);
-  };
-}
-
 function ThemeButton() {
   const isDark = useSyncExternalStore(onThemeChange, isDarkNow, () => false);
   const next = isDark ? 'light' : 'dark';
   return (
-    <Button
-      look="quiet"
-      square
-      aria-label={`Use the ${next} theme`}
-      onPress={() => {
-        document.documentElement.dataset.theme = next;
-        document.cookie = `theme=${next}; path=/; max-age=${YEAR_SECONDS}; samesite=lax`;
-        document.dispatchEvent(new Event(THEME_EVENT));
-      }}
-    >
+    <Button look="quiet" square aria-label={`Use the ${next} theme`} onPress={() => chooseTheme(next)}>
       {isDark ? <Sun size={16} aria-hidden /> : <Moon size={16} aria-hidden />}
     </Button>
   );
@@ -117,7 +90,7 @@ interface ShellProps {
 export function AppShell({ withDemo, seed, children }: ShellProps) {
   const path = usePathname();
   const [showsKeys, setShowsKeys] = useState(false);
-  const { isReady, lastExercise } = useStart(withDemo, seed, path);
+  const { isReady, lastExercise } = useStart(withDemo, seed);
 
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent) => {

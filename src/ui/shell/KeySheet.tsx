@@ -1,14 +1,23 @@
 'use client';
+import { usePathname } from 'next/navigation';
 import styled from 'styled-components';
 import { Dialog } from '../controls/Dialog';
 import { database, keepViewSettings } from '@/storage';
 import { attempt } from '@/work/perform';
+import { Button } from '../controls/Button';
 import { Switch } from '../controls/Switch';
+import { lookUp } from '@/work/words/asked';
+import { purposeOf } from './purposes';
 import { useView } from './viewSettings';
 import { keyName, useKeyGroups, type KeyGroup } from '../keys/keys';
 import { colour, MONO } from '../theme/tokens';
 
 const Single = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 0.25rem 1rem;
   margin-bottom: 1rem;
   p {
     color: ${colour.inkSoft};
@@ -53,14 +62,26 @@ const EVERYWHERE: KeyGroup = {
 export function KeySheet({ isOpen, onClose }: { isOpen: boolean; onClose: () => void }) {
   const groups = [...useKeyGroups(), EVERYWHERE];
   const view = useView();
+  const purpose = purposeOf(usePathname());
   const setSingle = (singleKeys: boolean) =>
     attempt('Keeping the setting', () => keepViewSettings(database(), { singleKeys }));
   return (
-    <Dialog title="Keys" isOpen={isOpen} onClose={onClose}>
+    <Dialog title="Keys" isOpen={isOpen} onClose={onClose} canPrint>
+      {purpose ? <p>{purpose}</p> : null}
       <Single>
         <Switch isOn={view.singleKeys} onChange={setSingle}>
           Single letters, digits and signs act everywhere
         </Switch>
+        <Button
+          look="quiet"
+          aria-haspopup="dialog"
+          onPress={() => {
+            onClose();
+            lookUp('all');
+          }}
+        >
+          What the words mean …
+        </Button>
         {view.singleKeys ? null : <p>Off: they act in the lane of the Bench only, where notes are typed.</p>}
       </Single>
       <Groups>

@@ -10,6 +10,7 @@ import { attempt } from '@/work/perform';
 import { Button } from '../controls/Button';
 import { exportLibrary } from './exportLibrary';
 import { Line } from './noticeLook';
+import { Renewal } from './Renewal';
 import { useKept } from './useKept';
 
 /** Damaged records, and work that is kept in this browser alone. */
@@ -29,9 +30,10 @@ export function LaterNotices() {
     const days = state.folder && state.fault === '' ? null : reminderDays(state, first, last, nowMs());
     return { days, damaged, inTwo, fault: state.folder ? state.fault : '' };
   });
-  if (!found) return null;
+  if (!found) return <Renewal />;
   return (
     <>
+      <Renewal />
       {found.damaged > 0 && path !== '/health' ? (
         <Line role="alert">
           <span>

@@ -3,6 +3,8 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import styled from 'styled-components';
+import { benchAt, ladderAt, practiceAt, takeAt } from '@/addresses';
+import { lookUp } from '@/work/words/asked';
 import { Menu } from '../controls/Menu';
 import { colour, ON_PHONE } from '../theme/tokens';
 import { useView } from './viewSettings';
@@ -98,10 +100,10 @@ const placesOf = (lastExercise: string | null): Place[] => [
   { href: '/', name: 'Library', at: '/', isTeachers: true, isAhead: true },
   ...(lastExercise
     ? [
-        { href: `/bench/${lastExercise}`, name: 'Bench', at: '/bench', isTeachers: true, isAhead: true },
-        { href: `/ladder/${lastExercise}`, name: 'Ladder', at: '/ladder', isTeachers: true },
-        { href: `/practice/${lastExercise}`, name: 'Practice', at: '/practice' },
-        { href: `/take/${lastExercise}`, name: 'Take', at: '/take' },
+        { href: benchAt(lastExercise), name: 'Bench', at: '/bench', isTeachers: true, isAhead: true },
+        { href: ladderAt(lastExercise), name: 'Ladder', at: '/ladder', isTeachers: true },
+        { href: practiceAt(lastExercise), name: 'Practice', at: '/practice' },
+        { href: takeAt(lastExercise), name: 'Take', at: '/take' },
       ]
     : []),
   { href: '/students', name: 'Students', at: '/students', isTeachers: true },
@@ -157,6 +159,7 @@ export function Places({
             items={[
               ...others.map(({ at, name, href }) => ({ id: at, name, run: () => router.push(href) })),
               { id: 'keys', name: 'Keys', run: onKeys },
+              { id: 'words', name: 'What the words mean', run: () => lookUp('all') },
             ]}
           />
         </span>

@@ -38,7 +38,7 @@ function PlayerForm({ onDone, onMore }: { onDone: () => void; onMore: () => void
         value={player.id}
         onChange={(id) => {
           const to = others.find((one) => one.id === id) ?? player;
-          attempt('Choosing', () => switchStudent(player, to, location.pathname, location.search));
+          attempt('Choosing', () => switchStudent(player, to, location.search));
         }}
         options={others.map((one) => ({ id: one.id, name: one.name }))}
       />
@@ -67,7 +67,7 @@ function PlayerForm({ onDone, onMore }: { onDone: () => void; onMore: () => void
       const entry = await addPlayer(db, name.trim());
       say(`${name.trim()} is the student of the moment.`, undoOf(entry));
       const added = (await currentPlayer(db)) ?? player;
-      await offerLadders(await exercisesShown(location.pathname, location.search), player, added);
+      await offerLadders(await exercisesShown(location.search), player, added);
       onDone();
     });
   }

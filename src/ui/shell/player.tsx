@@ -28,7 +28,7 @@ export function PlayerProvider({ children }: { children: ReactNode }) {
     if (!player || !before || before.id === player.id) return;
     attempt('Following the student', async () => {
       const { afterStudent } = await import('@/work/takingAlong');
-      await afterStudent(before, player, location.pathname, location.search);
+      await afterStudent(before, player, location.search);
     });
   }, [player]);
   return <PlayerContext value={player ?? NOBODY}>{children}</PlayerContext>;

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { database, keepLastExercise, lastExercise } from '@/storage';
-import { ahead, setTell, told } from '@/work/perform';
+import { database, lastExercise } from '@/storage';
+import { setTell, told } from '@/work/perform';
 import { escapedText, start } from '@/work/start';
 import { startOver } from './started';
 import { say, unsay } from '../controls/say';
@@ -22,7 +22,6 @@ function onEscaped(event: ErrorEvent | PromiseRejectionEvent): void {
 export function useStart(
   withDemo: boolean,
   seed: number | null,
-  path: string,
 ): { isReady: boolean; lastExercise: string | null } {
   const [isReady, setIsReady] = useState(false);
   useEffect(() => {
@@ -48,10 +47,6 @@ export function useStart(
       window.removeEventListener('unhandledrejection', onEscaped);
     };
   }, []);
-  useEffect(() => {
-    const id = /^\/(?:bench|ladder|practice)\/([^/]+)$/.exec(path)?.[1];
-    if (id) ahead(() => keepLastExercise(database(), id));
-  }, [path]);
   const last = useKept(() => lastExercise(database()));
   return { isReady, lastExercise: last ?? null };
 }

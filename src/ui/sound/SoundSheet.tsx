@@ -59,7 +59,7 @@ const Volume = styled(Slider)`
 
 interface SoundSheetProps {
   readonly sounds: SoundSettings;
-  readonly onChange: (sounds: SoundSettings) => void;
+  readonly onChange: (change: Partial<SoundSettings>) => void;
   readonly onPreview: (kind: VoicedKind) => void;
   readonly trigger: RefObject<HTMLElement | null>;
   readonly onClose: () => void;
@@ -72,7 +72,7 @@ export function SoundSheet({ sounds, onChange, onPreview, trigger, onClose }: So
       <Body aria-label="Sound">
         <Volume
           value={Math.round(sounds.volume * 100)}
-          onChange={(volume) => onChange({ ...sounds, volume: Number(volume) / 100 })}
+          onChange={(volume) => onChange({ volume: Number(volume) / 100 })}
         >
           <Label>Volume</Label>
           <SliderOutput />
@@ -80,19 +80,19 @@ export function SoundSheet({ sounds, onChange, onPreview, trigger, onClose }: So
             <SliderThumb className="thumb" />
           </SliderTrack>
         </Volume>
-        <Switch isOn={sounds.click} onChange={(click) => onChange({ ...sounds, click })}>
+        <Switch isOn={sounds.click} onChange={(click) => onChange({ click })}>
           Click on the beat
         </Switch>
-        <Switch isOn={sounds.notes} onChange={(notes) => onChange({ ...sounds, notes })}>
+        <Switch isOn={sounds.notes} onChange={(notes) => onChange({ notes })}>
           The notes
         </Switch>
-        <Switch isOn={sounds.strokes} onChange={(strokes) => onChange({ ...sounds, strokes })}>
+        <Switch isOn={sounds.strokes} onChange={(strokes) => onChange({ strokes })}>
           A tap for each stroke, down and up apart
         </Switch>
-        <Switch isOn={sounds.called} onChange={(called) => onChange({ ...sounds, called })}>
+        <Switch isOn={sounds.called} onChange={(called) => onChange({ called })}>
           Strokes called where there is time, and after rests
         </Switch>
-        <Switch isOn={sounds.kinds} onChange={(kinds) => onChange({ ...sounds, kinds })}>
+        <Switch isOn={sounds.kinds} onChange={(kinds) => onChange({ kinds })}>
           A voice for each kind of change
         </Switch>
         <div className="voices" role="group" aria-label="Hear the voices">
@@ -107,7 +107,7 @@ export function SoundSheet({ sounds, onChange, onPreview, trigger, onClose }: So
           value={sounds.countInBars}
           min={0}
           max={4}
-          onChange={(bars) => bars !== null && onChange({ ...sounds, countInBars: bars })}
+          onChange={(bars) => bars !== null && onChange({ countInBars: bars })}
         />
       </Body>
     </Sheet>

@@ -11,7 +11,7 @@ export type { PlaybackProblem } from '@/audio';
 /** The control of the page; nothing of the playback is loaded before it is asked for. */
 const control = new PlaybackControl(async () => (await import('@/audio')).thePlayback(), {
   read: () => soundSettings(database()),
-  keep: (sounds) => keepSoundSettings(database(), sounds),
+  keep: (change) => keepSoundSettings(database(), change),
 });
 
 /** What is heard, how it is set (undefined until it is read), and what can be done with it. */

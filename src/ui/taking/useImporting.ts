@@ -11,16 +11,20 @@ export function useImporting() {
   const router = useRouter();
   const [asking] = useState(() => new Asking<Question, Answer>());
   const question = useStore(asking);
+  const takeFiles = useCallback(
+    async (files: readonly File[]) => {
+      const taking = await import('@/work/takingIn');
+      await taking.importFiles(files, asking.ask, (place) => router.push(place));
+    },
+    [router, asking],
+  );
   const importFiles = useCallback(
     (files: Iterable<File>) => {
       // The list of a file input or of a drop is emptied when its event is over.
       const all = [...files];
-      attempt('Importing', async () => {
-        const taking = await import('@/work/takingIn');
-        await taking.importFiles(all, asking.ask, (place) => router.push(place));
-      });
+      attempt('Importing', () => takeFiles(all));
     },
-    [router, asking],
+    [takeFiles],
   );
-  return { question, answer: asking.answer, importFiles };
+  return { question, answer: asking.answer, importFiles, takeFiles };
 }

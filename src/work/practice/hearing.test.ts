@@ -1,5 +1,5 @@
 /** Listening in practice: what is suggested, kept with the run, forgotten; and who judged. */
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { checkTake } from '@/core';
 import { simulateTake, type PlayerErrors } from '@/core/take';
 import { planFor, type TakeAsk } from '../take/desk';
@@ -101,6 +101,41 @@ describe('listening', () => {
     await one.end(4);
     await one.wasJudged('run');
     expect(state().fault).toMatch(/not kept; the run is.*no room/);
+  });
+
+  it('finds a start that is a long time coming on a busy machine', async () => {
+    let looks = 0;
+    const start = 500 + (0.5 + 2.4) * RATE;
+    const { one, asked, state } = hearing(
+      { spreadMs: 4 },
+      { startFrame: () => (++looks > 200 ? start : null), wait: () => Promise.resolve() },
+    );
+    await one.turnOn();
+    one.begin(asked);
+    await vi.waitFor(() => expect(looks).toBe(201));
+    await one.end(4);
+    expect(state().suggestion?.clean).toBe(true);
+  });
+
+  it('says why nothing is suggested: no whole pass, or a click that never began', async () => {
+    const short = hearing({ spreadMs: 4 });
+    await short.one.turnOn();
+    short.one.begin(short.asked);
+    await Promise.resolve();
+    await short.one.end(0);
+    expect(short.state()).toMatchObject({
+      phase: 'open',
+      fault: expect.stringMatching(/less than one pass/),
+    });
+
+    const deaf = hearing({ spreadMs: 4 }, { startFrame: () => null });
+    await deaf.one.turnOn();
+    deaf.one.begin(deaf.asked);
+    await deaf.one.end(4);
+    expect(deaf.state()).toMatchObject({
+      phase: 'open',
+      fault: expect.stringMatching(/start was not found/),
+    });
   });
 
   it('forgets when it is turned off, and says what it cannot hear', async () => {

@@ -45,9 +45,8 @@ export interface HearingTools extends MicrophoneTools {
 
 const OFF: HearingState = { phase: 'off', suggestion: null, fault: null };
 const TAIL_SECONDS = 0.4;
-/** So often the start of the sound is looked for, and so long. */
+/** The start of the sound is looked for so often. */
 const LOOK_SECONDS = 0.1;
-const LOOKS = 50;
 
 const REASON_OF: Readonly<Record<TakeFault, Reason>> = {
   missing: 'silent',
@@ -175,7 +174,8 @@ export class RunHearing extends Store<HearingState> {
   }
 
   private async findStart(mine: number): Promise<void> {
-    for (let look = 0; look < LOOKS && mine === this.turn && this.startFrame === null; look++) {
+    // As long as the run goes on: a busy machine lets its sound begin late.
+    while (mine === this.turn && this.state.phase === 'hearing' && this.startFrame === null) {
       this.startFrame = this.tools.startFrame();
       if (this.startFrame === null) await this.tools.wait(LOOK_SECONDS);
     }
@@ -186,7 +186,10 @@ export class RunHearing extends Store<HearingState> {
     const { capture, ask, startFrame, turn } = this;
     if (!capture || !ask || this.state.phase !== 'hearing') return;
     this.ask = null;
-    if (passes < 1 || startFrame === null) return this.set({ phase: 'open' });
+    if (passes < 1)
+      return this.set({ phase: 'open', fault: 'This run is not heard: less than one pass was played.' });
+    if (startFrame === null)
+      return this.set({ phase: 'open', fault: 'This run is not heard: its start was not found.' });
     this.set({ phase: 'checking' });
     await this.tools.wait(TAIL_SECONDS);
     if (turn !== this.turn) return;

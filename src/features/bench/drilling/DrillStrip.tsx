@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import styled from 'styled-components';
+import { benchAt } from '@/addresses';
 import type { DrillOf } from '@/core';
 import { database, drillsCutFrom, titleOf } from '@/storage';
 import { colour } from '@/ui/theme/tokens';
@@ -33,18 +34,18 @@ export function DrillStrip({ exerciseId, drill }: { exerciseId: string; drill: D
         {at >= 0 ? `Drill ${at + 1} of ${drills.length} ` : 'A drill '}
         {title === undefined ? 'of an exercise that is no longer here' : 'of '}
         {title === undefined ? null : (
-          <Link href={`/bench/${parentId}`} prefetch={false}>
+          <Link href={benchAt(parentId)} prefetch={false}>
             {title || 'Untitled'}
           </Link>
         )}
       </span>
       {before ? (
-        <Link href={`/bench/${before.id}`} prefetch={false}>
+        <Link href={benchAt(before.id)} prefetch={false}>
           The one before
         </Link>
       ) : null}
       {after ? (
-        <Link href={`/bench/${after.id}`} prefetch={false}>
+        <Link href={benchAt(after.id)} prefetch={false}>
           The next one
         </Link>
       ) : null}

@@ -2,6 +2,7 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useState } from 'react';
+import { benchAt } from '@/addresses';
 import { counted } from '@/core';
 import type { GroupedDrill } from '@/storage';
 import { Button } from '@/ui/controls/Button';
@@ -36,7 +37,7 @@ export function DrillsThere(props: {
       <ol>
         {drills.map(({ id, title }) => (
           <li key={id}>
-            <Link href={`/bench/${id}`} prefetch={false}>
+            <Link href={benchAt(id)} prefetch={false}>
               {title}
             </Link>
           </li>

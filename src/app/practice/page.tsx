@@ -4,11 +4,10 @@ import { PracticeView } from '@/features/practice/PracticeView';
 
 export const metadata: Metadata = { title: 'Practice' };
 
-export default async function PracticePage({ params }: { params: Promise<{ exerciseId: string }> }) {
-  const { exerciseId } = await params;
+export default function PracticePage() {
   return (
     <Suspense>
-      <PracticeView key={exerciseId} exerciseId={exerciseId} />
+      <PracticeView />
     </Suspense>
   );
 }

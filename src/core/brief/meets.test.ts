@@ -1,0 +1,49 @@
+/** What tells whether a line grants its brief, on lines laid by hand; and the changes that equality on each pair asks for. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { DEFAULT_SETUP } from '../instrument/instrument';
+import { passageOn } from '../picking/testing';
+import { PUBLISHED_BRIEFS } from './published';
+import { equalOnPairs } from './draft';
+import { unmetWishes } from './meets';
+
+const PLAIN = PUBLISHED_BRIEFS[0]!.brief;
+
+const kinds = (strings: readonly number[], changesOn: 'the beat' | 'off the beat') =>
+  unmetWishes(
+    { ...PLAIN, notes: strings.length, changesOn, loop: false },
+    passageOn(strings),
+    { kind: 'alternateByNote', start: 'down' },
+    DEFAULT_SETUP,
+  ).map(({ kind }) => kind);
+
+describe('changes on the beat', () => {
+  // Four slots a beat: the fifth and ninth notes stand on one.
+  it('are those whose second note stands on a beat, whichever beat it is', () => {
+    expect(kinds([3, 3, 3, 3, 2, 2, 2, 2, 3], 'the beat')).not.toContain('changesOn');
+    expect(kinds([3, 3, 3, 3, 2, 2, 2, 2, 3], 'off the beat')).toContain('changesOn');
+    expect(kinds([3, 3, 3, 2, 2, 2, 2, 3], 'off the beat')).not.toContain('changesOn');
+    expect(kinds([3, 3, 3, 2, 2, 2, 2, 3], 'the beat')).toContain('changesOn');
+  });
+});
+
+it('equality on each pair asks alike often for both kinds on all neighbours, in whichever order the strings are named', () => {
+  fc.assert(
+    fc.property(
+      fc.uniqueArray(fc.integer({ min: 1, max: 6 }), { minLength: 2, maxLength: 6 }),
+      fc.integer({ min: 4, max: 64 }),
+      (strings, notes) => {
+        const targets = equalOnPairs({ ...PLAIN, strings, notes });
+        const row = [...strings].sort().reverse();
+        const wanted = row
+          .slice(0, -1)
+          .flatMap((string, at) => ['inside', 'outside'].map((kind) => [kind, string, row[at + 1]]));
+        expect(targets.map(({ kind, strings: pair }) => [kind, ...pair!])).toEqual(wanted);
+        expect(new Set(targets.flatMap(({ min, max }) => [min, max])).size).toBe(1);
+        expect(targets.reduce((sum, { min }) => sum + min, 0)).toBeLessThanOrEqual(
+          Math.max(targets.length, notes / 2),
+        );
+      },
+    ),
+  );
+});
