@@ -32,6 +32,15 @@ export async function openLibrary(page: Page): Promise<void> {
   await expect(page.getByRole('link', { name: 'Kite string' })).toBeVisible();
 }
 
+/** Says by key that a run broke, as soon as it has begun: before its first note nothing can be judged. */
+export async function breakOff(page: Page): Promise<void> {
+  await expect(page.locator('[data-playhead]')).toBeVisible();
+  await expect(async () => {
+    await page.keyboard.press('x');
+    await expect(page.getByRole('group', { name: 'Why' })).toBeVisible({ timeout: 3_000 });
+  }).toPass();
+}
+
 /** Goes to a view by its place: where that does not stand there, as on a phone, by the menu. */
 export async function toPlace(page: Page, name: string): Promise<void> {
   const nav = page.getByRole('navigation', { name: 'Views' });

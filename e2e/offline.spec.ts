@@ -87,6 +87,8 @@ const SHOWS: Record<(typeof VIEWS)[number], [query: string, text: string | RegEx
 };
 
 test('with the server stopped every view opens, works and is loaded again', async ({ page, served }) => {
+  // Some 10 MB are kept first, and sixteen views loaded whole.
+  test.slow();
   await page.emulateMedia({ colorScheme: 'light' });
   await ready(page);
   await row(page, 'Long way round the weir').click();

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import type { Browser, Page } from '@playwright/test';
 import { freePort, startServer } from '../scripts/tools.mjs';
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, openLibrary, test } from './fixtures';
+import { breakOff, expect, openLibrary, test } from './fixtures';
 
 const MILLRACE = 'Millrace: three a string to the middle and on';
 
@@ -41,9 +41,7 @@ async function play(there: Page): Promise<void> {
   await there.getByRole('button', { name: 'Practise it' }).press('Enter');
   await there.getByRole('button', { name: /^Warm/ }).press('Enter');
   await there.keyboard.press(' ');
-  await there.waitForTimeout(6000);
-  await there.keyboard.press('x');
-  await expect(there.getByRole('group', { name: 'Why' })).toBeVisible();
+  await breakOff(there);
   await there.getByRole('navigation').getByRole('link', { name: 'Week' }).click();
   await expect(there.locator('[data-week]')).toBeVisible();
 }

@@ -1,7 +1,7 @@
 /** Every view in both themes: nothing serious for axe, nothing clipped at 400 % zoom, the policy in force. */
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, lane, openLibrary, test, toPlace } from './fixtures';
+import { breakOff, expect, lane, openLibrary, test, toPlace } from './fixtures';
 
 const VIEWS = [
   'Library',
@@ -72,9 +72,7 @@ for (const view of VIEWS)
       await expect(page.getByRole('heading', { name: /^Warm up/ })).toBeVisible();
       await page.keyboard.press('w');
       await page.keyboard.press(' ');
-      await page.waitForTimeout(4500);
-      await page.keyboard.press('x');
-      await expect(page.getByRole('group', { name: 'Why' })).toBeVisible();
+      await breakOff(page);
     }
     if (view === 'Handout') await expect(page.locator('[data-sheet] section').first()).toBeVisible();
     if (view === 'Library') await page.getByRole('checkbox').first().check();
