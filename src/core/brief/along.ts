@@ -1,7 +1,7 @@
 /** The best places for a line whose strings, strokes and fingers are set: a shortest path, layer by layer (Viterbi 1967). */
 import { fingerWishes, isFingerChange } from './brief';
 import { contourCost, placeCost, wayCost, type Lattice } from './lattice';
-import { DIRECTIONS_COME, directionOf, LeastByWay, wayAfter, wayOf, WAYS } from './ways';
+import { DIRECTIONS_COME, directionOf, LeastByWay, turns, wayAfter, wayOf, WAYS } from './ways';
 import type { Node } from './skeleton';
 
 /** A line found: its places and strokes by note, and what it costs. */
@@ -16,7 +16,7 @@ export function placesByNode({ places }: Lattice, nodes: readonly Node[]): numbe
   return nodes.map(({ string }) => places.flatMap((place, at) => (place.string === string ? [at] : [])));
 }
 
-/** States by place, by which finger changes were had, and by the way that the line came. */
+/** States by place, by what was had of the wishes, and by the way that the line came. */
 interface Layer {
   readonly places: readonly number[];
   readonly costs: Float64Array;
@@ -24,11 +24,33 @@ interface Layer {
   readonly from: Int32Array;
 }
 
-/** As many finger changes as are wished: each a bit. */
+/** Finger changes that were had: each a bit. */
 const masksOf = ({ brief }: Lattice) => 1 << brief.fingerChanges.length;
+
+/** Turns that are told apart, as many of them as are wished. */
+const turnsOf = ({ brief: { turns: wish } }: Lattice) => (wish ? (wish.max ?? wish.min) + 1 : 1);
+
+/** What may have been had: finger changes by bits, and above them the turns. */
+const hadsOf = (lattice: Lattice) => masksOf(lattice) * turnsOf(lattice);
+
+/** What was had with a turn more; −1 where that is one too many. */
+function turnedAfter(lattice: Lattice, had: number): number {
+  const { turns: wish } = lattice.brief;
+  const masks = masksOf(lattice);
+  if (!wish) return had;
+  if (had + masks < hadsOf(lattice)) return had + masks;
+  return wish.max === null ? had : -1;
+}
+
+/** Whether all was had that is wished. */
+function isAllHad(lattice: Lattice, had: number): boolean {
+  const masks = masksOf(lattice);
+  return (had & (masks - 1)) === masks - 1 && Math.floor(had / masks) >= (lattice.brief.turns?.min ?? 0);
+}
 
 /** What has been had of the finger changes after a step: of those that are alike one more. */
 function fingersAfter({ brief, places }: Lattice, had: number, a: number, b: number): number {
+  if (brief.fingerChanges.length === 0) return had;
   let bits = had;
   for (const { change, entries } of fingerWishes(brief)) {
     if (!isFingerChange(change, places[a]!, places[b]!)) continue;
@@ -39,22 +61,23 @@ function fingersAfter({ brief, places }: Lattice, had: number, a: number, b: num
 }
 
 function nextLayer(lattice: Lattice, before: Layer, at: number, places: readonly number[]): Layer {
-  const masks = masksOf(lattice);
-  const costs = new Float64Array(places.length * masks * WAYS).fill(Infinity);
+  const hads = hadsOf(lattice);
+  const countsTurns = turnsOf(lattice) > 1 || lattice.brief.turns?.max === 0;
+  const costs = new Float64Array(places.length * hads * WAYS).fill(Infinity);
   const from = new Int32Array(costs.length).fill(-1);
   const width = lattice.places.length;
   const least = new LeastByWay();
   before.places.forEach((a, here) => {
-    for (let mask = 0; mask < masks; mask++) {
-      const begin = (here * masks + mask) * WAYS;
+    for (let mask = 0; mask < hads; mask++) {
+      const begin = (here * hads + mask) * WAYS;
       if (!least.take(before.costs, begin)) continue;
       places.forEach((b, there) => {
         const step = lattice.steps[a * width + b]!;
         if (step < 0) return;
         const way = wayBetween(lattice, a, b);
-        const had = masks > 1 ? fingersAfter(lattice, mask, a, b) : 0;
+        const had = fingersAfter(lattice, mask, a, b);
         const added = step + placeCost(lattice, at, b) + contourCost(lattice, at - 1, way);
-        const on = (there * masks + had) * WAYS;
+        const on = (there * hads + had) * WAYS;
         const reach = (state: number, cost: number, came: number) => {
           if (cost < costs[state]!) {
             costs[state] = cost;
@@ -64,9 +87,16 @@ function nextLayer(lattice: Lattice, before: Layer, at: number, places: readonly
         if (way === 0)
           // A pitch that stays leaves the way as it was.
           for (let came = 0; came < WAYS; came++) reach(on + came, before.costs[begin + came]! + added, came);
-        else {
+        else if (!countsTurns) {
           least.look(way);
           if (least.at >= 0) reach(on + way, least.least + added, least.at);
+        } else {
+          least.lookOnly(way, false);
+          if (least.at >= 0) reach(on + way, least.least + added, least.at);
+          least.lookOnly(way, true);
+          const more = turnedAfter(lattice, had);
+          if (least.at >= 0 && more >= 0)
+            reach((there * hads + more) * WAYS + way, least.least + added, least.at);
         }
       });
     }
@@ -85,20 +115,20 @@ function layersFrom(
   firsts: readonly number[],
   came: number,
 ): Layer[] {
-  const masks = masksOf(lattice);
-  const costs = new Float64Array(firsts.length * masks * WAYS).fill(Infinity);
+  const hads = hadsOf(lattice);
+  const costs = new Float64Array(firsts.length * hads * WAYS).fill(Infinity);
   firsts.forEach((place, at) => {
-    if (lattice.begins[place] === 1) costs[at * masks * WAYS + came] = placeCost(lattice, 0, place);
+    if (lattice.begins[place] === 1) costs[at * hads * WAYS + came] = placeCost(lattice, 0, place);
   });
   const layers: Layer[] = [{ places: firsts, costs, from: new Int32Array(costs.length).fill(-1) }];
   for (let at = 1; at < sets.length; at++) layers.push(nextLayer(lattice, layers[at - 1]!, at, sets[at]!));
   return layers;
 }
 
-function traced(layers: readonly Layer[], state: number, masks: number): number[] {
+function traced(layers: readonly Layer[], state: number, hads: number): number[] {
   const places: number[] = [];
   for (let at = layers.length - 1; at >= 0; at--) {
-    places.push(layers[at]!.places[Math.floor(state / WAYS / masks)]!);
+    places.push(layers[at]!.places[Math.floor(state / WAYS / hads)]!);
     state = layers[at]!.from[state]!;
   }
   return places.reverse();
@@ -115,7 +145,7 @@ export function bestAlong(
 ): { places: number[]; cost: number } | null {
   const sets = trail.map((node) => byNode[node]!);
   const { brief, ends } = lattice;
-  const masks = masksOf(lattice);
+  const hads = hadsOf(lattice);
   let best: { places: number[]; cost: number } | null = null;
   const take = (
     layers: readonly Layer[],
@@ -124,12 +154,12 @@ export function bestAlong(
     const last = layers.at(-1)!;
     for (let state = 0; state < last.costs.length; state++) {
       if (last.costs[state] === Infinity) continue;
-      const place = last.places[Math.floor(state / WAYS / masks)]!;
+      const place = last.places[Math.floor(state / WAYS / hads)]!;
       if (ends[place]! < 0) continue;
-      const [closed, had] = closing(place, state % WAYS, Math.floor(state / WAYS) % masks);
-      if (had !== masks - 1) continue;
+      const [closed, had] = closing(place, state % WAYS, Math.floor(state / WAYS) % hads);
+      if (had < 0 || !isAllHad(lattice, had)) continue;
       const cost = last.costs[state]! + ends[place]! + closed;
-      if (cost < (best?.cost ?? Infinity)) best = { places: traced(layers, state, masks), cost };
+      if (cost < (best?.cost ?? Infinity)) best = { places: traced(layers, state, hads), cost };
     }
   };
   if (!brief.loop) {
@@ -141,7 +171,9 @@ export function bestAlong(
     for (const came of DIRECTIONS_COME) {
       take(layersFrom(lattice, sets, [first], came), (place, way, had) => [
         seamCost(lattice, place, way, first, came),
-        fingersAfter(lattice, had, place, first),
+        turns(way, wayBetween(lattice, place, first))
+          ? turnedAfter(lattice, fingersAfter(lattice, had, place, first))
+          : fingersAfter(lattice, had, place, first),
       ]);
     }
   return best;
@@ -165,6 +197,6 @@ export function seamCost(
 /** What a line costs; Infinity where it is none. */
 export function costOf(lattice: Lattice, places: readonly number[]): number {
   const sets = places.map((place) => [place]);
-  const plain = { ...lattice, brief: { ...lattice.brief, fingerChanges: [] } };
+  const plain = { ...lattice, brief: { ...lattice.brief, fingerChanges: [], turns: null } };
   return bestAlong(plain, sets, [...places.keys()])?.cost ?? Infinity;
 }

@@ -5,7 +5,7 @@
 import type { Ends } from './ends';
 import { lineEnds } from './ends';
 import { contourCost, placeCost, wayCost, type Lattice } from './lattice';
-import { LeastByWay, wayAfter, WAYS } from './ways';
+import { LeastByWay, turns, wayAfter, WAYS } from './ways';
 
 /** Costs to go by note and state (place, stroke, way that the line came). */
 type ToGo = readonly Float64Array[];
@@ -22,16 +22,18 @@ export function priceOfGains({ gains }: Lattice, prices: readonly number[]): num
 export function costsToGo(lattice: Lattice, ends: Ends, prices: readonly number[]): ToGo {
   const { brief, rules, first, to, cost, way, gain, places } = lattice;
   const priceOf = priceOfGains(lattice, prices);
+  const turnPrice = prices[lattice.turnsAt] ?? 0;
   const layers: Float64Array[] = Array.from({ length: brief.notes }, () => new Float64Array(0));
   const last = new Float64Array(layerSize(lattice));
   for (let state = 0; state < last.length; state++) {
     const place = Math.floor(state / (WAYS * rules.strokes));
     const stroke = Math.floor(state / WAYS) % rules.strokes;
     const priced = ends.closingGains(place, stroke).reduce((sum, count, at) => sum + count * prices[at]!, 0);
-    last[state] = ends.closing(place, stroke, state % WAYS) + priced;
+    const turned = turnPrice * ends.closingTurns(place, state % WAYS);
+    last[state] = ends.closing(place, stroke, state % WAYS) + priced + turned;
   }
   layers[brief.notes - 1] = last;
-  const least = new LeastByWay();
+  const least = new LeastByWay(turnPrice);
   /** By the way that is taken: the least of what comes after. */
   const taken = new Float64Array(WAYS);
   for (let at = brief.notes - 2; at >= 0; at--) {
@@ -112,6 +114,8 @@ function cheapestGains(
 ): { cost: number; gained: number[] } | null {
   const { brief, rules, first, to, cost, way, gain, gains } = lattice;
   const priceOf = priceOfGains(lattice, prices);
+  const { turnsAt } = lattice;
+  const turnPrice = prices[turnsAt] ?? 0;
   const gained = lattice.demands.map(() => 0);
   let [best, state] = [Infinity, -1];
   for (const place of ends.firsts)
@@ -131,16 +135,19 @@ function cheapestGains(
         priceOf[gain[step]!]! +
         placeCost(lattice, at + 1, Math.floor(on / rules.strokes)) +
         wayCost(lattice, at, came, way[step]!) +
+        (turns(came, way[step]!) ? turnPrice : 0) +
         toGo[at + 1]![on * WAYS + wayAfter(came, way[step]!)]!;
       if (value < least) [least, chosen] = [value, step];
     }
     gains[gain[chosen]!]!.forEach((count, demand) => (gained[demand]! += count));
+    if (turnsAt >= 0 && turns(came, way[chosen]!)) gained[turnsAt]!++;
     state = to[chosen]! * WAYS + wayAfter(came, way[chosen]!);
   }
   const last = Math.floor(state / WAYS);
   ends
     .closingGains(Math.floor(last / rules.strokes), last % rules.strokes)
     .forEach((count, demand) => (gained[demand]! += count));
+  if (turnsAt >= 0) gained[turnsAt]! += ends.closingTurns(Math.floor(last / rules.strokes), state % WAYS);
   return { cost: best, gained };
 }
 

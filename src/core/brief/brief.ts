@@ -104,6 +104,7 @@ export type Wish =
         | 'noRepeats'
         | 'noSkips'
         | 'changesOn'
+        | 'turns'
         | 'loop';
     };
 
@@ -116,6 +117,7 @@ export function wishesOf(brief: Brief): Wish[] {
     ...(brief.mayRepeat ? [] : [{ kind: 'noRepeats' as const }]),
     ...(brief.noSkips ? [{ kind: 'noSkips' as const }] : []),
     ...(brief.changesOn ? [{ kind: 'changesOn' as const }] : []),
+    ...(brief.turns ? [{ kind: 'turns' as const }] : []),
     ...fingerWishes(brief).map(({ entries: [at] }) => ({ kind: 'fingerChange' as const, at: at! })),
     ...(brief.strokes ? [] : [{ kind: 'start' as const }]),
     ...(slantOfBrief(brief) === null ? [] : [{ kind: 'slant' as const }]),

@@ -7,6 +7,7 @@ import { mannersOf, type Manner } from './grid';
 import { latticeOf } from './lattice';
 import { possible, type Verdict } from './possible';
 import { skeletonOf } from './skeleton';
+import { mayTurnSo } from './turning';
 import { walkOf } from './walks';
 import { otherStroke } from '../picking/policy';
 
@@ -37,11 +38,12 @@ function without(brief: Brief, wishes: readonly Wish[]): Brief {
   const fingersGone = fingerWishes(brief).flatMap(({ entries }) =>
     isGone('fingerChange', entries[0]!) ? entries : [],
   );
-  const { noSkips, changesOn, ...others } = brief;
+  const { noSkips, changesOn, turns, ...others } = brief;
   return landed({
     ...others,
     ...(noSkips && !gone('noSkips') ? { noSkips } : {}),
     ...(changesOn && !gone('changesOn') ? { changesOn } : {}),
+    ...(turns && !gone('turns') ? { turns } : {}),
     targets: brief.targets.filter((_, at) => !isGone('target', at)),
     fingerChanges: brief.fingerChanges.filter((_, at) => !fingersGone.includes(at)),
     ...(gone('startsOn') ? { startsOn: null } : {}),
@@ -83,14 +85,9 @@ function isImpossibleIn(rest: Brief, setup: Setup, given: readonly Wish[], manne
   const lattice = latticeOf(rest, setup, manner);
   const skeleton = skeletonOf(lattice);
   if (walkOf(lattice.brief, lattice.rules, skeleton, given).state === 'none') return true;
-  const isLengthKept = given.every(({ kind }) => kind !== 'notes');
-  return (
-    isLengthKept &&
-    !hasLine(
-      lattice,
-      given.some(({ kind }) => kind === 'start'),
-    )
-  );
+  if (given.some(({ kind }) => kind === 'notes')) return false;
+  const anyStart = given.some(({ kind }) => kind === 'start');
+  return !hasLine(lattice, anyStart) || !mayTurnSo(lattice);
 }
 
 /** How far from what was asked the next possible number is looked for. */
@@ -123,6 +120,20 @@ function* changesOf(brief: Brief, wish: Wish): Generator<Brief> {
         }
       }
       return;
+    case 'turns': {
+      const { min, max } = brief.turns!;
+      for (let by = 1; by <= FURTHEST.target; by++)
+        for (const more of [-by, by]) {
+          const fewest = min + more;
+          if (fewest >= 0)
+            yield {
+              ...brief,
+              turns: { min: fewest, max: max === null ? null : Math.max(fewest, max + more) },
+            };
+        }
+      yield without(brief, [wish]);
+      return;
+    }
     case 'largestLeap':
       for (let leap = brief.largestLeap! + 1; leap <= FURTHEST.leap; leap++)
         yield { ...brief, largestLeap: leap };

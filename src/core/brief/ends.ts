@@ -1,7 +1,7 @@
 /** Where a search over the lattice begins and ends. */
 import { seamCost } from './along';
 import type { Lattice } from './lattice';
-import { DIRECTIONS_COME } from './ways';
+import { DIRECTIONS_COME, turns, wayOf } from './ways';
 
 /** Where a search begins and ends: a loop is searched once for each first place and way to it. */
 export interface Ends {
@@ -11,6 +11,8 @@ export interface Ends {
   readonly closing: (place: number, stroke: number, came: number) => number;
   /** What the step that closes a loop brings, by place and stroke of the last note. */
   readonly closingGains: (place: number, stroke: number) => readonly number[];
+  /** How many turns of direction that step makes, by the place of the last note and the way to it. */
+  readonly closingTurns: (place: number, came: number) => number;
 }
 
 const NOTHING: readonly number[] = [];
@@ -22,6 +24,7 @@ export function lineEnds(lattice: Lattice): Ends {
     came: 0,
     closing: (place) => (lattice.ends[place]! < 0 ? Infinity : lattice.ends[place]!),
     closingGains: () => NOTHING,
+    closingTurns: () => 0,
   };
 }
 
@@ -49,6 +52,8 @@ export function loopEnds(lattice: Lattice): Ends[] {
               const step = stepTo(last * rules.strokes + lastStroke);
               return step < 0 ? NOTHING : gains[gain[step]!]!;
             },
+            closingTurns: (last, lastCame) =>
+              turns(lastCame, wayOf(places[place]!.pitch - places[last]!.pitch)) ? 1 : 0,
           };
         }),
       ).flat(),

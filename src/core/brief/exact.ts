@@ -6,7 +6,8 @@ import type { Found } from './along';
 import { costsToGo, layerSize, owed, priceOfGains, raisedBound, reachOf, type Raised } from './bound';
 import { lineEnds, loopEnds, type Ends } from './ends';
 import { placeCost, wayCost, type Lattice } from './lattice';
-import { DIRECTIONS_COME, directionOf, wayAfter, WAYS } from './ways';
+import { turnsLeft, turnState } from './turning';
+import { DIRECTIONS_COME, directionOf, turns, wayAfter, WAYS } from './ways';
 import { WEIGHTS } from './weights';
 
 /** A list of numbers that grows. */
@@ -67,6 +68,11 @@ function reaches(lattice: Lattice, ends: Ends): { least: Int16Array; most: Int16
   const least = new Int16Array(brief.notes * on * demands.length);
   const most = new Int16Array(least.length);
   demands.forEach((_, demand) => {
+    // Turns hang on the way that a line came: `turnsLeft` knows them.
+    if (demand === lattice.turnsAt) {
+      for (let at = demand; at < most.length; at += demands.length) most[at] = brief.notes;
+      return;
+    }
     const low = reachOf(lattice, ends, demand, 1);
     const high = reachOf(lattice, ends, demand, -1);
     for (let note = 0; note < brief.notes; note++)
@@ -88,6 +94,9 @@ function* search(
 ): Generator<void, Proof> {
   const { brief, rules, first, to, cost, way, gain, gains, demands, places } = lattice;
   const { strokes } = rules;
+  const { turnsAt } = lattice;
+  const turnPrice = prices[turnsAt] ?? 0;
+  const turning = turnsAt >= 0 ? turnsLeft(lattice, ends) : null;
   const toGo = costsToGo(lattice, ends, prices);
   const { least, most } = reaches(lattice, ends);
   const sizes = counterSizes(lattice);
@@ -130,6 +139,12 @@ function* search(
       const had = counter[at]!;
       if (had + most[base + at]! < mins[at]!) return;
       if (maxs[at]! >= 0 && had + least[base + at]! > maxs[at]!) return;
+    }
+    if (turning) {
+      const had = counter[turnsAt]!;
+      const from = turnState(Math.floor(state / WAYS), state % WAYS);
+      if (had + turning.most[note]![from]! < mins[turnsAt]!) return;
+      if (maxs[turnsAt]! >= 0 && had + turning.least[note]![from]! > maxs[turnsAt]!) return;
     }
     let code = 0;
     for (let at = 0; at < count; at++) code = code * sizes[at]! + counter[at]!;
@@ -180,15 +195,17 @@ function* search(
       const on = to[step]!;
       const number = gain[step]!;
       const brings = gains[number]!;
+      const turned = turnsAt >= 0 && turns(came, way[step]!) ? 1 : 0;
       for (let demand = 0; demand < count; demand++) {
-        const more = counters.at(at * count + demand) + brings[demand]!;
+        const more = counters.at(at * count + demand) + brings[demand]! + (demand === turnsAt ? turned : 0);
         counter[demand] = maxs[demand]! < 0 && more > mins[demand]! ? mins[demand]! : more;
       }
       const added =
         cost[step]! +
         placeCost(lattice, note + 1, Math.floor(on / strokes)) +
         wayCost(lattice, note, came, way[step]!);
-      push(note + 1, on * WAYS + wayAfter(came, way[step]!), spent + added, paid[at]! + priceOf[number]!, at);
+      const priced = paid[at]! + priceOf[number]! + turned * turnPrice;
+      push(note + 1, on * WAYS + wayAfter(came, way[step]!), spent + added, priced, at);
     }
   }
 }

@@ -31,8 +31,10 @@ export interface Lattice {
   readonly brief: Brief;
   readonly rules: PickRules;
   readonly places: readonly Place[];
-  /** Targets first, then finger changes. */
+  /** Targets first, then finger changes, then turns of direction. */
   readonly demands: readonly Demand[];
+  /** The demand for turns, which no step brings by itself; −1 where there is none. */
+  readonly turnsAt: number;
   /** By place and place; −1 where it is forbidden. */
   readonly steps: Int16Array;
   /** Steps of place and stroke `from`: those from `first[from]` to below `first[from + 1]`. */
@@ -82,6 +84,7 @@ export function latticeOf(brief: Brief, setup: Setup, manner: Manner): Lattice {
   const places = placesOf(brief, setup);
   const steps = matrixOf(brief, setup, places);
   const wishes = fingerWishes(brief);
+  const turns = brief.turns ? [brief.turns] : [];
   const numbers = new Map<string, number>();
   const gains: number[][] = [];
   const numberOf = (some: number[]) => {
@@ -105,7 +108,7 @@ export function latticeOf(brief: Brief, setup: Setup, manner: Manner): Lattice {
           lists.to.push(to * rules.strokes + on.stroke);
           lists.cost.push(cost);
           lists.way.push(wayOf(b.pitch - a.pitch));
-          lists.gain.push(numberOf([...on.gains, ...fingers]));
+          lists.gain.push(numberOf([...on.gains, ...fingers, ...turns.map(() => 0)]));
         }
       });
       first[from * rules.strokes + stroke + 1] = lists.to.length;
@@ -124,7 +127,9 @@ export function latticeOf(brief: Brief, setup: Setup, manner: Manner): Lattice {
         max: max === null ? null : max * rules.unit,
       })),
       ...wishes.map(({ times }) => ({ min: times, max: null })),
+      ...turns,
     ],
+    turnsAt: brief.turns ? brief.targets.length + wishes.length : -1,
     steps,
     first,
     to: Int32Array.from(lists.to),

@@ -24,6 +24,13 @@ describe('a line for a lesson', () => {
     const has = pitchOf(passage, passage.notes[0]!) % 12;
     const other = has === 9 ? 'B' : 'A';
     const ends = pitchOf(passage, passage.notes.at(-1)!) % 12 === 9 ? 'B' : 'A';
+    // Round and round, each note against its neighbours.
+    const pitches = passage.notes.map((note) => pitchOf(passage, note));
+    const turned = pitches.filter((pitch, at) => {
+      const [before, after] = [pitches.at(at - 1)!, pitches[(at + 1) % pitches.length]!];
+      return (pitch > before && pitch > after) || (pitch < before && pitch < after);
+    }).length;
+    expect(unmet({ turns: { min: turned, max: turned } })).toEqual([]);
     const WISHES: readonly (readonly [string, Partial<Brief>])[] = [
       ['notes', { notes: brief.notes + 2 }],
       ['start', { start: 'up' }],
@@ -33,6 +40,8 @@ describe('a line for a lesson', () => {
       ['target', { targets: [{ ...brief.targets[0]!, min: 5, max: 5 }] }],
       ['target', { targets: [{ ...brief.targets[0]!, min: 0, max: 3 }] }],
       ['fingerChange', { fingerChanges: [[4, 4]] }],
+      ['turns', { turns: { min: turned + 1, max: null } }],
+      ['turns', { turns: { min: 0, max: turned - 1 } }],
       // Strings that are used, frets and tones that are not the brief's.
       ['material', { strings: [3] }],
       ['material', { frets: [5, 6] }],

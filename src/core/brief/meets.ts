@@ -80,6 +80,16 @@ export function unmetWishes(
           const isOn = onsetOf.get(toNote)! % passage.meter.beatTicks === 0;
           return isOn === (brief.changesOn === 'the beat');
         });
+      case 'turns': {
+        const { min, max } = brief.turns!;
+        const moves = inRow.slice(1).map((pitch, at) => Math.sign(pitch - inRow[at]!));
+        const going = moves.filter((move) => move !== 0);
+        const count = going.filter((move, at) => {
+          const before = at > 0 ? going[at - 1] : brief.loop ? going.at(-1) : move;
+          return move !== before;
+        }).length;
+        return count >= min && (max === null || count <= max);
+      }
       case 'loop':
         return analysis.loop;
     }

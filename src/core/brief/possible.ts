@@ -7,6 +7,7 @@ import { proven } from './exact';
 import { mannersOf, type Manner } from './grid';
 import { latticeOf } from './lattice';
 import { skeletonOf } from './skeleton';
+import { mayTurnSo } from './turning';
 import { walkOf } from './walks';
 import { groundOf, lines } from './trails';
 
@@ -31,7 +32,7 @@ export function* possible(brief: Brief, setup: Setup): Generator<void, Verdict> 
 function* possibleIn(brief: Brief, setup: Setup, manner: Manner): Generator<void, Verdict> {
   const lattice = latticeOf(brief, setup, manner);
   const skeleton = skeletonOf(lattice);
-  if (walkOf(brief, lattice.rules, skeleton).state === 'none') return 'no';
+  if (walkOf(brief, lattice.rules, skeleton).state === 'none' || !mayTurnSo(lattice)) return 'no';
   yield;
   for (const line of lines(groundOf(lattice, skeleton, setup), chanceOf(1), TRIES)) {
     if (line && candidateOf(lattice, line, setup)) return 'yes';

@@ -54,6 +54,14 @@ describe('a reason', () => {
     expect(said({ targets: [{ ...moves, direction: 'floorward' }], loop: true })).toBe(
       '6 moves from 2 to 1 need 6 back: that is 12 steps, and 8 notes going round have 8 steps.',
     );
+    expect(said({ targets: [], turns: { min: 7, max: null } })).toBe('8 notes can turn 6 times at most.');
+    expect(said({ targets: [], turns: { min: 6, max: null } })).toBeNull();
+    expect(said({ targets: [], turns: { min: 8, max: null }, notes: 7, loop: true })).toBe(
+      '7 notes going round can turn 6 times at most.',
+    );
+    expect(said({ targets: [], turns: { min: 3, max: 3 }, loop: true })).toBe(
+      'Going round, a line turns up as often as down: 3 in all cannot be.',
+    );
     const both = [target({ kind: 'inside', min: 5 }), target({ kind: 'outside', min: 5 })];
     expect(said({ targets: both, loop: true })).toBe(
       'That is 10 changes, and 8 notes going round have 8 steps.',

@@ -19,6 +19,10 @@ export type Reason =
       readonly back: number;
       readonly steps: number;
     }
+  /** More turns of direction than there are steps to turn between. */
+  | { readonly code: 'turns'; readonly asked: number; readonly most: number }
+  /** Going round, what turns up turns down again. */
+  | { readonly code: 'oddTurns'; readonly asked: number }
   /** More changes than there are steps. */
   | { readonly code: 'steps'; readonly asked: number; readonly steps: number };
 
@@ -74,6 +78,13 @@ function sweepReason({ policy, strokes }: Brief, targets: readonly Target[]): Re
   return sweeps.some(isOver) ? { code: 'noSweeps', overSkip: true } : null;
 }
 
+function turnsReason(brief: Brief): Reason | null {
+  const { min, max } = brief.turns!;
+  const most = brief.loop ? brief.notes - (brief.notes % 2) : Math.max(0, brief.notes - 2);
+  if (min > most) return { code: 'turns', asked: min, most };
+  return brief.loop && min === max && min % 2 === 1 ? { code: 'oddTurns', asked: min } : null;
+}
+
 /** The first reason that can be said for some wishes of a brief, which cannot be granted together; null where it is not as simple as that. */
 export function reasonFor(brief: Brief, wishes: readonly Wish[]): Reason | null {
   const tones = pitchClasses(brief.tones);
@@ -85,7 +96,9 @@ export function reasonFor(brief: Brief, wishes: readonly Wish[]): Reason | null 
   const sweeps = sweepReason(brief, targets);
   if (sweeps) return sweeps;
   const asked = sum(apart(targets));
+  const turns = wishes.some(({ kind }) => kind === 'turns') ? turnsReason(brief) : null;
   return (
+    turns ??
     backReason(brief, targets) ??
     (asked > stepsOf(brief) ? { code: 'steps', asked, steps: stepsOf(brief) } : null)
   );
@@ -107,6 +120,10 @@ export function reasonText(reason: Reason, brief: Brief): string {
       const moves = `${counted(there, 'move')} from ${strings[0]} to ${strings[1]}`;
       return `${moves} ${there === 1 ? 'needs' : 'need'} ${back} back: that is ${counted(there + back, 'step')}, and ${room(reason)}.`;
     }
+    case 'turns':
+      return `${counted(brief.notes, 'note')}${brief.loop ? ' going round' : ''} can turn ${counted(reason.most, 'time')} at most.`;
+    case 'oddTurns':
+      return `Going round, a line turns up as often as down: ${reason.asked} in all cannot be.`;
     case 'steps':
       return `That is ${counted(reason.asked, 'change')}, and ${room(reason)}.`;
   }

@@ -15,6 +15,7 @@ import { mannersOf, type Manner } from './grid';
 import { latticeOf, type Lattice } from './lattice';
 import { returningBriefs, returnsIn } from './returning';
 import { skeletonOf } from './skeleton';
+import { mayTurnSo } from './turning';
 import { walkOf } from './walks';
 import { groundOf, lines, type Ground } from './trails';
 
@@ -28,6 +29,8 @@ export interface SearchOptions {
   readonly expansions?: number;
   /** Steps of the lattice that its bound may look at. */
   readonly looks?: number;
+  /** Whether it is looked for why a brief is impossible, and for what would help; it is unless false. */
+  readonly explains?: boolean;
 }
 
 export const DEFAULT_WANTED = 10;
@@ -35,7 +38,7 @@ export const DEFAULT_WANTED = 10;
 const TRIES_EACH = 6;
 const DEFAULT_EXPANSIONS = 400_000;
 /** For each line that leans to a figure that returns. */
-const LEANING = { wanted: 1, expansions: 20_000, looks: 15_000_000 };
+const LEANING = { wanted: 1, expansions: 20_000, looks: 15_000_000, explains: false };
 /** Steps of the lattice that the bound may look at: some seconds. */
 const LOOKS = 300_000_000;
 
@@ -88,7 +91,7 @@ export function* searching(
     }
   }
   if (outcomes.every(({ state }) => state === 'impossible')) {
-    const conflict = yield* ticking(conflictIn(brief, setup));
+    const conflict = options.explains === false ? null : yield* ticking(conflictIn(brief, setup));
     return { state: 'impossible', candidates: [], bound: null, conflict };
   }
   const outcome = joined(outcomes, options.wanted ?? DEFAULT_WANTED);
@@ -172,7 +175,7 @@ function* searchingIn(
   const { rules } = lattice;
   const skeleton = skeletonOf(lattice);
   const impossible: Outcome = { state: 'impossible', candidates: [], bound: null, conflict: null };
-  if (walkOf(brief, rules, skeleton).state === 'none') return impossible;
+  if (walkOf(brief, rules, skeleton).state === 'none' || !mayTurnSo(lattice)) return impossible;
   const ground = groundOf(lattice, skeleton, setup);
   const candidates: Candidate[] = [];
   for (const line of lines(ground, chanceOf(seed), tries)) {

@@ -71,6 +71,14 @@ export const anyBrief = (
         largestLeap: fc.constantFrom(null, 5, 9),
         noSkips: fc.constantFrom(true as const, undefined, undefined),
         changesOn: fc.constantFrom(null, null, null, ...CHANGES_ON),
+        turns: fc.constantFrom(
+          null,
+          null,
+          null,
+          { min: 2, max: null },
+          { min: 1, max: 1 },
+          { min: 0, max: 2 },
+        ),
         mayRepeat: fc.boolean(),
         startsOn: fc.constantFrom(null, null, 'B'),
         endsOn: fc.constantFrom(null, null, 'E'),
@@ -178,13 +186,16 @@ function plainCost(brief: Brief, line: readonly Place[]): number | null {
     .slice(1)
     .map((b, at) => b.pitch - steps[at]!.pitch)
     .filter((rise) => rise !== 0);
+  const isRoundTurned = brief.loop && moved.length > 0 && Math.sign(moved[0]!) !== Math.sign(moved.at(-1)!);
+  let turned = isRoundTurned ? 1 : 0;
   moved.slice(1).forEach((rise, at) => {
     if (Math.sign(rise) === Math.sign(moved[at]!)) return;
+    turned++;
     cost += WEIGHTS.turn + (rise === -moved[at]! ? WEIGHTS.inPlace : 0);
   });
   // Round the seam only which way it goes is told.
-  if (brief.loop && moved.length > 0 && Math.sign(moved[0]!) !== Math.sign(moved.at(-1)!))
-    cost += WEIGHTS.turn;
+  if (isRoundTurned) cost += WEIGHTS.turn;
+  if (brief.turns && (turned < brief.turns.min || turned > (brief.turns.max ?? Infinity))) return null;
   if (brief.tones.kind === 'chromatic') return cost;
   const tonic = { B: 11, 'C#': 1 }[brief.tones.tonic];
   const home = brief.loop ? line[0]! : line.at(-1)!;

@@ -25,9 +25,13 @@ export const directionOf = (way: number): number => (way === 0 ? 0 : 2 - (way & 
 /** 0 where it is not known. */
 const sizeOf = (way: number) => (way - 1) >> 1;
 
+/** Whether going on some way after having come some way turns the direction. */
+export const turns = (came: number, way: number): boolean =>
+  came !== 0 && way !== 0 && directionOf(came) !== directionOf(way);
+
 /** What going on some way costs after having come some way. */
 export function turnCost(came: number, way: number): number {
-  if (came === 0 || way === 0 || directionOf(came) === directionOf(way)) return 0;
+  if (!turns(came, way)) return 0;
   const isInPlace = sizeOf(came) > 0 && sizeOf(came) === sizeOf(way);
   return WEIGHTS.turn + (isInPlace ? WEIGHTS.inPlace : 0);
 }
@@ -50,6 +54,9 @@ export class LeastByWay {
   private readonly firstValue = new Float64Array(3);
   private readonly second = new Int32Array(3);
   private readonly secondValue = new Float64Array(3);
+
+  /** @param price what each turn costs besides. */
+  constructor(private readonly price = 0) {}
 
   /** Takes `WAYS` values that begin somewhere in a list. @returns whether any of them is finite. */
   take(values: Float64Array, from: number): boolean {
@@ -80,7 +87,7 @@ export class LeastByWay {
 
   /** Looks up the least of all values with what turning to or from `way` costs. */
   look(way: number): void {
-    const { first, firstValue, second, secondValue } = this;
+    const { first, firstValue } = this;
     this.least = firstValue[0]!;
     this.at = first[0]!;
     if (way === 0) {
@@ -89,9 +96,27 @@ export class LeastByWay {
       return;
     }
     const direction = directionOf(way);
-    const other = 3 - direction;
     this.offer(first[direction]!, firstValue[direction]!);
-    this.offer(first[other]!, firstValue[other]! + turnCost(first[other]!, way));
-    if (second[other]! >= 0) this.offer(second[other]!, secondValue[other]! + turnCost(second[other]!, way));
+    this.offerTurned(way);
+  }
+
+  /** The same of those alone that do not turn, or of those alone that do; `way` is none that stays. */
+  lookOnly(way: number, turning: boolean): void {
+    const { first, firstValue } = this;
+    if (turning) {
+      [this.least, this.at] = [Infinity, NONE];
+      return this.offerTurned(way);
+    }
+    const direction = directionOf(way);
+    [this.least, this.at] = [firstValue[0]!, first[0]!];
+    this.offer(first[direction]!, firstValue[direction]!);
+  }
+
+  private offerTurned(way: number): void {
+    const { first, firstValue, second, secondValue } = this;
+    const other = 3 - directionOf(way);
+    const turned = (from: number) => turnCost(from, way) + this.price;
+    if (first[other]! >= 0) this.offer(first[other]!, firstValue[other]! + turned(first[other]!));
+    if (second[other]! >= 0) this.offer(second[other]!, secondValue[other]! + turned(second[other]!));
   }
 }

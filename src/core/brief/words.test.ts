@@ -80,6 +80,7 @@ const brief: Brief = {
   startsOn: 'A',
   endsOn: 'F#',
   largestLeap: 7,
+  turns: { min: 2, max: 3 },
 };
 const WISHES: readonly (readonly [Wish, string, string])[] = [
   [{ kind: 'target', at: 0 }, 'at least 1 outside change', 'Ask for at least 1 outside change'],
@@ -94,6 +95,7 @@ const WISHES: readonly (readonly [Wish, string, string])[] = [
   [{ kind: 'endsOn' }, 'the last note F#', 'Leave the last note open'],
   [{ kind: 'largestLeap' }, 'no leap over 7 semitones', 'Allow leaps up to 7 semitones'],
   [{ kind: 'noRepeats' }, 'no note twice in a row', 'Allow a note twice in a row'],
+  [{ kind: 'turns' }, '2 to 3 turns of direction', 'Ask for 2 to 3 turns of direction'],
   [{ kind: 'loop' }, 'that it goes round', 'Play it once instead of round'],
 ];
 
@@ -127,6 +129,10 @@ describe('a wish', () => {
     ]);
     const none = { wish: { kind: 'fingerChange', at: 0 } as const, brief: { ...brief, fingerChanges: [] } };
     expect(adviceText({ ...none, isSure: true }, DEFAULT_SCHOOLS)).toBe('Do without that finger change');
+    const free = { wish: { kind: 'turns' } as const, brief: { ...brief, turns: null } };
+    expect(adviceText({ ...free, isSure: true }, DEFAULT_SCHOOLS)).toBe(
+      'Let the line turn as often as it likes',
+    );
   });
 
   it('of a slant names it, or does without', () => {
@@ -175,6 +181,8 @@ describe('the sentence of a brief', () => {
     [{ noSkips: true }, 'no skips'],
     [{ changesOn: 'the beat' }, 'strings change on the beat only'],
     [{ changesOn: 'off the beat' }, 'strings change off the beat only'],
+    [{ turns: { min: 1, max: null } }, 'at least 1 turn of direction'],
+    [{ turns: { min: 0, max: 2 } }, 'at most 2 turns of direction'],
     [{ subdivision: 3 }, '3 a beat'],
     [{ tones: { kind: 'chord', tonic: 'D', name: 'm7' } }, 'D minor seventh'],
     [{ strings: [2, 5] }, 'strings 5, 2,'],

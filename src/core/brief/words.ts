@@ -14,7 +14,7 @@ import { goalFrom } from './draft';
 import type { Outcome } from './search';
 import { tonesText } from './tonesText';
 
-function countsText({ min, max }: Target): string {
+function countsText({ min, max }: Pick<Target, 'min' | 'max'>): string {
   if (max === null) return min === 0 ? 'any number of' : `at least ${min}`;
   if (max === 0) return 'no';
   if (min === max) return String(min);
@@ -31,6 +31,12 @@ export function targetText(target: Target): string {
   const isOne = max === null ? target.min === 1 : max === 1;
   const said = isOne ? kind.replace(/s$/, '') : kind;
   return `${countsText(target)} ${where.replace('string changes', said)}`;
+}
+
+/** "at least 3 turns of direction". */
+function turnsText(wish: NonNullable<Brief['turns']>): string {
+  const isOne = wish.max === null ? wish.min === 1 : wish.max === 1;
+  return `${countsText(wish)} ${isOne ? 'turn' : 'turns'} of direction`;
 }
 
 /** "2 changes from finger 1 to finger 4, floorward". */
@@ -65,6 +71,8 @@ export function wishText(wish: Wish, brief: Brief, schools: Schools): string {
       return 'no skip';
     case 'changesOn':
       return CHANGES_ON_WORDS[brief.changesOn!];
+    case 'turns':
+      return turnsText(brief.turns!);
     case 'loop':
       return 'that it goes round';
   }
@@ -109,6 +117,8 @@ function changeText({ wish, brief }: Advice, schools: Schools): string {
       return 'Allow skips';
     case 'changesOn':
       return 'Let strings change anywhere in the beat';
+    case 'turns':
+      return brief.turns ? `Ask for ${turnsText(brief.turns)}` : 'Let the line turn as often as it likes';
     case 'loop':
       return 'Play it once instead of round';
     case 'policy':
@@ -163,7 +173,8 @@ function lengthText(brief: Brief): string {
 /** What a brief asks for, said in one sentence: every wish of it, also those that stand folded away. */
 export function briefText(brief: Brief, schools: Schools): string {
   const { strings, frets, targets, loop, policy, start, subdivision, strokes = '' } = brief;
-  const { contour, largestLeap, startsOn, endsOn, mayRepeat, noSkips, likeness, returns, changesOn } = brief;
+  const { contour, largestLeap, startsOn, endsOn, mayRepeat, noSkips, likeness, returns, changesOn, turns } =
+    brief;
   const slant = slantOfBrief(brief);
   const what = [
     lengthText(brief),
@@ -186,6 +197,7 @@ export function briefText(brief: Brief, schools: Schools): string {
     ...(targets.length === 0 ? ['no changes in particular'] : targets.map(targetText)),
     ...fingerWishes(brief).map(fingerWishText),
     CONTOUR_WORDS[contour],
+    turns ? turnsText(turns) : '',
     largestLeap === null ? '' : `no leap over ${counted(largestLeap, 'semitone')}`,
     startsOn === null ? '' : `the first note ${startsOn}`,
     endsOn === null ? '' : `the last note ${endsOn}`,

@@ -70,6 +70,8 @@ export interface Brief {
   readonly noSkips?: true;
   /** The string is changed with notes on the beat only, or with none of them; absent or null: wherever it comes. */
   readonly changesOn?: (typeof CHANGES_ON)[number] | null;
+  /** How often the line turns its direction, up or down; a pitch that stays is no turn, and a round is counted on over its seam. */
+  readonly turns?: { readonly min: number; readonly max: number | null } | null;
   /** The first so many notes should come again, moved by steps of the tones: such lines stand first. */
   readonly returns?: (typeof FIGURE_SIZES)[number] | null;
   /**

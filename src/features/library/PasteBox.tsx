@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { benchAt } from '@/addresses';
 import { emptyPassage } from '@/core';
@@ -49,8 +49,6 @@ const StartDialog = dynamic(() => import('./StartDialog').then((module) => modul
   ssr: false,
 });
 
-const READY_MS = 300;
-
 /** Where pasted tab becomes an exercise at once. */
 export function PasteBox() {
   const router = useRouter();
@@ -58,11 +56,8 @@ export function PasteBox() {
   const [problem, setProblem] = useState<string | null>(null);
   const [asks, setAsks] = useState<'figure' | 'problem' | null>(null);
   const db = database();
-  // Ready before something is pasted, but after the page.
-  useEffect(() => {
-    const timer = setTimeout(() => ahead(prepareReading), READY_MS);
-    return () => clearTimeout(timer);
-  }, []);
+  // Ready before something is pasted; whoever only passes by does not wait for it.
+  const prepare = () => ahead(prepareReading);
 
   const take = async (tab: string) => {
     const fault = await openTab(tab, (id) => router.push(benchAt(id)));
@@ -74,6 +69,8 @@ export function PasteBox() {
   return (
     <Root
       aria-label="New exercise"
+      onFocus={prepare}
+      onPointerEnter={prepare}
       onPaste={(event) => {
         const pasted = event.clipboardData.getData('text/plain');
         // Pasting into an empty box is the whole intention; into a text that is being typed it is not.

@@ -79,6 +79,12 @@ export const briefSchema = Joi.object({
     .pattern(/^[du]*$/)
     .max(MAX_PATTERN),
   returns: Joi.number().valid(...FIGURE_SIZES, null),
+  turns: orNull(
+    Joi.object({
+      min: whole(0, MAX_BRIEF_NOTES),
+      max: orNull(Joi.number().integer().min(0).max(MAX_BRIEF_NOTES)),
+    }),
+  ).optional(),
   lands: Joi.boolean().valid(true),
   likeness: orNull(
     Joi.object({

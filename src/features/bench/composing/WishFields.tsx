@@ -107,6 +107,10 @@ const CONTOUR_NAMES: Record<Brief['contour'], string> = {
   sequence: 'in groups: three up, one back',
 };
 
+/** No wish where neither end is set. */
+const turnsWish = (min: number, max: number | null): Brief['turns'] =>
+  min === 0 && max === null ? null : { min, max };
+
 const Fields = styled.div`
   display: grid;
   gap: 0.6rem;
@@ -208,6 +212,27 @@ export const WishFields = memo(function WishFields({
           min={1}
           max={24}
           onChange={(largestLeap) => set({ largestLeap })}
+        />
+        <NumberField
+          label="Turns of direction, at least"
+          value={brief.turns?.min || null}
+          min={0}
+          max={MAX_BRIEF_NOTES}
+          onChange={(count) => {
+            // At most is never less than at least: what was typed last holds.
+            const most = brief.turns?.max ?? null;
+            set({ turns: turnsWish(count ?? 0, most === null ? null : Math.max(count ?? 0, most)) });
+          }}
+        />
+        <NumberField
+          label="Turns, at most"
+          value={brief.turns?.max ?? null}
+          min={0}
+          max={MAX_BRIEF_NOTES}
+          onChange={(count) => {
+            const least = brief.turns?.min ?? 0;
+            set({ turns: turnsWish(count === null ? least : Math.min(least, count), count) });
+          }}
         />
         <Select
           label="First note"
