@@ -72,3 +72,26 @@ test('composes to a brief, tries a line in the lane, takes it, and follows advic
   await expect(wish.getByRole('textbox', { name: 'Changes' })).toHaveValue('9');
   await expect(page.getByText(/9 outside changes from 2 to 1/).first()).toBeVisible();
 });
+
+test('composes in a rhythm: every second note is slurred to, and so it is taken', async ({ page }) => {
+  await openLibrary(page);
+  await page.getByRole('link', { name: 'Heron between two reeds' }).click();
+  await page.getByRole('tab', { name: /^Compose/ }).click();
+  await page.getByText(/^More wishes/).click();
+  await page.getByRole('textbox', { name: /^Rhythm/ }).fill('p s');
+  await page.getByRole('textbox', { name: 'Turns of direction, at least' }).fill('4');
+  await page.keyboard.press('Tab');
+  await expect(
+    page.getByText(/at least 4 turns of direction; picked, slurred to, over and over/),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Compose', exact: true }).click();
+  await expect(page.getByText('The first is proven best')).toBeVisible();
+  const first = page.getByRole('list', { name: 'Lines that grant the brief' }).getByRole('listitem').first();
+  await expect(first).toContainText(/\d-[hp]\d/);
+  await page.getByRole('button', { name: 'Take Line 1', exact: true }).click();
+  await expect(
+    lane(page)
+      .locator('text', { hasText: /^[hp]$/ })
+      .first(),
+  ).toBeVisible();
+});

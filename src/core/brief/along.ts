@@ -2,6 +2,7 @@
 import { fingerWishes, isFingerChange } from './brief';
 import { contourCost, placeCost, wayCost, type Lattice } from './lattice';
 import { DIRECTIONS_COME, directionOf, LeastByWay, turns, wayAfter, wayOf, WAYS } from './ways';
+import { maySlur } from './rhythm';
 import type { Node } from './skeleton';
 
 /** A line found: its places and strokes by note, and what it costs. */
@@ -66,6 +67,7 @@ function nextLayer(lattice: Lattice, before: Layer, at: number, places: readonly
   const costs = new Float64Array(places.length * hads * WAYS).fill(Infinity);
   const from = new Int32Array(costs.length).fill(-1);
   const width = lattice.places.length;
+  const isSlur = lattice.slurred[at] === 1;
   const least = new LeastByWay();
   before.places.forEach((a, here) => {
     for (let mask = 0; mask < hads; mask++) {
@@ -73,7 +75,7 @@ function nextLayer(lattice: Lattice, before: Layer, at: number, places: readonly
       if (!least.take(before.costs, begin)) continue;
       places.forEach((b, there) => {
         const step = lattice.steps[a * width + b]!;
-        if (step < 0) return;
+        if (step < 0 || (isSlur && !maySlur(lattice.places[a]!, lattice.places[b]!))) return;
         const way = wayBetween(lattice, a, b);
         const had = fingersAfter(lattice, mask, a, b);
         const added = step + placeCost(lattice, at, b) + contourCost(lattice, at - 1, way);

@@ -1,8 +1,9 @@
 /** What a brief says: tones, policy and wishes. */
 import { chordIntervals, pitchClassOf, scaleTones } from '../compose/tones';
-import { MAX_BRIEF_NOTES, type Brief, type FingerChange, type Tones } from '../model/brief';
+import { MAX_BRIEF_NOTES, MIN_BRIEF_NOTES, type Brief, type FingerChange, type Tones } from '../model/brief';
 import type { Slant } from '../picking/changes';
 import type { PickingPolicy } from '../picking/policy';
+import { periodOf, rhythmOf } from './rhythm';
 
 /** Pitch classes that the tones of a brief allow, the tonic first; throws a RangeError for names that are none. */
 export function pitchClasses(tones: Tones): number[] {
@@ -35,10 +36,16 @@ export function slantOfBrief({ policy, slant, strokes = '' }: Brief): Slant | nu
  * a beat, at most a beat later (earlier where there are no more notes).
  */
 export function landed(brief: Brief): Brief {
-  const over = (brief.notes - 1) % brief.subdivision;
-  if (!brief.lands || brief.loop || over === 0) return brief;
-  const later = brief.notes + brief.subdivision - over;
-  return { ...brief, notes: later <= MAX_BRIEF_NOTES ? later : brief.notes - over };
+  if (!brief.lands || brief.loop) return brief;
+  const { slotOf, isSlurred } = rhythmOf(brief);
+  const isHome = (notes: number) => slotOf(notes - 1) % brief.subdivision === 0 && !isSlurred(notes - 1);
+  // In as many notes every sign of the rhythm has stood on every slot of the beat.
+  const within = periodOf(brief, true);
+  for (let notes = brief.notes; notes <= Math.min(MAX_BRIEF_NOTES, brief.notes + within); notes++)
+    if (isHome(notes)) return { ...brief, notes };
+  for (let notes = brief.notes; notes >= MIN_BRIEF_NOTES; notes--)
+    if (isHome(notes)) return { ...brief, notes };
+  return brief;
 }
 
 /** A wish for finger changes: how often at least, and the first of the entries that say so. */
@@ -82,12 +89,13 @@ export function withFingerWish(
 
 /** Whether a step from one place to another is a finger change that is wished for. */
 export function isFingerChange(
-  [from, to, direction]: FingerChange,
+  [from, to, direction = null, string]: FingerChange,
   a: { readonly string: number; readonly finger: number | undefined },
   b: { readonly string: number; readonly finger: number | undefined },
 ): boolean {
   if (a.string === b.string || a.finger !== from || b.finger !== to) return false;
-  return direction === undefined || direction === (a.string > b.string ? 'floorward' : 'ceilingward');
+  if (string !== undefined && b.string !== string) return false;
+  return direction === null || direction === (a.string > b.string ? 'floorward' : 'ceilingward');
 }
 
 /** One thing that a brief wishes and that can be given up. `at` numbers targets and finger changes. */
@@ -105,6 +113,7 @@ export type Wish =
         | 'noSkips'
         | 'changesOn'
         | 'turns'
+        | 'rhythm'
         | 'loop';
     };
 
@@ -118,6 +127,7 @@ export function wishesOf(brief: Brief): Wish[] {
     ...(brief.noSkips ? [{ kind: 'noSkips' as const }] : []),
     ...(brief.changesOn ? [{ kind: 'changesOn' as const }] : []),
     ...(brief.turns ? [{ kind: 'turns' as const }] : []),
+    ...(brief.rhythm ? [{ kind: 'rhythm' as const }] : []),
     ...fingerWishes(brief).map(({ entries: [at] }) => ({ kind: 'fingerChange' as const, at: at! })),
     ...(brief.strokes ? [] : [{ kind: 'start' as const }]),
     ...(slantOfBrief(brief) === null ? [] : [{ kind: 'slant' as const }]),

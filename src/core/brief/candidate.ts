@@ -1,7 +1,7 @@
 /** A line that was found, as an exercise has it. */
 import { applyRecipe } from '../compose/apply';
 import { firstRecipe } from '../compose/recipe';
-import { type KeptRecipe, type Recipe } from '../model/recipe';
+import type { CellNote, KeptRecipe, Recipe } from '../model/recipe';
 import { newExercise } from '../model/exercise';
 import type { Setup } from '../instrument/instrument';
 import { emptyPassage } from '../passage/empty';
@@ -15,6 +15,7 @@ import type { Lattice } from './lattice';
 import { unmetWishes } from './meets';
 import { partsOf, type Parts } from './parts';
 import { rankCost, returnsIn } from './returning';
+import { rhythmOf, slurFrom } from './rhythm';
 
 /** A line that grants the brief. */
 export interface Candidate {
@@ -29,6 +30,25 @@ export interface Candidate {
   readonly returns: number;
 }
 
+/** How a note of a line is sounded and for how long, where the brief asks for a rhythm. */
+function inRhythm(
+  { brief, places, slurred }: Lattice,
+  line: readonly number[],
+  note: number,
+): Partial<CellNote> {
+  if (!brief.rhythm) return {};
+  const { slotOf, sounds } = rhythmOf(brief);
+  const isLast = note === brief.notes - 1 && !brief.loop;
+  const slots = sounds(note);
+  return {
+    ...(slurred[note] === 1
+      ? { technique: slurFrom(places[line[note - 1]!]!.fret, places[line[note]!]!.fret) }
+      : {}),
+    slots,
+    until: isLast ? slots : slotOf(note + 1) - slotOf(note),
+  };
+}
+
 /** The candidate of a line; null when the ordinary analysis does not find the brief granted. */
 export function candidateOf(lattice: Lattice, found: Found, setup: Setup): Candidate | null {
   const { brief, rules } = lattice;
@@ -36,10 +56,14 @@ export function candidateOf(lattice: Lattice, found: Found, setup: Setup): Candi
     ...firstRecipe('cell', brief.tuning, brief.capo),
     source: {
       kind: 'cell',
-      notes: found.places.map((at) => {
+      notes: found.places.map((at, note) => {
         const { string, fret, finger } = lattice.places[at]!;
-        // Fingers are left to the fingering unless the brief asks for some.
-        return { string, fret, ...(brief.fingerChanges.length > 0 && finger !== 0 ? { finger } : {}) };
+        return {
+          ...{ string, fret },
+          // Fingers are left to the fingering unless the brief asks for some.
+          ...(brief.fingerChanges.length > 0 && finger !== 0 ? { finger } : {}),
+          ...inRhythm(lattice, found.places, note),
+        };
       }),
     },
     goesRound: brief.loop,
@@ -51,7 +75,9 @@ export function candidateOf(lattice: Lattice, found: Found, setup: Setup): Candi
   if ('fault' in applied) return null;
   let { passage } = applied.exercise;
   if (rules.strokes === 2 * rules.slots && brief.policy === 'oneSlant' && !brief.strokes) {
-    const strokes = found.strokes.map((stroke) => STROKES[Math.floor(stroke / rules.slots)]!);
+    const strokes = found.strokes.map((stroke, note) =>
+      lattice.slurred[note] === 1 ? null : STROKES[Math.floor(stroke / rules.slots)]!,
+    );
     passage = withStrokes(passage, policy, strokes);
   }
   if (unmetWishes(brief, passage, policy, setup).length > 0) return null;

@@ -7,6 +7,7 @@ import { mannersOf, type Manner } from './grid';
 import { latticeOf } from './lattice';
 import { possible, type Verdict } from './possible';
 import { skeletonOf } from './skeleton';
+import { periodOf } from './rhythm';
 import { mayTurnSo } from './turning';
 import { walkOf } from './walks';
 import { otherStroke } from '../picking/policy';
@@ -38,12 +39,13 @@ function without(brief: Brief, wishes: readonly Wish[]): Brief {
   const fingersGone = fingerWishes(brief).flatMap(({ entries }) =>
     isGone('fingerChange', entries[0]!) ? entries : [],
   );
-  const { noSkips, changesOn, turns, ...others } = brief;
+  const { noSkips, changesOn, turns, rhythm, ...others } = brief;
   return landed({
     ...others,
     ...(noSkips && !gone('noSkips') ? { noSkips } : {}),
     ...(changesOn && !gone('changesOn') ? { changesOn } : {}),
     ...(turns && !gone('turns') ? { turns } : {}),
+    ...(rhythm && !gone('rhythm') ? { rhythm } : {}),
     targets: brief.targets.filter((_, at) => !isGone('target', at)),
     fingerChanges: brief.fingerChanges.filter((_, at) => !fingersGone.includes(at)),
     ...(gone('startsOn') ? { startsOn: null } : {}),
@@ -69,7 +71,7 @@ function withoutPlaces(brief: Brief, wishes: readonly Wish[]): Brief {
 function isImpossible(brief: Brief, setup: Setup, given: readonly Wish[] = []): boolean {
   if (!given.some(({ kind }) => kind === 'notes')) return isImpossibleAsLong(brief, setup, given);
   // What goes round in an odd number turns its strokes, and what is no whole number of beats its beats: all kinds of number must fail.
-  const kinds = brief.loop && brief.changesOn ? 2 * brief.subdivision : 2;
+  const kinds = brief.loop ? 2 * periodOf(brief, Boolean(brief.changesOn)) : 2;
   const first = Math.min(brief.notes, MAX_BRIEF_NOTES - kinds + 1);
   const lengths = Array.from({ length: kinds }, (_, at) => ({ ...brief, notes: first + at }));
   return lengths.every((one) => isImpossibleAsLong(one, setup, given));

@@ -8,9 +8,10 @@ import { pitchClassOf, triadOf } from '../compose/tones';
 import { leapCost, WEIGHTS, type Weighed } from './weights';
 import type { Stroke } from '../passage/passage';
 import { contactOf, kindOf, slantOf, type ChangeKind } from '../picking/changes';
-import { isTravelled, strokeFor } from '../picking/policy';
+import { isTravelled, otherStroke, strokeFor } from '../picking/policy';
 import { pitchClasses, policyOf, slantOfBrief } from './brief';
 import { type Target, type Brief } from '../model/brief';
+import { periodOf, pickedNotes, rhythmOf } from './rhythm';
 
 /** A note as the fretting hand has it. */
 export interface Place {
@@ -113,7 +114,7 @@ export function placedCost(brief: Brief, at: number, place: Place, pay: Pay = ()
     cost += steps;
     if (steps > 0) pay(what, steps);
   };
-  if (tones.kind === 'scale' && at % subdivision === 0)
+  if (tones.kind === 'scale' && rhythmOf(brief).slotOf(at) % subdivision === 0)
     add('offTriad', triadOf(tones.tonic, tones.name).includes(place.pitch % 12) ? 0 : WEIGHTS.offTriad);
   if (loop && at === 0) add('noTonic', isHome(brief, startsOn, place) ? 0 : WEIGHTS.noTonic);
   add('likeness', likenessCost(brief, at, place));
@@ -182,13 +183,15 @@ export interface Way {
   readonly stroke: number;
   /** By target, in `unit`s of a pass. */
   readonly gains: readonly number[];
+  /** The next note is slurred to. */
+  readonly isSlur?: true;
 }
 
 /** The rules of the picking hand. */
 export interface PickRules {
   /** Strokes that are told apart: two, one where a loop of an odd number of notes swaps them each pass, or the places of a pattern; for each slot. */
   readonly strokes: number;
-  /** Slots of the beat that are told apart too: a stroke here is `stroke * slots + slot`. */
+  /** Where in the beat and the rhythm a note stands, told apart too: a stroke here is `stroke * slots + slot`. */
   readonly slots: number;
   /** Gains are counted in so many parts of one change. */
   readonly unit: 1 | 2;
@@ -198,6 +201,11 @@ export interface PickRules {
   readonly ways: (stringFrom: number, stroke: number, stringTo: number) => readonly Way[];
 }
 
+/** The rules of the strokes alone, which by pulse hang on how many slots lie between two notes. */
+type StrokeRules = Omit<PickRules, 'slots' | 'ways'> & {
+  readonly ways: (stringFrom: number, stroke: number, stringTo: number, slots: number) => readonly Way[];
+};
+
 /**
  * How the strokes of a line may go. `swapping`: an odd round swaps all of them, so that it takes two passes; by economy and sweep only
  * where no neighbour string is entered. `against the grain`: with what one slant does only where a line needs it, changes against the
@@ -206,17 +214,29 @@ export interface PickRules {
 export type Manner = 'plain' | 'swapping' | 'against the grain';
 
 /** The manners in which a policy plays lines of a brief with nothing unmet. */
-export function mannersOf({ policy, loop, notes, strokes = '' }: Brief): readonly Manner[] {
+export function mannersOf(brief: Brief): readonly Manner[] {
+  const { policy, loop, strokes = '' } = brief;
   if (strokes !== '') return ['plain'];
-  const isOddRound = loop && notes % 2 === 1;
+  const turned = policy === 'alternateByPulse' ? rhythmOf(brief).slotOf(brief.notes) : pickedNotes(brief);
+  const isOddRound = loop && turned % 2 === 1;
   if (policy === 'oneSlant') return ['plain', 'against the grain'];
   if (!isOddRound) return ['plain'];
-  return policy === 'alternateByNote' ? ['swapping'] : ['plain', 'swapping'];
+  return policy === 'alternateByNote' || policy === 'alternateByPulse' ? ['swapping'] : ['plain', 'swapping'];
 }
 
-function kindsFrom(brief: Brief, manner: Manner, stringFrom: number, stroke: Stroke, stringTo: number) {
+/** @param slots from the one note to the other. */
+function kindsFrom(
+  brief: Brief,
+  manner: Manner,
+  stringFrom: number,
+  stroke: Stroke,
+  stringTo: number,
+  slots: number,
+) {
   const policy = policyOf(brief);
-  const given = strokeFor(policy, stringFrom - stringTo, stroke);
+  const byPulse = slots % 2 === 0 ? stroke : otherStroke(stroke);
+  const given =
+    policy.kind === 'alternateByPulse' ? byPulse : strokeFor(policy, stringFrom - stringTo, stroke);
   // What sweeps on has the stroke of its direction in every pass.
   if (manner === 'swapping' && isTravelled(policy, stringFrom - stringTo)) return [];
   const slant = slantOfBrief(brief);
@@ -235,7 +255,7 @@ function kindsFrom(brief: Brief, manner: Manner, stringFrom: number, stroke: Str
 }
 
 /** The rules of a stroke pattern: what is told apart is where in it a note stands. */
-function patternRules(brief: Brief, pattern: readonly Stroke[]): Omit<PickRules, 'slots'> {
+function patternRules(brief: Brief, pattern: readonly Stroke[]): StrokeRules {
   const slant = slantOfBrief(brief);
   return {
     strokes: pattern.length,
@@ -255,11 +275,19 @@ function patternRules(brief: Brief, pattern: readonly Stroke[]): Omit<PickRules,
   };
 }
 
-/** The same where strings change on the beat only, or off it: where in the beat a note stands is told apart too. */
-function onBeats(brief: Brief, rules: Omit<PickRules, 'slots'>): PickRules {
-  if (!brief.changesOn) return { ...rules, slots: 1 };
-  const slots = brief.subdivision;
-  const wantsBeat = brief.changesOn === 'the beat';
+/**
+ * The same where strings change on the beat only, or off it, and in a rhythm: where in both a note stands is told apart too. What is slurred to
+ * stays on its string and takes no stroke; a round is whole times through the rhythm long.
+ */
+function inTime(brief: Brief, rules: StrokeRules): PickRules {
+  if (!brief.changesOn && !brief.rhythm)
+    return { ...rules, slots: 1, ways: (from, stroke, to) => rules.ways(from, stroke, to, 1) };
+  const slots = periodOf(brief, Boolean(brief.changesOn));
+  const { slotOf, isSlurred } = rhythmOf(brief);
+  const wantsBeat = brief.changesOn ? brief.changesOn === 'the beat' : null;
+  const nothing = brief.targets.map(() => 0);
+  /** The note that was picked last before another. */
+  const pickedBefore = (note: number): number => (isSlurred(note - 1) ? pickedBefore(note - 1) : note - 1);
   return {
     strokes: rules.strokes * slots,
     slots,
@@ -267,27 +295,35 @@ function onBeats(brief: Brief, rules: Omit<PickRules, 'slots'>): PickRules {
     firstStrokes: rules.firstStrokes.map((stroke) => stroke * slots),
     ways: (stringFrom, on, stringTo) => {
       const slot = ((on % slots) + 1) % slots;
-      if (stringFrom !== stringTo && (slot === 0) !== wantsBeat) return [];
-      const ways = rules.ways(stringFrom, Math.floor(on / slots), stringTo);
-      return ways.map(({ stroke, gains }) => ({ stroke: stroke * slots + slot, gains }));
+      const stroke = Math.floor(on / slots);
+      if (isSlurred(slot))
+        return stringFrom === stringTo
+          ? [{ stroke: stroke * slots + slot, gains: nothing, isSlur: true }]
+          : [];
+      const isOn = slotOf(slot) % brief.subdivision === 0;
+      if (stringFrom !== stringTo && wantsBeat !== null && isOn !== wantsBeat) return [];
+      const apart = slotOf((on % slots) + 1) - slotOf(pickedBefore((on % slots) + 1));
+      return rules
+        .ways(stringFrom, stroke, stringTo, apart)
+        .map((way) => ({ stroke: way.stroke * slots + slot, gains: way.gains }));
     },
   };
 }
 
 /** The rules of the picking hand under a brief. */
 export const pickRules = (brief: Brief, manner: Manner): PickRules =>
-  onBeats(brief, strokeRules(brief, manner));
+  inTime(brief, strokeRules(brief, manner));
 
-function strokeRules(brief: Brief, manner: Manner): Omit<PickRules, 'slots'> {
+function strokeRules(brief: Brief, manner: Manner): StrokeRules {
   const { strokes: pattern = '' } = brief;
   if (pattern !== '') return patternRules(brief, patternOf(pattern));
   const swaps = manner === 'swapping';
   const known = new Map<number, readonly Way[]>();
   const gainsOf = (kinds: readonly ChangeKind[], stringFrom: number, stringTo: number) =>
     brief.targets.map((target) => kinds.filter((kind) => counts(target, kind, stringFrom, stringTo)).length);
-  const waysFrom = (stringFrom: number, stroke: number, stringTo: number): Way[] => {
+  const waysFrom = (stringFrom: number, stroke: number, stringTo: number, slots: number): Way[] => {
     if (swaps) {
-      const both = STROKES.flatMap((one) => kindsFrom(brief, manner, stringFrom, one, stringTo));
+      const both = STROKES.flatMap((one) => kindsFrom(brief, manner, stringFrom, one, stringTo, slots));
       if (both.length < 2) return [];
       return [
         {
@@ -300,7 +336,7 @@ function strokeRules(brief: Brief, manner: Manner): Omit<PickRules, 'slots'> {
         },
       ];
     }
-    return kindsFrom(brief, manner, stringFrom, STROKES[stroke]!, stringTo).map(({ to, kind }) => ({
+    return kindsFrom(brief, manner, stringFrom, STROKES[stroke]!, stringTo, slots).map(({ to, kind }) => ({
       stroke: STROKES.indexOf(to),
       gains: gainsOf([kind], stringFrom, stringTo),
     }));
@@ -309,10 +345,10 @@ function strokeRules(brief: Brief, manner: Manner): Omit<PickRules, 'slots'> {
     strokes: swaps ? 1 : 2,
     unit: swaps ? 2 : 1,
     firstStrokes: swaps ? [0] : [STROKES.indexOf(brief.start)],
-    ways: (stringFrom, stroke, stringTo) => {
-      const key = (stringFrom * 2 + stroke) * 16 + stringTo;
+    ways: (stringFrom, stroke, stringTo, slots) => {
+      const key = ((stringFrom * 2 + stroke) * 16 + stringTo) * 2 + (slots % 2);
       let ways = known.get(key);
-      if (!ways) known.set(key, (ways = waysFrom(stringFrom, stroke, stringTo)));
+      if (!ways) known.set(key, (ways = waysFrom(stringFrom, stroke, stringTo, slots)));
       return ways;
     },
   };

@@ -7,6 +7,7 @@ export { partsText, reachText } from './parts';
 export { readPhrase } from './phrase';
 export { LESSON_BRIEFS, PUBLISHED_BRIEFS } from './published';
 export { reasonFor, reasonText } from './reason';
+export { cleanRhythm } from './rhythm';
 export { searching, type Outcome, type SearchEvent } from './search';
 export { adviceText, briefName, briefText, outcomeText, targetText, wishText } from './words';
 export {
@@ -16,6 +17,7 @@ export {
   MAX_BRIEF_NOTES,
   MAX_FINGER_CHANGES,
   MAX_PATTERN,
+  MAX_RHYTHM,
   type Brief,
   type Target,
 } from '../model/brief';

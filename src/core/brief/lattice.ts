@@ -18,6 +18,7 @@ import {
   type Place,
 } from './grid';
 import { fingerWishes, isFingerChange } from './brief';
+import { maySlur, rhythmOf } from './rhythm';
 import { directionOf, turnCost, wayOf } from './ways';
 import { WEIGHTS } from './weights';
 
@@ -53,6 +54,8 @@ export interface Lattice {
   readonly begins: Uint8Array;
   /** By note and place: what being there costs. */
   readonly placed: Int8Array;
+  /** By note: 1 where it is slurred to. */
+  readonly slurred: Uint8Array;
   /** By note: the direction that costs nothing, 0 where any does. */
   readonly wanted: Int8Array;
 }
@@ -105,6 +108,7 @@ export function latticeOf(brief: Brief, setup: Setup, manner: Manner): Lattice {
         if (cost < 0) return;
         const fingers = wishes.map(({ change }) => (isFingerChange(change, a, b) ? 1 : 0));
         for (const on of rules.ways(a.string, stroke, b.string)) {
+          if (on.isSlur && !maySlur(a, b)) continue;
           lists.to.push(to * rules.strokes + on.stroke);
           lists.cost.push(cost);
           lists.way.push(wayOf(b.pitch - a.pitch));
@@ -140,6 +144,7 @@ export function latticeOf(brief: Brief, setup: Setup, manner: Manner): Lattice {
     ends: Int16Array.from(places, (place) => (mayEnd(brief, place) ? endCost(brief, place) : -1)),
     begins: Uint8Array.from(places, (place) => (mayBegin(brief, place) ? 1 : 0)),
     placed,
+    slurred: Uint8Array.from({ length: brief.notes }, (_, at) => (rhythmOf(brief).isSlurred(at) ? 1 : 0)),
     wanted: Int8Array.from({ length: brief.notes }, (_, at) => {
       // The way back to the first note of a loop is as it comes.
       const wanted = at < brief.notes - 1 ? wantedWay(brief, at) : 0;

@@ -17,6 +17,24 @@ import {
 import { type Brief } from '../model/brief';
 import { counts } from './grid';
 
+/** Whether each note stands, sounds and is struck or slurred as the signs of the rhythm say, read sign by sign. */
+function isInRhythm({ rhythm = '', subdivision, loop }: Brief, passage: Passage): boolean {
+  const { meter, notes, lengthTicks } = passage;
+  const slot = meter.beatTicks / subdivision;
+  const signAt = (ticks: number) => rhythm[(ticks / slot) % rhythm.length];
+  const isHere = notes.every(({ technique, onsetTicks, durationTicks }, at) => {
+    const isPicked = technique === 'pick';
+    if (signAt(onsetTicks) !== (isPicked ? 'p' : 's')) return false;
+    for (let ticks = onsetTicks + slot; ticks < onsetTicks + durationTicks; ticks += slot)
+      if (signAt(ticks) !== '-') return false;
+    const next = notes[at + 1]?.onsetTicks ?? (loop ? lengthTicks : onsetTicks + durationTicks);
+    for (let ticks = onsetTicks + durationTicks; ticks < next; ticks += slot)
+      if (signAt(ticks) !== '.') return false;
+    return true;
+  });
+  return isHere && (!loop || (lengthTicks / slot) % rhythm.length === 0);
+}
+
 /** The wishes of a brief that an exercise does not grant; of its strings, frets and tones nothing but the given may occur. */
 export function unmetWishes(
   brief: Brief,
@@ -31,7 +49,6 @@ export function unmetWishes(
   const leaps = inRow.slice(1).map((pitch, at) => Math.abs(pitch - inRow[at]!));
   const slant = slantOfBrief(brief);
   const onsetOf = new Map(notes.map(({ id, onsetTicks }) => [id, onsetTicks]));
-  const fingerOf = new Map(notes.map(({ id, finger }) => [id, finger]));
   const startsOn = (name: string | null, pitch: number | undefined) =>
     name === null || (pitch !== undefined && pitch % 12 === pitchClassOf(name));
   const isGranted = (wish: Wish): boolean => {
@@ -47,15 +64,12 @@ export function unmetWishes(
       }
       case 'fingerChange': {
         const { change, times } = fingerWishes(brief).find(({ entries }) => entries.includes(wish.at))!;
-        const had = analysis.transitions.filter(({ fromNote, toNote, stringFrom, stringTo }) =>
-          isFingerChange(
-            change,
-            { string: stringFrom, finger: fingerOf.get(fromNote) },
-            { string: stringTo, finger: fingerOf.get(toNote) },
-          ),
-        ).length;
-        // A round is counted once, however many passes its strokes take.
-        return had / analysis.passes >= times;
+        const round = brief.loop ? [...notes, notes[0]!] : notes;
+        const had = round.slice(1).filter((note, at) => {
+          const [a, b] = [round[at]!, note].map(({ string, finger }) => ({ string, finger }));
+          return isFingerChange(change, a!, b!);
+        }).length;
+        return had >= times;
       }
       case 'notes':
         return notes.length === landed(brief).notes;
@@ -90,6 +104,8 @@ export function unmetWishes(
         }).length;
         return count >= min && (max === null || count <= max);
       }
+      case 'rhythm':
+        return isInRhythm(brief, passage);
       case 'loop':
         return analysis.loop;
     }

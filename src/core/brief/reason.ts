@@ -3,6 +3,7 @@ import type { Brief, Target } from '../model/brief';
 import { counted } from '../picking/counting';
 import { pitchClassOf } from '../compose/tones';
 import { pitchClasses, type Wish } from './brief';
+import { rhythmOf } from './rhythm';
 import { tonesText } from './tonesText';
 
 /** A reason that holds whatever the line is. */
@@ -23,6 +24,8 @@ export type Reason =
   | { readonly code: 'turns'; readonly asked: number; readonly most: number }
   /** Going round, what turns up turns down again. */
   | { readonly code: 'oddTurns'; readonly asked: number }
+  /** A round comes out even with its rhythm. */
+  | { readonly code: 'rhythmRound'; readonly each: number }
   /** More changes than there are steps. */
   | { readonly code: 'steps'; readonly asked: number; readonly steps: number };
 
@@ -69,10 +72,13 @@ function backReason(brief: Brief, targets: readonly Target[]): Reason | null {
   return null;
 }
 
-function sweepReason({ policy, strokes }: Brief, targets: readonly Target[]): Reason | null {
+function sweepReason({ policy, strokes, rhythm }: Brief, targets: readonly Target[]): Reason | null {
   const sweeps = targets.filter(({ kind, min }) => kind === 'sweep' && min > 0);
   if (sweeps.length === 0 || policy === 'oneSlant' || strokes) return null;
-  if (policy === 'alternateByNote') return { code: 'noSweeps', overSkip: false };
+  // By pulse a stroke comes twice only where the rhythm leaves a slot out.
+  if (policy === 'alternateByNote' || (policy === 'alternateByPulse' && !rhythm))
+    return { code: 'noSweeps', overSkip: false };
+  if (policy === 'alternateByPulse') return null;
   const isOver = ({ skipped, strings }: Target) =>
     (skipped ?? 0) > 0 || (strings !== null && strings[0] - strings[1] > 1);
   return sweeps.some(isOver) ? { code: 'noSweeps', overSkip: true } : null;
@@ -95,6 +101,9 @@ export function reasonFor(brief: Brief, wishes: readonly Wish[]): Reason | null 
   const targets = wishes.flatMap((wish) => (wish.kind === 'target' ? [brief.targets[wish.at]!] : []));
   const sweeps = sweepReason(brief, targets);
   if (sweeps) return sweeps;
+  const { notes: each } = rhythmOf(brief);
+  const isUneven = brief.loop && brief.notes % each !== 0;
+  if (isUneven && wishes.some(({ kind }) => kind === 'rhythm')) return { code: 'rhythmRound', each };
   const asked = sum(apart(targets));
   const turns = wishes.some(({ kind }) => kind === 'turns') ? turnsReason(brief) : null;
   return (
@@ -124,6 +133,12 @@ export function reasonText(reason: Reason, brief: Brief): string {
       return `${counted(brief.notes, 'note')}${brief.loop ? ' going round' : ''} can turn ${counted(reason.most, 'time')} at most.`;
     case 'oddTurns':
       return `Going round, a line turns up as often as down: ${reason.asked} in all cannot be.`;
+    case 'rhythmRound': {
+      const { each } = reason;
+      const less = brief.notes - (brief.notes % each);
+      const even = less > 0 ? `${less} or ${less + each}` : String(each);
+      return `Going round, the rhythm of ${counted(each, 'note')} comes out even with ${even} notes, not with ${brief.notes}.`;
+    }
     case 'steps':
       return `That is ${counted(reason.asked, 'change')}, and ${room(reason)}.`;
   }

@@ -21,6 +21,7 @@ const FINGER_CHANGES: readonly (readonly FingerChange[])[] = [
   [],
   [[1, 3]],
   [[1, 3, 'floorward']],
+  [[1, 3, null, 2]],
   [
     [3, 1],
     [3, 1],
@@ -79,6 +80,7 @@ export const anyBrief = (
           { min: 1, max: 1 },
           { min: 0, max: 2 },
         ),
+        rhythm: fc.constantFrom('', '', '', '', '', 'ps', 'pps.', 'p-p'),
         mayRepeat: fc.boolean(),
         startsOn: fc.constantFrom(null, null, 'B'),
         endsOn: fc.constantFrom(null, null, 'E'),
@@ -120,6 +122,14 @@ function strokeRows(brief: Brief, strings: readonly number[]): Stroke[][] {
     const letters = Array.from({ length: count }, (_, at) => brief.strokes![at % brief.strokes!.length]);
     return [letters.map((letter) => (letter === 'd' ? 'down' : 'up'))];
   }
+  if (brief.policy === 'alternateByPulse') {
+    // Down, up from slot to slot, silent ones too: by the slots of the picked notes, and of the first one again.
+    const slots = Array.from({ length: brief.notes + 1 }, (_, note) => signed(brief, note));
+    const row = slots
+      .filter(({ sign }, note) => sign === 'p' && (note < brief.notes || brief.loop))
+      .map(({ slot }) => (slot % 2 === 0 ? brief.start : otherWay(brief.start)));
+    return [row];
+  }
   let rows: Stroke[][] = [[brief.start]];
   for (let at = 1; at < strings.length + (brief.loop ? 1 : 0); at++) {
     const floorward = strings[at - 1]! - strings[at % strings.length]!;
@@ -137,27 +147,42 @@ function strokeRows(brief: Brief, strings: readonly number[]): Stroke[][] {
   return rows;
 }
 
+/** The sign under which a note stands, and the slot, counted along the signs one by one. */
+function signed({ rhythm = '' }: Brief, note: number): { readonly sign: string; readonly slot: number } {
+  if (rhythm === '') return { sign: 'p', slot: note };
+  for (let [slot, seen] = [0, 0]; ; slot++) {
+    const sign = rhythm[slot % rhythm.length]!;
+    if (sign !== 'p' && sign !== 's') continue;
+    if (seen++ === note) return { sign, slot };
+  }
+}
+
 /** What a line costs, said plainly; null where the brief or the hand forbids it. */
 function plainCost(brief: Brief, line: readonly Place[]): number | null {
   const steps = brief.loop ? [...line, line[0]!] : line;
   const mmOf = (fret: number) => 648 * (1 - 2 ** (-(fret + brief.capo) / 12));
-  if (brief.changesOn && brief.loop && line.length % brief.subdivision !== 0) return null;
+  // A round is whole beats long where strings change by them, and whole times through its rhythm.
+  if (brief.changesOn && brief.loop && signed(brief, line.length).slot % brief.subdivision !== 0) return null;
+  if (brief.loop && brief.rhythm && signed(brief, line.length).slot % brief.rhythm.length !== 0) return null;
   let cost = 0;
   for (const [at, b] of steps.entries()) {
     if (at < line.length && brief.likeness?.places[at])
       cost += b.string === 3 && b.fret === 7 ? WEIGHTS.likeness : 0;
     // The triad of B dorian: B, D, F#.
-    if (at < line.length && at % brief.subdivision === 0 && brief.tones.kind === 'scale')
+    const { sign, slot } = signed(brief, at);
+    if (at < line.length && slot % brief.subdivision === 0 && brief.tones.kind === 'scale')
       cost += [11, 2, 6].includes(b.pitch % 12) ? 0 : WEIGHTS.offTriad;
     const a = steps[at - 1];
     if (!a) continue;
+    if (sign === 's' && (a.string !== b.string || a.fret === b.fret || a.finger === b.finger)) return null;
+    if (sign === 's' && a.position !== b.position) return null;
     const leap = Math.abs(a.pitch - b.pitch);
     if ((leap === 0 && !brief.mayRepeat) || leap > (brief.largestLeap ?? 99)) return null;
     // Seven semitones are a fifth; each more costs two more.
     cost += leap > 7 ? 3 + 2 * (leap - 7) : WEIGHTS.leap[leap]!;
     const over = Math.abs(a.string - b.string) - 1;
     if (over > 0 && brief.noSkips) return null;
-    const isOnBeat = at % brief.subdivision === 0;
+    const isOnBeat = slot % brief.subdivision === 0;
     if (brief.changesOn && over >= 0 && isOnBeat !== (brief.changesOn === 'the beat')) return null;
     const isAsked = brief.targets.some(
       ({ max, skipped, strings }) =>
@@ -204,9 +229,12 @@ function plainCost(brief: Brief, line: readonly Place[]): number | null {
   return cost;
 }
 
+const pickedOf = (brief: Brief, line: readonly Place[]) =>
+  line.filter((_, note) => signed(brief, note).sign === 'p');
+
 /** `isFree`: one slant may go against the grain and sweep over a skip. */
 function grants(brief: Brief, line: readonly Place[], row: readonly Stroke[], isFree: boolean): boolean {
-  const strings = line.map(({ string }) => string);
+  const strings = pickedOf(brief, line).map(({ string }) => string);
   const passes = brief.loop && row.at(-1) !== row[0] ? 2 : 1;
   // In a round economy and sweep come home in one pass, unless no neighbour string is entered: then they alternate throughout.
   const entersNeighbour = strings.some(
@@ -214,10 +242,10 @@ function grants(brief: Brief, line: readonly Place[], row: readonly Stroke[], is
   );
   if (
     passes === 2 &&
-    (brief.policy === 'oneSlant' || (brief.policy !== 'alternateByNote' && entersNeighbour))
+    (brief.policy === 'oneSlant' || (!brief.policy.startsWith('alternate') && entersNeighbour))
   )
     return false;
-  const once = row.slice(0, line.length);
+  const once = row.slice(0, strings.length);
   const strokes = passes === 2 ? [...once, ...once.map(otherWay)] : once;
   const slant = brief.slant ?? (brief.policy === 'oneSlant' && !brief.strokes ? 'downward' : null);
   const picks = strokes.map((stroke, at) => ({ string: strings[at % strings.length]!, stroke }));
@@ -233,20 +261,23 @@ function grants(brief: Brief, line: readonly Place[], row: readonly Stroke[], is
     )
   )
     return false;
-  const steps = changes
-    .filter(({ from }) => from < line.length)
-    .map(({ from }) => [line[from]!, line[(from + 1) % line.length]!] as const);
+  const steps = line
+    .slice(0, brief.loop ? line.length : -1)
+    .map((place, at) => [place, line[(at + 1) % line.length]!] as const);
   return (
     brief.targets.every((target) => within(target, recount(target, strings, strokes, passes, brief.loop))) &&
-    brief.fingerChanges.every(([from, to, way], _, all) => {
+    brief.fingerChanges.every(([from, to, way = null, string], _, all) => {
       // As often as it stands there.
-      const asked = all.filter((one) => one[0] === from && one[1] === to && one[2] === way).length;
+      const asked = all.filter(
+        (one) => one[0] === from && one[1] === to && (one[2] ?? null) === way && one[3] === string,
+      ).length;
       const had = steps.filter(
         ([a, b]) =>
           a.finger === from &&
           b.finger === to &&
           a.string !== b.string &&
-          (way === undefined || a.string > b.string === (way === 'floorward')),
+          (string === undefined || b.string === string) &&
+          (way === null || a.string > b.string === (way === 'floorward')),
       );
       return had.length >= asked;
     }) &&
@@ -267,7 +298,7 @@ function bestOf(brief: Brief, isFree: boolean): number | null {
     if (line.length === brief.notes) {
       const cost = plainCost(brief, line);
       if (cost === null || (best !== null && cost >= best)) return;
-      const strings = line.map(({ string }) => string);
+      const strings = pickedOf(brief, line).map(({ string }) => string);
       if (strokeRows(brief, strings).some((row) => grants(brief, line, row, isFree))) best = cost;
       return;
     }

@@ -81,6 +81,7 @@ const brief: Brief = {
   endsOn: 'F#',
   largestLeap: 7,
   turns: { min: 2, max: 3 },
+  rhythm: 'ps.',
 };
 const WISHES: readonly (readonly [Wish, string, string])[] = [
   [{ kind: 'target', at: 0 }, 'at least 1 outside change', 'Ask for at least 1 outside change'],
@@ -95,6 +96,7 @@ const WISHES: readonly (readonly [Wish, string, string])[] = [
   [{ kind: 'endsOn' }, 'the last note F#', 'Leave the last note open'],
   [{ kind: 'largestLeap' }, 'no leap over 7 semitones', 'Allow leaps up to 7 semitones'],
   [{ kind: 'noRepeats' }, 'no note twice in a row', 'Allow a note twice in a row'],
+  [{ kind: 'rhythm' }, 'the rhythm picked, slurred to, rest', 'Pick a note on every slot'],
   [{ kind: 'turns' }, '2 to 3 turns of direction', 'Ask for 2 to 3 turns of direction'],
   [{ kind: 'loop' }, 'that it goes round', 'Play it once instead of round'],
 ];
@@ -119,6 +121,10 @@ describe('a wish', () => {
       '2 changes from finger 1 to finger 3, floorward',
     );
     expect(briefText(often, DEFAULT_SCHOOLS)).toContain('floorward; a change from finger 4 to finger 1');
+    const onString: Brief = { ...brief, fingerChanges: [[2, 1, null, 4]] };
+    expect(wishText({ kind: 'fingerChange', at: 0 }, onString, DEFAULT_SCHOOLS)).toBe(
+      'a change from finger 2 to finger 1, to string 4',
+    );
     expect(withFingerWish(often, 0, [2, 3], 1)).toEqual([
       [2, 3],
       [4, 1],
@@ -181,6 +187,7 @@ describe('the sentence of a brief', () => {
     [{ noSkips: true }, 'no skips'],
     [{ changesOn: 'the beat' }, 'strings change on the beat only'],
     [{ changesOn: 'off the beat' }, 'strings change off the beat only'],
+    [{ rhythm: 'p-' }, 'picked, held on, over and over'],
     [{ turns: { min: 1, max: null } }, 'at least 1 turn of direction'],
     [{ turns: { min: 0, max: 2 } }, 'at most 2 turns of direction'],
     [{ subdivision: 3 }, '3 a beat'],
@@ -219,6 +226,8 @@ describe('the sentence of a brief', () => {
     expect(briefName({ ...plain, notes: 8, tones: { kind: 'scale', tonic: 'A', name: 'minor' } })).toBe(
       '8 notes, A minor',
     );
-    expect(briefName({ ...brief, tones: { kind: 'chromatic' } })).toBe('Outside, 13 notes, chromatic');
+    expect(briefName({ ...brief, rhythm: '', tones: { kind: 'chromatic' } })).toBe(
+      'Outside, 13 notes, chromatic',
+    );
   });
 });

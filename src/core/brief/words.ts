@@ -11,6 +11,7 @@ import { fingerWishes, landed, policyOf, slantOfBrief, type FingerWish, type Wis
 import { type Brief, type Contour, type Target } from '../model/brief';
 import type { Advice } from './conflict';
 import { goalFrom } from './draft';
+import { RHYTHM_SIGNS } from './rhythm';
 import type { Outcome } from './search';
 import { tonesText } from './tonesText';
 
@@ -33,6 +34,10 @@ export function targetText(target: Target): string {
   return `${countsText(target)} ${where.replace('string changes', said)}`;
 }
 
+/** "picked, slurred to, rest". */
+export const rhythmText = (rhythm: string): string =>
+  [...rhythm].map((sign) => RHYTHM_SIGNS[sign as keyof typeof RHYTHM_SIGNS]).join(', ');
+
 /** "at least 3 turns of direction". */
 function turnsText(wish: NonNullable<Brief['turns']>): string {
   const isOne = wish.max === null ? wish.min === 1 : wish.max === 1;
@@ -40,9 +45,10 @@ function turnsText(wish: NonNullable<Brief['turns']>): string {
 }
 
 /** "2 changes from finger 1 to finger 4, floorward". */
-function fingerWishText({ change: [from, to, direction], times }: FingerWish): string {
+function fingerWishText({ change: [from, to, direction, string], times }: FingerWish): string {
   const some = times === 1 ? 'a change' : `${times} changes`;
-  return `${some} from finger ${from} to finger ${to}${direction ? `, ${direction}` : ''}`;
+  const where = [direction ?? '', string === undefined ? '' : `to string ${string}`];
+  return [`${some} from finger ${from} to finger ${to}`, ...where].filter((part) => part !== '').join(', ');
 }
 
 /** What a wish asks for, in a few words. */
@@ -73,6 +79,8 @@ export function wishText(wish: Wish, brief: Brief, schools: Schools): string {
       return CHANGES_ON_WORDS[brief.changesOn!];
     case 'turns':
       return turnsText(brief.turns!);
+    case 'rhythm':
+      return `the rhythm ${rhythmText(brief.rhythm!)}`;
     case 'loop':
       return 'that it goes round';
   }
@@ -117,6 +125,8 @@ function changeText({ wish, brief }: Advice, schools: Schools): string {
       return 'Allow skips';
     case 'changesOn':
       return 'Let strings change anywhere in the beat';
+    case 'rhythm':
+      return 'Pick a note on every slot';
     case 'turns':
       return brief.turns ? `Ask for ${turnsText(brief.turns)}` : 'Let the line turn as often as it likes';
     case 'loop':
@@ -173,8 +183,8 @@ function lengthText(brief: Brief): string {
 /** What a brief asks for, said in one sentence: every wish of it, also those that stand folded away. */
 export function briefText(brief: Brief, schools: Schools): string {
   const { strings, frets, targets, loop, policy, start, subdivision, strokes = '' } = brief;
-  const { contour, largestLeap, startsOn, endsOn, mayRepeat, noSkips, likeness, returns, changesOn, turns } =
-    brief;
+  const { contour, largestLeap, startsOn, endsOn, mayRepeat, noSkips, likeness, returns } = brief;
+  const { changesOn, turns, rhythm } = brief;
   const slant = slantOfBrief(brief);
   const what = [
     lengthText(brief),
@@ -198,6 +208,7 @@ export function briefText(brief: Brief, schools: Schools): string {
     ...fingerWishes(brief).map(fingerWishText),
     CONTOUR_WORDS[contour],
     turns ? turnsText(turns) : '',
+    rhythm ? `${rhythmText(rhythm)}, over and over` : '',
     largestLeap === null ? '' : `no leap over ${counted(largestLeap, 'semitone')}`,
     startsOn === null ? '' : `the first note ${startsOn}`,
     endsOn === null ? '' : `the last note ${endsOn}`,

@@ -4,7 +4,13 @@ import type { Tuning } from '../instrument/instrument';
 import type { Finger, Stroke } from '../passage/passage';
 
 /** The policies that a search can hold to note by note. */
-export const BRIEF_POLICIES = ['alternateByNote', 'economy', 'sweep', 'oneSlant'] as const;
+export const BRIEF_POLICIES = [
+  'alternateByNote',
+  'alternateByPulse',
+  'economy',
+  'sweep',
+  'oneSlant',
+] as const;
 export type BriefPolicy = (typeof BRIEF_POLICIES)[number];
 
 /** Notes that may be used. */
@@ -25,8 +31,8 @@ export interface Target {
   readonly max: number | null;
 }
 
-/** A change from one finger to another on a change of string, perhaps one way over the strings only. */
-export type FingerChange = readonly [Finger, Finger, Direction?];
+/** A change from one finger to another on a change of string, perhaps one way over the strings only, perhaps to one string only. */
+export type FingerChange = readonly [from: Finger, to: Finger, way?: Direction | null, string?: number];
 
 /** Where the line goes by and large. */
 export const CONTOURS = ['free', 'rising', 'falling', 'arch', 'sequence'] as const;
@@ -37,6 +43,9 @@ export const CHANGES_ON = ['the beat', 'off the beat'] as const;
 
 /** No stroke pattern of a brief is longer: each of its strokes doubles the places of the search. */
 export const MAX_PATTERN = 8;
+
+/** No rhythm of a brief has more slots. */
+export const MAX_RHYTHM = 16;
 
 /** Notes of a figure that may be wished to return. */
 export const FIGURE_SIZES = [3, 4, 6] as const;
@@ -70,6 +79,11 @@ export interface Brief {
   readonly noSkips?: true;
   /** The string is changed with notes on the beat only, or with none of them; absent or null: wherever it comes. */
   readonly changesOn?: (typeof CHANGES_ON)[number] | null;
+  /**
+   * Slot by slot, over and over, from a picked note on: `p` picked, `s` slurred to, `-` held on, `.` a rest; absent or empty: a note is picked
+   * on every slot.
+   */
+  readonly rhythm?: string;
   /** How often the line turns its direction, up or down; a pitch that stays is no turn, and a round is counted on over its seam. */
   readonly turns?: { readonly min: number; readonly max: number | null } | null;
   /** The first so many notes should come again, moved by steps of the tones: such lines stand first. */

@@ -9,6 +9,7 @@ import {
   CONTOURS,
   FIGURE_SIZES,
   MAX_PATTERN,
+  MAX_RHYTHM,
 } from '../../model/brief';
 import { CHORDS, SCALES, TONICS } from '../../compose/names';
 import { MAX_CAPO, MAX_FRET, MAX_STRINGS, MIN_STRINGS } from '../../instrument/instrument';
@@ -64,7 +65,14 @@ export const briefSchema = Joi.object({
   loop: Joi.boolean().required(),
   targets: Joi.array().items(target).max(40).required(),
   fingerChanges: Joi.array()
-    .items(Joi.array().ordered(finger.required(), finger.required(), one('floorward', 'ceilingward')))
+    .items(
+      Joi.array().ordered(
+        finger.required(),
+        finger.required(),
+        one('floorward', 'ceilingward').allow(null),
+        string,
+      ),
+    )
     .max(MAX_FINGER_CHANGES)
     .required(),
   contour: one(...CONTOURS).required(),
@@ -79,6 +87,10 @@ export const briefSchema = Joi.object({
     .pattern(/^[du]*$/)
     .max(MAX_PATTERN),
   returns: Joi.number().valid(...FIGURE_SIZES, null),
+  rhythm: Joi.string()
+    .allow('')
+    .pattern(/^p(?!.*\.[-s])[ps.-]*$/)
+    .max(MAX_RHYTHM),
   turns: orNull(
     Joi.object({
       min: whole(0, MAX_BRIEF_NOTES),

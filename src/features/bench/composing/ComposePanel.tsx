@@ -224,7 +224,7 @@ export function ComposePanel({ exerciseId, exercise, setup, edit, onTry, onGo }:
         </section>
       </Columns>
       <details>
-        <summary>More wishes: strings, frets, strokes, slant, fingers, the way the line goes</summary>
+        <summary>More wishes: strings, frets, rhythm, strokes, slant, fingers, the way the line goes</summary>
         <WishFields brief={brief} set={set} places={places} />
       </details>
       <p className="brief">{briefText(brief, view)}</p>

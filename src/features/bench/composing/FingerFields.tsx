@@ -11,6 +11,7 @@ type Change = Brief['fingerChanges'][number];
 type Way = NonNullable<Change[2]> | 'either';
 
 const FINGERS = [1, 2, 3, 4].map((finger) => ({ id: String(finger), name: `finger ${finger}` }));
+const ANY = 'any';
 const WAYS: readonly { readonly id: Way; readonly name: string }[] = [
   { id: 'either', name: 'either way' },
   { id: 'floorward', name: 'floorward' },
@@ -31,11 +32,14 @@ export function FingerFields({ brief, set }: FingerFieldsProps) {
   return (
     <div role="group" aria-label="Finger changes wanted">
       {wishes.map(({ change, times }, at) => {
-        const [from, to, way] = change;
-        const turned = (parts: { from?: number; to?: number; way?: Way }): Change => {
+        const [from, to, way, string] = change;
+        const turned = (parts: { from?: number; to?: number; way?: Way; string?: string }): Change => {
           const fingers = [(parts.from ?? from) as Finger, (parts.to ?? to) as Finger] as const;
           const going = parts.way ?? way ?? 'either';
-          return going === 'either' ? fingers : [...fingers, going];
+          const onto = parts.string ?? String(string ?? ANY);
+          const isEither = going === 'either';
+          if (onto !== ANY) return [...fingers, isEither ? null : going, Number(onto)];
+          return isEither ? fingers : [...fingers, going];
         };
         return (
           <FieldRow key={at}>
@@ -67,6 +71,16 @@ export function FingerFields({ brief, set }: FingerFieldsProps) {
               value={way ?? 'either'}
               options={WAYS}
               onChange={(id) => keep(at, turned({ way: id }), times)}
+            />
+            <Select
+              label="to string"
+              hideLabel={at > 0}
+              value={String(string ?? ANY)}
+              options={[
+                { id: ANY, name: 'any' },
+                ...brief.tuning.map((_, index) => ({ id: String(index + 1), name: String(index + 1) })),
+              ]}
+              onChange={(id) => keep(at, turned({ string: id }), times)}
             />
             <Button
               look="quiet"

@@ -4,10 +4,12 @@ import styled from 'styled-components';
 import {
   type BriefPart,
   CHANGES_ON,
+  cleanRhythm,
   CONTOURS,
   FIGURE_SIZES,
   MAX_BRIEF_NOTES,
   MAX_PATTERN,
+  MAX_RHYTHM,
   slantOfBrief,
   type Brief,
 } from '@/core/brief';
@@ -94,6 +96,7 @@ export const NoteFields = memo(function NoteFields({ brief, set }: BriefFieldsPr
 
 const POLICIES = [
   { id: 'alternateByNote', name: 'alternate picking' },
+  { id: 'alternateByPulse', name: 'by pulse' },
   { id: 'economy', name: 'economy picking' },
   { id: 'sweep', name: 'sweep picking' },
   { id: 'oneSlant', name: 'one slant' },
@@ -119,6 +122,11 @@ const Fields = styled.div`
 
 const Pattern = styled.div`
   width: 7rem;
+`;
+
+const Rhythm = styled.div`
+  width: 20rem;
+  max-width: 100%;
 `;
 
 /** The wishes that are seldom changed. */
@@ -157,6 +165,15 @@ export const WishFields = memo(function WishFields({
           max={8}
           onChange={(subdivision) => subdivision !== null && set({ subdivision })}
         />
+        <Rhythm>
+          <TextField
+            label="Rhythm (p picked, s slurred to, - held on, . rest)"
+            value={brief.rhythm ?? ''}
+            placeholder="every slot picked"
+            maxLength={2 * MAX_RHYTHM}
+            onChange={(text) => set({ rhythm: cleanRhythm(text).slice(0, MAX_RHYTHM) })}
+          />
+        </Rhythm>
         <Switch isOn={brief.loop} onChange={(loop) => set({ loop })}>
           it goes round
         </Switch>
