@@ -77,6 +77,8 @@ test('composes in a rhythm: every second note is slurred to, and so it is taken'
   await openLibrary(page);
   await page.getByRole('link', { name: 'Heron between two reeds' }).click();
   await page.getByRole('tab', { name: /^Compose/ }).click();
+  // Strings change where a note is picked: six changes ask for seven of them.
+  await page.getByRole('textbox', { name: 'How many notes' }).fill('14');
   await page.getByText(/^More wishes/).click();
   await page.getByRole('textbox', { name: /^Rhythm/ }).fill('p s');
   await page.getByRole('textbox', { name: 'Turns of direction, at least' }).fill('4');

@@ -47,12 +47,16 @@ describe('a reason', () => {
   });
 
   it('counts the way back, and names what there is not', () => {
+    const both = [target({ kind: 'inside', min: 5 }), target({ kind: 'outside', min: 5 })];
     const moves = target({ strings: [2, 1], direction: 'ceilingward', min: 6, max: 6 });
     expect(said({ targets: [moves], loop: false })).toBe(
       '6 moves from 1 to 2 need 5 back: that is 11 steps, and 8 notes have 7 steps.',
     );
     expect(said({ targets: [{ ...moves, direction: 'floorward' }], loop: true })).toBe(
       '6 moves from 2 to 1 need 6 back: that is 12 steps, and 8 notes going round have 8 steps.',
+    );
+    expect(said({ targets: both, loop: false, rhythm: 'ps' })).toBe(
+      'That is 10 changes, and 8 notes, 4 of them picked, have 3 steps.',
     );
     expect(said({ targets: [], turns: { min: 7, max: null } })).toBe('8 notes can turn 6 times at most.');
     expect(said({ targets: [], turns: { min: 6, max: null } })).toBeNull();
@@ -62,7 +66,6 @@ describe('a reason', () => {
     expect(said({ targets: [], turns: { min: 3, max: 3 }, loop: true })).toBe(
       'Going round, a line turns up as often as down: 3 in all cannot be.',
     );
-    const both = [target({ kind: 'inside', min: 5 }), target({ kind: 'outside', min: 5 })];
     expect(said({ targets: both, loop: true })).toBe(
       'That is 10 changes, and 8 notes going round have 8 steps.',
     );

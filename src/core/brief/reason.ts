@@ -3,7 +3,7 @@ import type { Brief, Target } from '../model/brief';
 import { counted } from '../picking/counting';
 import { pitchClassOf } from '../compose/tones';
 import { pitchClasses, type Wish } from './brief';
-import { rhythmOf } from './rhythm';
+import { pickedNotes, rhythmOf } from './rhythm';
 import { tonesText } from './tonesText';
 
 /** A reason that holds whatever the line is. */
@@ -29,7 +29,8 @@ export type Reason =
   /** More changes than there are steps. */
   | { readonly code: 'steps'; readonly asked: number; readonly steps: number };
 
-const stepsOf = ({ notes, loop }: Brief) => (loop ? notes : notes - 1);
+/** Steps on which the string may change: what is slurred to stays on it. */
+const stepsOf = (brief: Brief) => pickedNotes(brief) - (brief.loop ? 0 : 1);
 
 /** Whether no change counts toward both. */
 function areApart(a: Target, b: Target): boolean {
@@ -115,8 +116,10 @@ export function reasonFor(brief: Brief, wishes: readonly Wish[]): Reason | null 
 
 /** A reason in a sentence. */
 export function reasonText(reason: Reason, brief: Brief): string {
+  const picked = pickedNotes(brief);
+  const notes = `${counted(brief.notes, 'note')}${picked < brief.notes ? `, ${picked} of them picked,` : ''}`;
   const room = ({ steps }: { readonly steps: number }) =>
-    `${counted(brief.notes, 'note')}${brief.loop ? ' going round' : ''} have ${counted(steps, 'step')}`;
+    `${notes}${brief.loop ? ' going round' : ''} have ${counted(steps, 'step')}`;
   switch (reason.code) {
     case 'notInTones':
       return `${reason.name} is no note of ${tonesText(brief)}.`;
