@@ -31,7 +31,7 @@ export const turns = (came: number, way: number): boolean =>
 
 /** What going on some way costs after having come some way. */
 export function turnCost(came: number, way: number): number {
-  if (!turns(came, way)) return 0;
+  if (came === 0 || way === 0 || directionOf(came) === directionOf(way)) return 0;
   const isInPlace = sizeOf(came) > 0 && sizeOf(came) === sizeOf(way);
   return WEIGHTS.turn + (isInPlace ? WEIGHTS.inPlace : 0);
 }
@@ -87,7 +87,7 @@ export class LeastByWay {
 
   /** Looks up the least of all values with what turning to or from `way` costs. */
   look(way: number): void {
-    const { first, firstValue } = this;
+    const { first, firstValue, second, secondValue } = this;
     this.least = firstValue[0]!;
     this.at = first[0]!;
     if (way === 0) {
@@ -96,27 +96,24 @@ export class LeastByWay {
       return;
     }
     const direction = directionOf(way);
+    const other = 3 - direction;
     this.offer(first[direction]!, firstValue[direction]!);
-    this.offerTurned(way);
+    this.offer(first[other]!, firstValue[other]! + turnCost(first[other]!, way) + this.price);
+    if (second[other]! >= 0)
+      this.offer(second[other]!, secondValue[other]! + turnCost(second[other]!, way) + this.price);
   }
 
   /** The same of those alone that do not turn, or of those alone that do; `way` is none that stays. */
   lookOnly(way: number, turning: boolean): void {
-    const { first, firstValue } = this;
-    if (turning) {
-      [this.least, this.at] = [Infinity, NONE];
-      return this.offerTurned(way);
-    }
-    const direction = directionOf(way);
-    [this.least, this.at] = [firstValue[0]!, first[0]!];
-    this.offer(first[direction]!, firstValue[direction]!);
-  }
-
-  private offerTurned(way: number): void {
     const { first, firstValue, second, secondValue } = this;
-    const other = 3 - directionOf(way);
-    const turned = (from: number) => turnCost(from, way) + this.price;
-    if (first[other]! >= 0) this.offer(first[other]!, firstValue[other]! + turned(first[other]!));
-    if (second[other]! >= 0) this.offer(second[other]!, secondValue[other]! + turned(second[other]!));
+    const direction = directionOf(way);
+    [this.least, this.at] = turning ? [Infinity, NONE] : [firstValue[0]!, first[0]!];
+    if (!turning) return this.offer(first[direction]!, firstValue[direction]!);
+    const other = 3 - direction;
+    for (const [from, value] of [
+      [first[other]!, firstValue[other]!],
+      [second[other]!, secondValue[other]!],
+    ] as const)
+      if (from >= 0) this.offer(from, value + turnCost(from, way) + this.price);
   }
 }
