@@ -20,7 +20,7 @@ export default defineConfig({
   // A second try on a loaded machine; what needed it is reported as flaky.
   retries: process.env.CI ? 1 : 0,
   // Wide enough for a machine that stands still for a while: what is there is found at once all the same.
-  timeout: 120_000,
+  timeout: 240_000,
   expect: { timeout: 25_000 },
   reporter: [['line'], ['json', { outputFile: 'test-results/browser.json' }]],
   outputDir: 'test-results/browser',

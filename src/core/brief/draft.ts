@@ -10,6 +10,7 @@ import {
   type Tones,
   type Target,
 } from '../model/brief';
+import { pickedNotes } from './rhythm';
 
 /** Where an exercise without notes begins: a key, a window and a length of our own choosing. */
 const FIRST_TONES: Tones = { kind: 'scale', tonic: 'B', name: 'dorian' };
@@ -129,11 +130,12 @@ export function withTyped(exercise: Exercise, part: BriefPart): Exercise {
 export type BriefPart = { readonly [Name in keyof Brief]?: Brief[Name] | undefined };
 
 /** Changes that ask for as many inside as outside on each pair of neighbours among its strings, as many as its notes have room for. */
-export function equalOnPairs({ strings, notes }: Brief): Target[] {
+export function equalOnPairs(brief: Brief): Target[] {
+  const { strings } = brief;
   const row = [...strings].sort((a, b) => b - a);
   const pairs = row.slice(1).map((thinner, at) => [row[at]!, thinner] as const);
-  // Of each kind; half of the notes stay on their string.
-  const each = Math.max(1, Math.floor(notes / (NOTES_A_CHANGE * pairs.length)));
+  // Of each kind; half of the notes that are picked stay on their string.
+  const each = Math.max(1, Math.floor(pickedNotes(brief) / (NOTES_A_CHANGE * pairs.length)));
   return pairs.flatMap((pair) =>
     (['inside', 'outside'] as const).map((kind): Target => ({
       ...{ kind, strings: pair, direction: null, skipped: null, min: each, max: each },

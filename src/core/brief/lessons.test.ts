@@ -136,6 +136,10 @@ describe('a line for a lesson', () => {
         expansions: 0,
       });
       expect([strings, candidates.length]).toEqual([strings, 1]);
+      // Of notes half of which are slurred to, half as many.
+      const slurred: Brief = { ...brief, rhythm: 'ps' };
+      const some = { ...slurred, targets: equalOnPairs(slurred) };
+      expect(composeToBrief(some, DEFAULT_SETUP, { wanted: 1, expansions: 0 }).candidates).toHaveLength(1);
     }
   });
 });
