@@ -4,7 +4,7 @@ import { appendFileSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import { CHROMIUM } from './tools.mjs';
+import { CHROMIUM_HEADLESS } from './tools.mjs';
 
 const FLAGS = [
   '--headless',
@@ -21,7 +21,7 @@ const FLAGS = [
 
 /** Starts Chromium on a profile and connects to it. */
 async function startBrowser(profile) {
-  const child = spawn(CHROMIUM, [...FLAGS, `--user-data-dir=${profile}`, 'about:blank'], {
+  const child = spawn(CHROMIUM_HEADLESS, [...FLAGS, `--user-data-dir=${profile}`, 'about:blank'], {
     detached: true,
     stdio: ['ignore', 'ignore', 'pipe'],
   });
