@@ -1,4 +1,5 @@
 /** Why a recipe gives nothing. */
+import { counted } from '../picking/counting';
 
 export type FaultCode =
   | 'noStrings'
@@ -49,7 +50,7 @@ export function composeFaultText({ code, figure }: Fault, limitMm: number): stri
     case 'order':
       return 'The order names a note or a string that the figure does not have.';
     case 'tooShort':
-      return `There are only ${figure} notes: too few for a group of this size.`;
+      return `There ${figure === 1 ? 'is' : 'are'} only ${counted(figure, 'note')}: too few for a group of this size.`;
     case 'tooLong':
       return `It would be ${figure} notes long; an exercise that is worked out has 2,000 at most.`;
     case 'octaves':

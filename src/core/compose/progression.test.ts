@@ -7,7 +7,9 @@ import type { Recipe, Source } from '../model/recipe';
 import { arpeggioShapes, chordShapes } from './chordShapes';
 import { compose } from './compose';
 import { firstRecipe } from './recipe';
+import { composeFaultText } from './faults';
 import { chordNamed } from './tones';
+import { recipeText } from './words';
 
 const THOROUGH = Number(process.env.THOROUGH ?? 1);
 type Progression = Extract<Source, { kind: 'progression' }>;
@@ -109,6 +111,17 @@ function leastMm(chords: readonly (readonly Shape[])[], fret: number, closes: bo
 }
 
 describe('a progression', () => {
+  it('is said in words, also of one note on each chord', () => {
+    const said = (notesEach: number) => recipeText(progression({ chords: ['Am7'], notesEach }));
+    expect(said(1)).toContain(', 1 note on each');
+    expect(said(8)).toContain(', 8 notes on each');
+    expect(said(0)).not.toContain('on each');
+    expect(composeFaultText({ code: 'tooShort', figure: 1 }, 70)).toContain('There is only 1 note: too few');
+    expect(composeFaultText({ code: 'tooShort', figure: 3 }, 70)).toContain(
+      'There are only 3 notes: too few',
+    );
+  });
+
   it('moves the hand no further than the best of all choices of shapes', () => {
     const sets = fc.record({
       chords: fc.array(fc.constantFrom('Am7', 'D7', 'Gmaj7', 'C', 'F#m7b5', 'Bm'), {

@@ -60,7 +60,7 @@ function sourceText({ source }: Recipe): string {
     case 'chord':
       return `${source.tonic} ${chordName(source.chord)} ${source.kind} from fret ${source.fret}${source.kind === 'chord' && source.held === false ? ', let go string by string' : ''}`;
     case 'progression':
-      return `${source.chords.join(' ')} ${PROGRESSION_WORDS[source.as]} near fret ${source.fret}, shapes near each other${source.notesEach > 0 ? `, ${source.notesEach} notes on each` : ''}`;
+      return `${source.chords.join(' ')} ${PROGRESSION_WORDS[source.as]} near fret ${source.fret}, shapes near each other${source.notesEach > 0 ? `, ${counted(source.notesEach, 'note')} on each` : ''}`;
     case 'cell':
       return source.notes.length === 0
         ? 'A cell without notes yet: mark some in the lane, or type them there'

@@ -10,6 +10,11 @@ export function counted(count: number, noun: string, plural = `${noun}s`): strin
   return `${countText(count)} ${count === 1 ? noun : plural}`;
 }
 
+/** The same of what may be thousands: "1 sweep", "12,400 sweeps". */
+export function countedMany(count: number, noun: string): string {
+  return `${count.toLocaleString('en')} ${count === 1 ? noun : `${noun}s`}`;
+}
+
 /** How often: "once", "twice", "3 times". */
 export function times(count: number): string {
   return count === 1 ? 'once' : count === 2 ? 'twice' : `${countText(count)} times`;

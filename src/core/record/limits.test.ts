@@ -79,6 +79,10 @@ describe('load', () => {
     expect(load(11, 30)).toEqual(['11 min on one exercise without a rest (limit 10)']);
     expect(load(10, 41.6)).toEqual(['42 min of picking without 5 minutes off (limit 30)']);
     expect(load(11, 31)).toHaveLength(2);
+    const short = { ...limits, breakMinutes: 1 };
+    expect(loadWarnings({ ...loadOf([], short), longestPicking: 31 }, short)).toEqual([
+      '31 min of picking without 1 minute off (limit 30)',
+    ]);
   });
 });
 

@@ -2,6 +2,7 @@
 import { parseISO } from 'date-fns/parseISO';
 import type { Limits } from '../model/limits';
 import type { Run } from '../model/run';
+import { counted } from '../picking/counting';
 
 /** Hands that lie still for so long have rested, within one exercise. */
 const REST_SECONDS = 60;
@@ -124,7 +125,7 @@ export function loadWarnings({ longestOnOne, longestPicking }: Load, limits: Lim
       : []),
     ...(longestPicking > limits.pickingMinutes
       ? [
-          `${minutes(longestPicking)} of picking without ${limits.breakMinutes} minutes off (limit ${limits.pickingMinutes})`,
+          `${minutes(longestPicking)} of picking without ${counted(limits.breakMinutes, 'minute')} off (limit ${limits.pickingMinutes})`,
         ]
       : []),
   ];

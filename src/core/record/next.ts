@@ -1,6 +1,7 @@
 /** What comes next for a player: said by the record, never more than a suggestion. */
 import { dayAfter, dayNumber, type DayRecord } from './day';
 import type { Limits } from '../model/limits';
+import { counted } from '../picking/counting';
 import type { ExerciseInBook } from './book';
 
 /** What was not touched for so long is not being worked on. */
@@ -57,7 +58,7 @@ export function restFirst(
       .map(({ day }) => day),
   );
   return long.size >= MANY_LONG_DAYS
-    ? `Rest before anything else: on ${long.size} of the last ${WEEK_DAYS} days it went on for more than ${exerciseMinutes} minutes without a minute’s rest.`
+    ? `Rest before anything else: on ${long.size} of the last ${WEEK_DAYS} days it went on for more than ${counted(exerciseMinutes, 'minute')} without a minute’s rest.`
     : null;
 }
 

@@ -54,6 +54,17 @@ describe('weeks in words', () => {
   });
 });
 
+it('of one it says one: change, sweep, minute', () => {
+  const one = (exposure: object) =>
+    [{ runs: 1, clean: 1, exposure: { ...NO_KINDS, ...exposure } }] as unknown as WeekOfPractice[];
+  expect(exposureText(one({ inside: 1 }))).toBe('100 % inside, 0 % outside, in 1 change.');
+  expect(exposureText(one({ sweep: 1 }))).toBe('No inside or outside change was played, 1 sweep.');
+  const limits = { ...DEFAULT_LIMITS, exerciseMinutes: 1, pickingMinutes: 1, breakMinutes: 1 };
+  const text = loadText({ days: [], allDays: [], limits, secondsAtClean: null });
+  expect(text).toContain('more than 1 minute of picking without 1 minute off');
+  expect(text).toContain('more than 1 minute on one exercise');
+});
+
 describe('load in words', () => {
   const day = (name: string, longestSeconds: number, stretches: DayRecord['stretches'] = []) =>
     ({ day: name, longestSeconds, stretches }) as unknown as DayRecord;

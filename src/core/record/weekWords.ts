@@ -1,6 +1,6 @@
 /** What the weeks of a record come to, in words. */
 import type { Limits } from '../model/limits';
-import { counted } from '../picking/counting';
+import { counted, countedMany } from '../picking/counting';
 import { durationText } from '../tempo/speeds';
 import type { WeekOfPractice } from './book';
 import type { DayRecord } from './day';
@@ -26,9 +26,9 @@ export function exposureText(weeks: readonly WeekOfPractice[]): string {
   const share = percent(inside, inside + outside);
   if (share === null) {
     const sweeps = sumOf(weeks, ({ exposure }) => exposure.sweep);
-    return `No inside or outside change was played, ${sweeps.toLocaleString('en')} sweeps.`;
+    return `No inside or outside change was played, ${countedMany(sweeps, 'sweep')}.`;
   }
-  return `${share} % inside, ${100 - share} % outside, in ${(inside + outside).toLocaleString('en')} changes.`;
+  return `${share} % inside, ${100 - share} % outside, in ${countedMany(inside + outside, 'change')}.`;
 }
 
 const minutesOf = (seconds: readonly number[]) => Math.round(Math.max(...seconds) / 60);
@@ -44,10 +44,10 @@ function pickingText(days: readonly DayRecord[], limits: Limits): string {
     ),
   );
   const over = longest.filter((seconds) => seconds > limits.pickingMinutes * 60);
-  const rule = `${limits.pickingMinutes} minutes of picking without ${limits.breakMinutes} minutes off`;
+  const rule = `${counted(limits.pickingMinutes, 'minute')} of picking without ${counted(limits.breakMinutes, 'minute')} off`;
   return over.length === 0
     ? `No day with more than ${rule}, all exercises together.`
-    : `On ${counted(over.length, 'day')} more than ${rule}, all exercises together, the longest ${minutesOf(over)} minutes.`;
+    : `On ${counted(over.length, 'day')} more than ${rule}, all exercises together, the longest ${counted(minutesOf(over), 'minute')}.`;
 }
 
 /** What an exercise, and all picking, asked of the hand. */
@@ -63,11 +63,11 @@ export function loadText(load: {
   const { days, allDays, limits, secondsAtClean } = load;
   const most = limits.exerciseMinutes;
   const over = days.map(({ longestSeconds }) => longestSeconds).filter((seconds) => seconds > most * 60);
-  const rule = `more than ${most} minutes on one exercise without a minute’s rest`;
+  const rule = `more than ${counted(most, 'minute')} on one exercise without a minute’s rest`;
   return [
     ...(secondsAtClean === null ? [] : [`${durationText(secondsAtClean)} at or above the clean tempo.`]),
     over.length > 0
-      ? `On ${counted(over.length, 'day')} ${rule}, the longest ${minutesOf(over)} minutes.`
+      ? `On ${counted(over.length, 'day')} ${rule}, the longest ${counted(minutesOf(over), 'minute')}.`
       : `No day with ${rule}.`,
     pickingText(allDays, limits),
   ].join(' ');

@@ -1,6 +1,7 @@
 'use client';
 import styled from 'styled-components';
 import {
+  counted,
   costsText,
   mendText,
   planOf,
@@ -122,7 +123,7 @@ export function Mendings({ exercise, plan, setup, edit, onTry, onApplied }: Mend
           </Button>
         ) : (
           <>
-            <span role="status">{found?.tried ?? 0} changes tried</span>
+            <span role="status">{counted(found?.tried ?? 0, 'change')} tried</span>
             <Button onPress={() => search.stop()}>Stop</Button>
           </>
         )}

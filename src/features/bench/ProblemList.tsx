@@ -1,6 +1,6 @@
 'use client';
 import styled from 'styled-components';
-import type { Problem } from '@/core';
+import { counted, type Problem } from '@/core';
 import { colour, MONO } from '@/ui/theme/tokens';
 
 const List = styled.ol`
@@ -27,11 +27,11 @@ const MOST_SHOWN = 50;
 
 /** What was not understood in a text, by line and column. */
 export function ProblemList({ problems, noteCount }: { problems: readonly Problem[]; noteCount: number }) {
-  if (problems.length === 0) return <p>All of the text is understood: {noteCount} notes.</p>;
+  if (problems.length === 0) return <p>All of the text is understood: {counted(noteCount, 'note')}.</p>;
   return (
     <>
       <p>
-        {noteCount} notes. Of the rest of the text{' '}
+        {counted(noteCount, 'note')}. Of the rest of the text{' '}
         {problems.length === 1 ? 'one thing' : `${problems.length} things`} to know; the text is kept as it
         is.
       </p>

@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useMemo, useState } from 'react';
-import { bpmText, planClimb, type KeptLadder } from '@/core';
+import { bpmText, counted, planClimb, type KeptLadder } from '@/core';
 import type { Climbing } from '@/core/drills';
 import { forecastOf, nextStart, progressOf, statedText, tempoOverDays } from '@/core/record';
 import { Chart } from '@/ui/charts/Chart';
@@ -109,8 +109,8 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
         height={HEIGHT}
         label={
           isSteps
-            ? `Tempo over ${steps.length} steps, from ${bpmText(steps[0]!.bpm)} to ${bpmText(steps.at(-1)!.bpm)} bpm`
-            : `Clean tempo over ${points.length} days, and the ${FEWEST}`
+            ? `Tempo over ${counted(steps.length, 'step')}, from ${bpmText(steps[0]!.bpm)} to ${bpmText(steps.at(-1)!.bpm)} bpm`
+            : `Clean tempo over ${counted(points.length, 'day')}, and the ${FEWEST}`
         }
         draw={isSteps ? drawSteps : drawTime}
       />

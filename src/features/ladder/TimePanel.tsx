@@ -1,5 +1,6 @@
 'use client';
 import {
+  counted,
   durationText,
   MAX_PLAN_WEEKS,
   MAX_SESSION_MINUTES,
@@ -43,9 +44,9 @@ function faultText(fault: PlanFault): string {
     case 'runTooLong':
       return `One run of step ${fault.step + 1} takes ${durationText(fault.minutes * 60)}: longer than a session.`;
     case 'tooManyWeeks':
-      return `It takes ${fault.weeks} weeks, more than there are.`;
+      return `It takes ${counted(fault.weeks, 'week')}, more than there are.`;
     case 'longSession':
-      return `A session goes on for ${Math.round(fault.minutes)} minutes with only short rests: spread it over the day, or rest between.`;
+      return `A session goes on for ${counted(Math.round(fault.minutes), 'minute')} with only short rests: spread it over the day, or rest between.`;
   }
 }
 
@@ -53,10 +54,10 @@ const OFFER_TEXT: Record<PlanOffer['set'], (to: number) => string> = {
   passes: (to) => (to === 1 ? '1 pass a run' : `${to} passes a run`),
   upAfter: (to) => (to === 1 ? 'up after 1 clean run' : `up after ${to} clean runs`),
   stepBpm: (to) => `steps of ${to} bpm`,
-  rises: (to) => `${to} rises`,
-  minutesASession: (to) => `${to} minutes a session`,
-  sessionsAWeek: (to) => `${to} sessions a week`,
-  weeks: (to) => `${to} weeks`,
+  rises: (to) => counted(to, 'rise'),
+  minutesASession: (to) => `${counted(to, 'minute')} a session`,
+  sessionsAWeek: (to) => `${counted(to, 'session')} a week`,
+  weeks: (to) => counted(to, 'week'),
 };
 
 interface TimePanelProps {
@@ -116,8 +117,9 @@ export function TimePanel({ exercise, setup, kept, climb, set }: TimePanelProps)
       />
       {plan.faults[0]?.code === 'noTime' ? null : (
         <Result data-plan>
-          At least {plan.sessions === 1 ? 'one session' : `${plan.sessions} sessions`}, {plan.runs} runs with{' '}
-          {plan.passes} passes, {durationText(plan.minutes * 60)} in all:{' '}
+          At least {plan.sessions === 1 ? 'one session' : `${plan.sessions} sessions`},{' '}
+          {counted(plan.runs, 'run')} with {counted(plan.passes, 'pass', 'passes')},{' '}
+          {durationText(plan.minutes * 60)} in all:{' '}
           <b>{plan.weeks === 1 ? 'a week' : `${plan.weeks} weeks`}</b>, where every run is clean.
         </Result>
       )}

@@ -302,7 +302,7 @@ export function LibraryView() {
           <p>
             {wanted.shelf === 'archived'
               ? 'What you archive is kept here, out of the way.'
-              : `Of ${items.length} exercises none fits the search and the choices above.`}
+              : `Of ${counted(items.length, 'exercise')} none fits the search and the choices above.`}
           </p>
           <Button onPress={() => set(EVERYTHING)}>Show everything in use</Button>
         </EmptyState>

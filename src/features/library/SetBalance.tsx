@@ -13,6 +13,7 @@ import {
   type Exposure,
   type SetMember,
   type SetMending,
+  times,
 } from '@/core';
 import type { LibraryItem } from '@/storage';
 import { startSetMending } from '@/workers';
@@ -66,7 +67,7 @@ const Body = styled.div`
 const MOST_OFFERS = 6;
 
 const timeText = (seconds: number) =>
-  seconds < 90 ? `${Math.round(seconds)} seconds` : `${(seconds / 60).toFixed(1)} minutes`;
+  seconds < 90 ? counted(Math.round(seconds), 'second') : `${(seconds / 60).toFixed(1)} minutes`;
 
 const perMinute = (count: number, { seconds }: Exposure) => ((count * 60) / seconds).toFixed(0);
 
@@ -141,7 +142,7 @@ export function SetBalance({ chosen, all, onChoose, onClose }: SetBalanceProps) 
           </dd>
           <dt>Passes begin</dt>
           <dd>
-            {exposure.starts.down} times down, {exposure.starts.up} times up
+            {times(exposure.starts.down)} down, {times(exposure.starts.up)} up
           </dd>
           <dt>By place in the beat</dt>
           <dd>

@@ -1,7 +1,7 @@
 'use client';
 /** How late or early notes come after each kind of change, take by take, with the interval. */
 import { memo, useCallback, useMemo } from 'react';
-import { bpmText } from '@/core';
+import { bpmText, counted } from '@/core';
 import { database, readRuns, readTakes } from '@/storage';
 import { Chart } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
@@ -52,7 +52,7 @@ export const TakesChart = memo(function TakesChart({
       <ChartFigure
         title="Late or early, by measure"
         said={`Last: ${last.kinds.map((kind) => `${changesName(kind.change)} ${latenessText(kind)}`).join('; ')}.${movedText(takes)}${
-          simulated > 0 ? ` ${simulated} of ${takes.length} takes are the simulated player’s.` : ''
+          simulated > 0 ? ` By the simulated player: ${simulated} of ${counted(takes.length, 'take')}.` : ''
         }${agreement}`}
         table={{
           heads: ['Day', 'bpm', 'After', 'Notes', 'Late, ms', 'From', 'To', 'Heard from'],
@@ -73,7 +73,7 @@ export const TakesChart = memo(function TakesChart({
       >
         <Chart
           height={HEIGHT}
-          label={`How late notes come after each kind of change, in ${takes.length} takes`}
+          label={`How late notes come after each kind of change, in ${counted(takes.length, 'take')}`}
           draw={draw}
         />
       </ChartFigure>

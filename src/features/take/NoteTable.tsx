@@ -1,6 +1,6 @@
 'use client';
 /** Every note of a pass as a table, for those who do not see the lane. */
-import { KIND_NAMES, noteById } from '@/core';
+import { counted, KIND_NAMES, noteById } from '@/core';
 import { noteIdOf, passOf } from '@/core/take';
 import { Panel, Table } from '@/ui/controls/panel';
 import type { CheckedTake } from '@/work/take/desk';
@@ -14,7 +14,7 @@ export function NoteTable({ take, pass }: { take: CheckedTake; pass: number }) {
   return (
     <Panel as="details">
       <summary>
-        All {rows.length} notes of pass {pass + 1}
+        All {counted(rows.length, 'note')} of pass {pass + 1}
       </summary>
       <Table>
         <thead>

@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { benchAt, practiceAt } from '@/addresses';
-import { passageHash, PLAIN_CLICK, planOf, sizeText, type Exercise, type TakeRecord } from '@/core';
+import { counted, passageHash, PLAIN_CLICK, planOf, sizeText, type Exercise, type TakeRecord } from '@/core';
 import { climbOf } from '@/core/drills';
 import { passOf } from '@/core/take';
 import { database, keptLadder, practiceSettings, readTakes, soundSettings } from '@/storage';
@@ -202,7 +202,7 @@ export function Take({ exerciseId, exercise }: { exerciseId: string; exercise: E
           <div className="under">
             <p className="soft">
               {checked.name}, {checked.ask.passes === 1 ? 'one pass' : `${checked.ask.passes} passes`} at{' '}
-              {checked.ask.bpm} bpm, {count} notes
+              {checked.ask.bpm} bpm, {counted(count, 'note')}
             </p>
             {keptId === null && (checked.source === 'simulated player' || state.fault) ? (
               <Button onPress={() => attempt('Keeping the report', () => desk.keep())}>

@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import { useEffect, useId, useMemo, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
-import type { Note, Passage, Plan, PlayPlace, Range, Place } from '@/core';
+import { counted, type Note, type Passage, type Plan, type PlayPlace, type Range, type Place } from '@/core';
 import { colour } from '../theme/tokens';
 import { laneSizeFor, layoutLane, type LaneChange, type LaneSystem } from './layout';
 import { useAfterPaint } from '../shell/useAfterPaint';
@@ -214,7 +214,7 @@ export function StringLane(props: StringLaneProps) {
         ref={frame}
         role="application"
         aria-roledescription="string lane"
-        aria-label={`String lane, ${passage.notes.length} notes`}
+        aria-label={`String lane, ${counted(passage.notes.length, 'note')}`}
         aria-describedby={summaryId}
         tabIndex={0}
         data-lane

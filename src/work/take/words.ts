@@ -179,15 +179,15 @@ export function movementText({ fromMs, toMs, low, high }: Movement): string {
 }
 
 /** A kept report in a few words. */
-export function keptText({ notJudged, kinds, notes, extras }: TakeRecord): string {
+export function keptText({ notJudged, kinds, notes, extras, driven }: TakeRecord): string {
   if (notJudged) return `not judged: ${notJudged}`;
   const sure = kinds
-    .filter(({ p }) => p < 0.05)
+    .filter((kind) => isSaid(kind, driven))
     .map((kind) => `${changesName(kind.change)} ${signedMs(kind.meanMs)} ms`);
   const faults = notes.filter(({ state }) => state !== 'played').length + extras;
   return [
     ...(sure.length > 0 ? sure : ['no kind late or early']),
-    ...(faults > 0 ? [`${faults} faults`] : []),
+    ...(faults > 0 ? [counted(faults, 'fault')] : []),
   ].join(', ');
 }
 

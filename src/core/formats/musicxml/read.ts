@@ -13,6 +13,7 @@ import {
 } from '../../instrument/instrument';
 import { setLocks } from '../../passage/edits';
 import { compareNotes, type Note, type Passage, type Stroke } from '../../passage/passage';
+import { counted } from '../../picking/counting';
 import { assignStrokes } from '../../picking/strokes';
 import { COMMON_METER, MAX_SLOTS_PER_BEAT, TICKS_PER_QUARTER } from '../../time/slots';
 import { checkedPart, joinedParts } from '../checked';
@@ -145,7 +146,7 @@ function placeNotes(
   });
   if (mismatched > 0)
     left.add(
-      `the pitch of ${mismatched} notes, which does not fit string and fret; string and fret were taken`,
+      `the pitch of ${counted(mismatched, 'note')}, which does not fit string and fret; string and fret were taken`,
       'whole',
     );
   return { notes: notes.sort(compareNotes), strokes };
