@@ -111,7 +111,10 @@ test('a change is explained by key and by pointer, in the words of the school; t
   await page.getByRole('button', { name: 'Drawing and words' }).click();
   await page.getByRole('radio', { name: 'the slant', exact: true }).click();
   await page.getByRole('radio', { name: 'the tip' }).click();
-  await page.getByRole('radio', { name: 'as played: thickest on top' }).click();
+  const asPlayed = page.getByRole('radio', { name: 'as played: thickest on top' });
+  await asPlayed.click();
+  // A choice holds from when it stands there.
+  await expect(asPlayed).toBeChecked();
   await page.keyboard.press('Escape');
   await lane(page).focus();
   await page.keyboard.press('c');
