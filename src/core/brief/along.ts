@@ -63,7 +63,7 @@ function fingersAfter({ brief, places }: Lattice, had: number, a: number, b: num
 
 function nextLayer(lattice: Lattice, before: Layer, at: number, places: readonly number[]): Layer {
   const hads = hadsOf(lattice);
-  const countsTurns = turnsOf(lattice) > 1 || lattice.brief.turns?.max === 0;
+  const countsTurns = Boolean(lattice.brief.turns);
   const costs = new Float64Array(places.length * hads * WAYS).fill(Infinity);
   const from = new Int32Array(costs.length).fill(-1);
   const width = lattice.places.length;
@@ -171,12 +171,11 @@ export function bestAlong(
   // Round: each first place, and each way in which the line may come to it again.
   for (const first of sets[0]!)
     for (const came of DIRECTIONS_COME) {
-      take(layersFrom(lattice, sets, [first], came), (place, way, had) => [
-        seamCost(lattice, place, way, first, came),
-        turns(way, wayBetween(lattice, place, first))
-          ? turnedAfter(lattice, fingersAfter(lattice, had, place, first))
-          : fingersAfter(lattice, had, place, first),
-      ]);
+      take(layersFrom(lattice, sets, [first], came), (place, way, before) => {
+        const had = fingersAfter(lattice, before, place, first);
+        const isTurned = turns(way, wayBetween(lattice, place, first));
+        return [seamCost(lattice, place, way, first, came), isTurned ? turnedAfter(lattice, had) : had];
+      });
     }
   return best;
 }

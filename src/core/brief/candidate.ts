@@ -10,7 +10,7 @@ import { withStrokes } from '../picking/keepStrokes';
 import type { PickingPolicy } from '../picking/policy';
 import type { Found } from './along';
 import { policyOf } from './brief';
-import { STROKES } from './grid';
+import { STROKES } from './pickRules';
 import type { Lattice } from './lattice';
 import { unmetWishes } from './meets';
 import { partsOf, type Parts } from './parts';

@@ -3,7 +3,7 @@ import { MAX_FRET, type Setup } from '../instrument/instrument';
 import { fingerWishes, landed, slantOfBrief, wishesOf, type Wish } from './brief';
 import { MAX_BRIEF_NOTES, type Brief, MIN_BRIEF_NOTES } from '../model/brief';
 import { hasLine } from './bound';
-import { mannersOf, type Manner } from './grid';
+import { mannersOf, type Manner } from './pickRules';
 import { latticeOf } from './lattice';
 import { possible, type Verdict } from './possible';
 import { skeletonOf } from './skeleton';

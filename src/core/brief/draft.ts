@@ -143,6 +143,14 @@ export function equalOnPairs(brief: Brief): Target[] {
   );
 }
 
+/** The turns of a brief with one end set anew; the other gives way, so that at most is never less than at least. Null: no wish. */
+export function withTurns({ turns }: Brief, end: 'min' | 'max', count: number | null): Brief['turns'] {
+  const [least, most] = [turns?.min ?? 0, turns?.max ?? null];
+  const min = end === 'min' ? (count ?? 0) : count === null ? least : Math.min(least, count);
+  const max = end === 'max' ? count : most === null ? null : Math.max(most, min);
+  return min === 0 && max === null ? null : { min, max };
+}
+
 /** An exercise whose notes are those of a candidate; goal (where it has one), tempo, words and meter stay. */
 export function withCandidate(
   exercise: Exercise,

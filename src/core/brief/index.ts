@@ -2,7 +2,7 @@
 export type { Candidate } from './candidate';
 export type { Advice } from './conflict';
 export { fingerWishes, landed, slantOfBrief, withFingerWish } from './brief';
-export { draftBrief, equalOnPairs, withCandidate, withTyped, type BriefPart } from './draft';
+export { draftBrief, equalOnPairs, withCandidate, withTurns, withTyped, type BriefPart } from './draft';
 export { partsText, reachText } from './parts';
 export { readPhrase } from './phrase';
 export { LESSON_BRIEFS, PUBLISHED_BRIEFS } from './published';

@@ -4,19 +4,8 @@
  */
 import type { Setup } from '../instrument/instrument';
 import type { Brief } from '../model/brief';
-import {
-  endCost,
-  mayBegin,
-  mayEnd,
-  pickRules,
-  placedCost,
-  placesOf,
-  stepCost,
-  wantedWay,
-  type Manner,
-  type PickRules,
-  type Place,
-} from './grid';
+import { endCost, mayBegin, mayEnd, placedCost, placesOf, stepCost, wantedWay, type Place } from './grid';
+import { pickRules, type Manner, type PickRules } from './pickRules';
 import { fingerWishes, isFingerChange } from './brief';
 import { maySlur, rhythmOf } from './rhythm';
 import { directionOf, turnCost, wayOf } from './ways';

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { passageOn } from '../picking/testing';
 import { PUBLISHED_BRIEFS } from './published';
-import { equalOnPairs } from './draft';
+import type { Brief } from '../model/brief';
+import { equalOnPairs, withTurns } from './draft';
 import { unmetWishes } from './meets';
 
 const PLAIN = PUBLISHED_BRIEFS[0]!.brief;
@@ -46,4 +47,15 @@ it('equality on each pair asks alike often for both kinds on all neighbours, in 
       },
     ),
   );
+});
+
+it('of turns the end that was set last holds, and the other gives way', () => {
+  const of = (turns: Brief['turns'], ...set: ['min' | 'max', number | null]) =>
+    withTurns({ ...PLAIN, turns: turns ?? null }, ...set);
+  expect(of(null, 'min', 4)).toEqual({ min: 4, max: null });
+  expect(of({ min: 2, max: 3 }, 'min', 5)).toEqual({ min: 5, max: 5 });
+  expect(of({ min: 4, max: 6 }, 'max', 1)).toEqual({ min: 1, max: 1 });
+  expect(of({ min: 4, max: 6 }, 'max', null)).toEqual({ min: 4, max: null });
+  expect(of({ min: 4, max: null }, 'min', null)).toBeNull();
+  expect(of(null, 'max', 0)).toEqual({ min: 0, max: 0 });
 });

@@ -15,7 +15,7 @@ import {
   type Wish,
 } from './brief';
 import { type Brief } from '../model/brief';
-import { counts } from './grid';
+import { counts } from './pickRules';
 
 /** Whether each note stands, sounds and is struck or slurred as the signs of the rhythm say, read sign by sign. */
 function isInRhythm({ rhythm = '', subdivision, loop }: Brief, passage: Passage): boolean {

@@ -4,7 +4,7 @@ import type { Brief } from '../model/brief';
 import { candidateOf } from './candidate';
 import { chanceOf } from './chance';
 import { proven } from './exact';
-import { mannersOf, type Manner } from './grid';
+import { mannersOf, type Manner } from './pickRules';
 import { latticeOf } from './lattice';
 import { skeletonOf } from './skeleton';
 import { mayTurnSo } from './turning';

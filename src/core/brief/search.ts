@@ -11,7 +11,7 @@ import { chanceOf } from './chance';
 import { landed } from './brief';
 import { conflictIn, type Conflict } from './conflict';
 import { oneMore, proven } from './exact';
-import { mannersOf, type Manner } from './grid';
+import { mannersOf, type Manner } from './pickRules';
 import { latticeOf, type Lattice } from './lattice';
 import { returningBriefs, returnsIn } from './returning';
 import { skeletonOf } from './skeleton';

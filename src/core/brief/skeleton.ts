@@ -5,7 +5,8 @@
  */
 import { solve } from 'yalps';
 import { MAX_BRIEF_NOTES, type Brief } from '../model/brief';
-import { mayBegin, mayEnd, type PickRules, type Place } from './grid';
+import { mayBegin, mayEnd, type Place } from './grid';
+import type { PickRules } from './pickRules';
 import type { Chance } from './chance';
 import type { Lattice } from './lattice';
 

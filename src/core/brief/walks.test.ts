@@ -6,7 +6,7 @@ import { newExercise } from '../model/exercise';
 import type { Brief, Target } from '../model/brief';
 import { emptyPassage } from '../passage/empty';
 import { draftBrief } from './draft';
-import { mannersOf } from './grid';
+import { mannersOf } from './pickRules';
 import { latticeOf } from './lattice';
 import { possible } from './possible';
 import { skeletonOf } from './skeleton';

@@ -4,7 +4,7 @@
  */
 import { MAX_BRIEF_NOTES, type Brief } from '../model/brief';
 import { fingerWishes, type Wish } from './brief';
-import type { PickRules } from './grid';
+import type { PickRules } from './pickRules';
 import type { Flow, Skeleton } from './skeleton';
 
 /** States of a layer, and of all layers together, that are gone through at most. */

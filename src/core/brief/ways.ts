@@ -31,7 +31,7 @@ export const turns = (came: number, way: number): boolean =>
 
 /** What going on some way costs after having come some way. */
 export function turnCost(came: number, way: number): number {
-  if (came === 0 || way === 0 || directionOf(came) === directionOf(way)) return 0;
+  if (!turns(came, way)) return 0;
   const isInPlace = sizeOf(came) > 0 && sizeOf(came) === sizeOf(way);
   return WEIGHTS.turn + (isInPlace ? WEIGHTS.inPlace : 0);
 }

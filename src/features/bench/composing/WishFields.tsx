@@ -12,6 +12,7 @@ import {
   MAX_RHYTHM,
   slantOfBrief,
   type Brief,
+  withTurns,
 } from '@/core/brief';
 import { CHORDS, cleanStrokes, SCALES, TONICS } from '@/core/compose';
 import { NumberField } from '@/ui/controls/NumberField';
@@ -109,10 +110,6 @@ const CONTOUR_NAMES: Record<Brief['contour'], string> = {
   arch: 'up, then down',
   sequence: 'in groups: three up, one back',
 };
-
-/** No wish where neither end is set. */
-const turnsWish = (min: number, max: number | null): Brief['turns'] =>
-  min === 0 && max === null ? null : { min, max };
 
 const Fields = styled.div`
   display: grid;
@@ -235,21 +232,14 @@ export const WishFields = memo(function WishFields({
           value={brief.turns?.min || null}
           min={0}
           max={MAX_BRIEF_NOTES}
-          onChange={(count) => {
-            // At most is never less than at least: what was typed last holds.
-            const most = brief.turns?.max ?? null;
-            set({ turns: turnsWish(count ?? 0, most === null ? null : Math.max(count ?? 0, most)) });
-          }}
+          onChange={(count) => set({ turns: withTurns(brief, 'min', count) })}
         />
         <NumberField
           label="Turns, at most"
           value={brief.turns?.max ?? null}
           min={0}
           max={MAX_BRIEF_NOTES}
-          onChange={(count) => {
-            const least = brief.turns?.min ?? 0;
-            set({ turns: turnsWish(count === null ? least : Math.min(least, count), count) });
-          }}
+          onChange={(count) => set({ turns: withTurns(brief, 'max', count) })}
         />
         <Select
           label="First note"
