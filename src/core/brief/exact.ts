@@ -230,6 +230,8 @@ const RAISES = 120;
 export interface Proven {
   readonly proof: Proof;
   readonly prices: readonly number[] | null;
+  /** States that were expanded. */
+  readonly expanded: number;
 }
 
 /**
@@ -241,10 +243,15 @@ export function* proven(lattice: Lattice, known: number, budget: ProofBudget): G
   const looksEach = Math.max(1, lattice.to.length * lattice.brief.notes * LOOKS_A_STEP);
   const all = lattice.brief.loop ? loopEnds(lattice) : [lineEnds(lattice)];
   const raises = Math.min(RAISES, Math.floor(budget.looks / looksEach / all.length));
-  if (raises < 1) return { proof: { state: 'open', bound: 0 }, prices: null };
+  const ended = (proof: Proof): Proven => ({
+    proof,
+    prices,
+    expanded: budget.expansions - Math.max(0, left.left),
+  });
   let [upper, openBound] = [known, Infinity];
   let best: Found | null = null;
   let prices: readonly number[] | null = null;
+  if (raises < 1) return ended({ state: 'open', bound: 0 });
   for (const ends of all) {
     // The prices of one beginning are nearly those of the next.
     const effort: number = prices ? Math.ceil(raises / 4) : raises;
@@ -259,9 +266,9 @@ export function* proven(lattice: Lattice, known: number, budget: ProofBudget): G
       upper = best.cost;
     } else if (proof.state === 'open') openBound = Math.min(openBound, Math.max(proof.bound, bound));
   }
-  if (openBound < upper) return { proof: { state: 'open', bound: openBound }, prices };
-  if (best) return { proof: { state: 'best', found: best }, prices };
-  return { proof: { state: Number.isFinite(known) ? 'known is best' : 'none' }, prices };
+  if (openBound < upper) return ended({ state: 'open', bound: openBound });
+  if (best) return ended({ state: 'best', found: best });
+  return ended({ state: Number.isFinite(known) ? 'known is best' : 'none' });
 }
 
 /** Steps of raising the bound, and states, for one line more. */
