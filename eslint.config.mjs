@@ -6,6 +6,7 @@ export default tseslint.config(
   {
     ignores: [
       '.next/',
+      '.server/',
       '.cache/',
       'node_modules/',
       'next-env.d.ts',
@@ -16,18 +17,6 @@ export default tseslint.config(
     ],
   },
   ...tseslint.configs.recommended,
-  {
-    files: ['src/**/*.{ts,tsx}', 'e2e/**/*.ts', 'bench/**/*.ts'],
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
-    rules: {
-      '@typescript-eslint/no-floating-promises': 'error',
-      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
-      '@typescript-eslint/switch-exhaustiveness-check': [
-        'error',
-        { considerDefaultExhaustiveForUnions: true },
-      ],
-    },
-  },
   {
     files: ['**/*.{ts,tsx,mjs}'],
     rules: {

@@ -7,7 +7,21 @@ const STATIC_POLICY = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval';
 const OTHER_LANGUAGES =
   'ar-AE,bg-BG,cs-CZ,da-DK,de-DE,el-GR,es-ES,et-EE,fi-FI,fr-FR,he-IL,hr-HR,hu-HU,it-IT,ja-JP,ko-KR,lt-LT,lv-LV,nb-NO,nl-NL,pl-PL,pt-BR,pt-PT,ro-RO,ru-RU,sk-SK,sl-SI,sr-SP,sv-SE,tr-TR,uk-UA,zh-CN,zh-TW';
 
+// For a school's server: everything that it needs in one folder, beside the build of the demo and the tests.
+const forServer: NextConfig =
+  process.env.YARDFELL_SERVER === '1' ? { output: 'standalone', distDir: '.server' } : {};
+
+// The path that the application lives under; a build knows one.
+const prefix = process.env.YARDFELL_PREFIX ?? '';
+if (prefix !== '' && !/^(\/[\w.~-]+)+$/.test(prefix))
+  throw new Error(
+    `YARDFELL_PREFIX is a path such as /music/yardfell, without a stroke at its end, not “${prefix}”.`,
+  );
+
 const config: NextConfig = {
+  ...forServer,
+  ...(prefix ? { basePath: prefix } : {}),
+  env: { YARDFELL_PREFIX: prefix },
   compiler: { styledComponents: true },
   poweredByHeader: false,
   reactStrictMode: true,
@@ -20,10 +34,13 @@ const config: NextConfig = {
   },
   headers: () =>
     Promise.resolve([
+      { source: '/:path*', headers: [{ key: 'X-Content-Type-Options', value: 'nosniff' }] },
       ...['/_next/static/:path*', '/offline.js'].map((source) => ({
         source,
         headers: [{ key: 'Content-Security-Policy', value: STATIC_POLICY }],
       })),
+      // Its folder is one stroke longer than the path of the first view.
+      { source: '/offline.js', headers: [{ key: 'Service-Worker-Allowed', value: prefix || '/' }] },
     ]),
 };
 

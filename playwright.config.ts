@@ -13,6 +13,8 @@ const CHROMIUM_FLAGS = [
 
 export default defineConfig({
   testDir: 'e2e',
+  // It builds the application once more.
+  testIgnore: process.env.YARDFELL_TURN === undefined ? [] : ['school.spec.ts'],
   globalSetup: './e2e/server.ts',
   workers: 2,
   // The tests of a long file are shared out like any others.

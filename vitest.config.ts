@@ -9,7 +9,7 @@ const ALONE = [
   'src/storage/newField.test.ts',
   'src/demo/{nextLine,students,week}.test.ts',
 ];
-const exclude = ['**/node_modules/**', '.cache/**', '.next/**'];
+const exclude = ['**/node_modules/**', '.cache/**', '.next/**', '.server/**'];
 /** Where a room is changed to see whether its tests notice, the room is given as the folder of the tests. */
 const isMutating = process.env.STRYKER_MUTATOR_WORKER !== undefined;
 

@@ -1,8 +1,20 @@
 /** What every browser test has: the application's address, and failure on anything that leaves this machine. */
 import { readFileSync } from 'node:fs';
+import { basename } from 'node:path';
 import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { turnOf } from '../scripts/turns.mjs';
 
-export const test = base.extend({
+export const test = base.extend<{ itsTurn: void }>({
+  // Before any page is opened.
+  itsTurn: [
+    async ({}, use, { title, file, tags }) => {
+      const turn = process.env.YARDFELL_TURN;
+      const others = turn !== undefined && !tags.includes('@always');
+      base.skip(others && turnOf(`${basename(file)} ${title}`) !== Number(turn), 'Not its turn.');
+      await use();
+    },
+    { auto: true },
+  ],
   baseURL: async ({}, use) => use(process.env.YARDFELL_ADDRESS!),
   page: async ({ page, baseURL }, use) => {
     const faults: string[] = [];

@@ -1,7 +1,7 @@
 /** Nothing that was entered is lost: killed tabs, two tabs at once, library actions, the student of the moment. */
 import { expect, lane, openLibrary, saved, spoken, test, trains } from './fixtures';
 
-test('a tab that is killed after any edit loses nothing', async ({ page, context }) => {
+test('a tab that is killed after any edit loses nothing', { tag: '@always' }, async ({ page, context }) => {
   await openLibrary(page);
   await page.getByRole('button', { name: 'New empty exercise' }).click();
   await expect(lane(page)).toBeFocused();
@@ -26,7 +26,7 @@ test('a tab that is killed after any edit loses nothing', async ({ page, context
   await expect(tab.getByRole('tab', { name: 'Notes 2' })).toBeVisible();
 });
 
-test('two tabs on one exercise stay in step', async ({ page, context }) => {
+test('two tabs on one exercise stay in step', { tag: '@always' }, async ({ page, context }) => {
   await openLibrary(page);
   await page.getByRole('link', { name: 'Over the stile' }).click();
   await expect(lane(page)).toBeFocused();

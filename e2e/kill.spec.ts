@@ -1,5 +1,5 @@
 /** A browser that is killed while it types and while it imports; `npm run kill -- 300` does it more often. */
-import { expect, test } from '@playwright/test';
+import { expect, test } from './fixtures';
 import { killAgainAndAgain, killWithHalfARecord } from '../scripts/killing.mjs';
 
 test('three kills: no more than the edit in flight is lost, no import comes in half, nothing is damaged', async () => {

@@ -92,79 +92,86 @@ test('what is deleted by keyboard comes back by the key, from its message, and f
   await expect(page.getByRole('tab', { name: /^Notes [1-9]/ })).toBeVisible();
 });
 
-test('an action on what another tab deleted is refused in words', async ({ page, context }) => {
-  await openLibrary(page);
-  await fromMenu(page, 'Kite string', 'Rename');
-  const other = await context.newPage();
-  await other.goto('/');
-  // Past the application, so that this tab does not hear of it.
-  await other.evaluate(
-    () =>
-      new Promise((resolve) => {
-        const opening = indexedDB.open('yardfell');
-        opening.onsuccess = () => {
-          const table = opening.result.transaction('exercises', 'readwrite').objectStore('exercises');
-          table.openCursor().onsuccess = (event) => {
-            const cursor = (event.target as IDBRequest<IDBCursorWithValue | null>).result;
-            if (!cursor) return resolve(null);
-            if ((cursor.value as { title: string }).title === 'Kite string') cursor.delete();
-            cursor.continue();
+test(
+  'an action on what another tab deleted is refused in words',
+  { tag: '@always' },
+  async ({ page, context }) => {
+    await openLibrary(page);
+    await fromMenu(page, 'Kite string', 'Rename');
+    const other = await context.newPage();
+    await other.goto('/');
+    // Past the application, so that this tab does not hear of it.
+    await other.evaluate(
+      () =>
+        new Promise((resolve) => {
+          const opening = indexedDB.open('yardfell');
+          opening.onsuccess = () => {
+            const table = opening.result.transaction('exercises', 'readwrite').objectStore('exercises');
+            table.openCursor().onsuccess = (event) => {
+              const cursor = (event.target as IDBRequest<IDBCursorWithValue | null>).result;
+              if (!cursor) return resolve(null);
+              if ((cursor.value as { title: string }).title === 'Kite string') cursor.delete();
+              cursor.continue();
+            };
           };
-        };
-      }),
-  );
-  await page.keyboard.press('Control+a');
-  await page.keyboard.type('Kite tail');
-  await page.keyboard.press('Enter');
-  await expect(page.getByText(/not there any more; it was deleted\. Nothing was changed\./)).toBeVisible();
-});
+        }),
+    );
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type('Kite tail');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText(/not there any more; it was deleted\. Nothing was changed\./)).toBeVisible();
+  },
+);
 
-test('a browser without room says what was kept for an edit, an import and a verdict, and still exports', async ({
-  baseURL,
-  launchOptions,
-}, info) => {
-  // A profile on the disk: in one that is kept in memory Chromium enforces no limit.
-  const context = await chromium.launchPersistentContext(info.outputPath('profile'), {
-    ...launchOptions,
-    baseURL: baseURL!,
-    viewport: { width: 1280, height: 800 },
-  });
-  const page = await context.newPage();
-  page.setDefaultTimeout(25_000);
-  await openLibrary(page);
-  await row(page, 'Kite string').click();
-  await expect(lane(page)).toBeFocused();
-  await saved(page);
-  const bench = page.url();
-  // The browser's own limit, really enforced by it; asked anew once nothing holds the database open.
-  await page.goto('about:blank');
-  const devtools = await context.newCDPSession(page);
-  const { origin } = new URL(bench);
-  await devtools.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 1 });
-  await expect(async () => {
-    await page.waitForTimeout(4_000);
-    await page.goto(bench);
+test(
+  'a browser without room says what was kept for an edit, an import and a verdict, and still exports',
+  { tag: '@always' },
+  async ({ baseURL, launchOptions }, info) => {
+    // A profile on the disk: in one that is kept in memory Chromium enforces no limit.
+    const context = await chromium.launchPersistentContext(info.outputPath('profile'), {
+      ...launchOptions,
+      baseURL: baseURL!,
+      viewport: { width: 1280, height: 800 },
+    });
+    const page = await context.newPage();
+    page.setDefaultTimeout(25_000);
+    await openLibrary(page);
+    await row(page, 'Kite string').click();
     await expect(lane(page)).toBeFocused();
-    await page.keyboard.press('9');
-    await expect(page.getByText(/no room left: the last edit is not saved/)).toBeVisible({ timeout: 8_000 });
-  }).toPass();
-  await expect(page.getByRole('button', { name: 'Save a file' })).toBeVisible();
+    await saved(page);
+    const bench = page.url();
+    // The browser's own limit, really enforced by it; asked anew once nothing holds the database open.
+    await page.goto('about:blank');
+    const devtools = await context.newCDPSession(page);
+    const { origin } = new URL(bench);
+    await devtools.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 1 });
+    await expect(async () => {
+      await page.waitForTimeout(4_000);
+      await page.goto(bench);
+      await expect(lane(page)).toBeFocused();
+      await page.keyboard.press('9');
+      await expect(page.getByText(/no room left: the last edit is not saved/)).toBeVisible({
+        timeout: 8_000,
+      });
+    }).toPass();
+    await expect(page.getByRole('button', { name: 'Save a file' })).toBeVisible();
 
-  await page.getByRole('link', { name: 'Practice' }).click();
-  await page
-    .getByRole('button', { name: /Begin|Warm|ready/i })
-    .first()
-    .click();
-  await page.keyboard.press(' ');
-  await breakOff(page);
-  await expect(page.getByText(/no room left/).last()).toBeVisible();
+    await page.getByRole('link', { name: 'Practice' }).click();
+    await page
+      .getByRole('button', { name: /Begin|Warm|ready/i })
+      .first()
+      .click();
+    await page.keyboard.press(' ');
+    await breakOff(page);
+    await expect(page.getByText(/no room left/).last()).toBeVisible();
 
-  await page.goto('/');
-  await give(page, 'two.txt', Buffer.from('e|-5-7-|\nB|-----|\nG|-----|\nD|-----|\nA|-----|\nE|-----|'));
-  await expect(
-    page.getByText(/Importing “two.txt” did not work: the browser has no room left.*Nothing was changed/),
-  ).toBeVisible();
-  const file = JSON.parse((await exportAll(page)).toString()) as { exercises: unknown[] };
-  expect(file.exercises.length).toBeGreaterThan(10);
-  await context.close();
-});
+    await page.goto('/');
+    await give(page, 'two.txt', Buffer.from('e|-5-7-|\nB|-----|\nG|-----|\nD|-----|\nA|-----|\nE|-----|'));
+    await expect(
+      page.getByText(/Importing “two.txt” did not work: the browser has no room left.*Nothing was changed/),
+    ).toBeVisible();
+    const file = JSON.parse((await exportAll(page)).toString()) as { exercises: unknown[] };
+    expect(file.exercises.length).toBeGreaterThan(10);
+    await context.close();
+  },
+);

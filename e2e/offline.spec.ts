@@ -1,14 +1,10 @@
 /** Without a network: the server is stopped, and everything opens, works and is loaded again; a newer version is offered. */
-import { createServer, request as ask } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import type { Page } from '@playwright/test';
 import { VIEWS } from '../src/addresses';
+import { isInCharge, standBetween, type Between } from './between';
 import { expect, lane, openLibrary, row, saved, test as base, toPlace } from './fixtures';
 
-interface Served {
-  readonly address: string;
-  /** From now on nothing is answered. */
-  readonly stop: () => Promise<void>;
+interface Served extends Between {
   /** From now on the worker is one of another version. */
   readonly renew: () => void;
 }
@@ -17,39 +13,11 @@ interface Served {
 const test = base.extend<{ served: Served }>({
   served: async ({}, use) => {
     let suffix = '';
-    const server = createServer(({ url = '/', method, headers }, response) => {
-      // The worker is told apart by what is in it, not by the server's mark.
-      const {
-        'accept-encoding': _,
-        'if-none-match': _mark,
-        'if-modified-since': _since,
-        ...others
-      } = headers;
-      const asked = ask(`${process.env.YARDFELL_ADDRESS}${url}`, { method, headers: others }, (answer) => {
-        const chunks: Buffer[] = [];
-        answer.on('data', (chunk: Buffer) => chunks.push(chunk));
-        answer.on('end', () => {
-          const whole = Buffer.concat(chunks);
-          const { 'content-length': _length, 'transfer-encoding': _encoding, ...rest } = answer.headers;
-          response.writeHead(answer.statusCode!, rest);
-          response.end(url === '/offline.js' ? `${whole.toString()}${suffix}` : whole);
-        });
-      });
-      asked.on('error', () => response.destroy());
-      asked.end();
+    const between = await standBetween(process.env.YARDFELL_ADDRESS!, {
+      changes: (url, body) => (url === '/offline.js' ? Buffer.concat([body, Buffer.from(suffix)]) : body),
     });
-    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-    const stop = () =>
-      new Promise<void>((resolve) => {
-        server.close(() => resolve());
-        server.closeAllConnections();
-      });
-    await use({
-      address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
-      stop,
-      renew: () => (suffix = '\n// newer'),
-    });
-    if (server.listening) await stop();
+    await use({ ...between, renew: () => (suffix = '\n// newer') });
+    await between.stop();
   },
   baseURL: async ({ served }, use) => use(served.address),
 });
@@ -59,11 +27,7 @@ test.use({ serviceWorkers: 'allow' });
 /** Waits until the copy is whole and has charge of the page. */
 async function ready(page: Page): Promise<void> {
   await openLibrary(page);
-  await page.evaluate(async () => {
-    await navigator.serviceWorker.ready;
-    if (!navigator.serviceWorker.controller)
-      await new Promise((resolve) => navigator.serviceWorker.addEventListener('controllerchange', resolve));
-  });
+  await page.evaluate(isInCharge);
 }
 
 /** What shows that a view is there with its record. */
@@ -86,81 +50,88 @@ const SHOWS: Record<(typeof VIEWS)[number], [query: string, text: string | RegEx
   '/week/sheet': ['', /Week/],
 };
 
-test('with the server stopped every view opens, works and is loaded again', async ({ page, served }) => {
-  // Some 10 MB are kept first, and sixteen views loaded whole.
-  test.slow();
-  await page.emulateMedia({ colorScheme: 'light' });
-  await ready(page);
-  await row(page, 'Long way round the weir').click();
-  await expect(lane(page)).toBeFocused();
-  const exercise = new URL(page.url()).searchParams.get('exercise')!;
-  await toPlace(page, 'Students');
-  await page.getByRole('row', { name: /^Orrin/ }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Orrin' })).toBeVisible();
-  const player = new URL(page.url()).searchParams.get('player')!;
-  await served.stop();
+test(
+  'with the server stopped every view opens, works and is loaded again',
+  { tag: '@always' },
+  async ({ page, served }) => {
+    // Some 10 MB are kept first, and sixteen views loaded whole.
+    test.slow();
+    await page.emulateMedia({ colorScheme: 'light' });
+    await ready(page);
+    await row(page, 'Long way round the weir').click();
+    await expect(lane(page)).toBeFocused();
+    const exercise = new URL(page.url()).searchParams.get('exercise')!;
+    await toPlace(page, 'Students');
+    await page.getByRole('row', { name: /^Orrin/ }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Orrin' })).toBeVisible();
+    const player = new URL(page.url()).searchParams.get('player')!;
+    await served.stop();
 
-  for (const view of VIEWS) {
-    const [name, text] = SHOWS[view];
-    const asked = name === '' ? '' : `?${name}=${name === 'player' ? player : exercise}`;
-    await page.goto(`${view}${asked}`);
-    await expect(
-      page.locator('main[data-ready=true]').getByText(text).filter({ visible: true }).first(),
-    ).toBeVisible();
-  }
+    for (const view of VIEWS) {
+      const [name, text] = SHOWS[view];
+      const asked = name === '' ? '' : `?${name}=${name === 'player' ? player : exercise}`;
+      await page.goto(`${view}${asked}`);
+      await expect(
+        page.locator('main[data-ready=true]').getByText(text).filter({ visible: true }).first(),
+      ).toBeVisible();
+    }
 
-  // Addresses of before lead on, and the theme is there before anything is drawn.
-  await page.getByRole('button', { name: 'Use the dark theme' }).click();
-  await page.goto(`/bench/${exercise}`);
-  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
-  await expect(lane(page)).toBeFocused();
+    // Addresses of before lead on, and the theme is there before anything is drawn.
+    await page.getByRole('button', { name: 'Use the dark theme' }).click();
+    await page.goto(`/bench/${exercise}`);
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+    await expect(lane(page)).toBeFocused();
 
-  // Work: an edit is kept, views change without loading anew, a heavy worker runs.
-  await page.keyboard.press('7');
-  await saved(page);
-  await page.evaluate(() => ((window as { isSame?: boolean }).isSame = true));
-  await toPlace(page, 'Practice');
-  await expect(page.getByRole('heading', { name: /Practice: Long way round the weir/ })).toBeVisible();
-  await toPlace(page, 'Week');
-  await page
-    .getByRole('button', { name: /^Plan the/ })
-    .first()
-    .click();
-  await expect(page.locator('main')).toContainText(/proven|bound|at most/i);
-  expect(await page.evaluate(() => (window as { isSame?: boolean }).isSame)).toBe(true);
-  await page.reload();
-  await expect(page.locator('main[data-ready=true]')).toContainText(/Week/);
-});
+    // Work: an edit is kept, views change without loading anew, a heavy worker runs.
+    await page.keyboard.press('7');
+    await saved(page);
+    await page.evaluate(() => ((window as { isSame?: boolean }).isSame = true));
+    await toPlace(page, 'Practice');
+    await expect(page.getByRole('heading', { name: /Practice: Long way round the weir/ })).toBeVisible();
+    await toPlace(page, 'Week');
+    await page
+      .getByRole('button', { name: /^Plan the/ })
+      .first()
+      .click();
+    await expect(page.locator('main')).toContainText(/proven|bound|at most/i);
+    expect(await page.evaluate(() => (window as { isSame?: boolean }).isSame)).toBe(true);
+    await page.reload();
+    await expect(page.locator('main[data-ready=true]')).toContainText(/Week/);
+  },
+);
 
-test('a newer version is offered, taken when told, and another tab goes on with its own', async ({
-  page,
-  context,
-  served,
-}) => {
-  await ready(page);
-  const other = await context.newPage();
-  await openLibrary(other);
-  served.renew();
-  await page.reload();
-  const offer = page.getByRole('status').filter({ hasText: 'A newer Yardfell is here' });
-  await expect(offer).toBeVisible();
-  // Nothing is spoken into a run.
-  await row(page, 'Kite string').click();
-  await expect(lane(page)).toBeFocused();
-  await toPlace(page, 'Practice');
-  await expect(page.getByRole('heading', { name: /Practice: Kite string/ })).toBeVisible();
-  await expect(offer).toBeHidden();
-  await toPlace(page, 'Library');
-  await other.evaluate(() => ((window as { isSame?: boolean }).isSame = true));
-  await Promise.all([page.waitForEvent('load'), offer.getByRole('button', { name: 'Take it' }).click()]);
-  await expect(row(page, 'Kite string')).toBeVisible();
-  await expect(offer).toBeHidden();
-  const older = other.getByRole('status').filter({ hasText: 'was taken in another tab' });
-  await expect(older).toBeVisible();
-  expect(await other.evaluate(() => (window as { isSame?: boolean }).isSame)).toBe(true);
-  await Promise.all([other.waitForEvent('load'), older.getByRole('button', { name: 'Load again' }).click()]);
-  await expect(row(other, 'Kite string')).toBeVisible();
-});
+test(
+  'a newer version is offered, taken when told, and another tab goes on with its own',
+  { tag: '@always' },
+  async ({ page, context, served }) => {
+    await ready(page);
+    const other = await context.newPage();
+    await openLibrary(other);
+    served.renew();
+    await page.reload();
+    const offer = page.getByRole('status').filter({ hasText: 'A newer Yardfell is here' });
+    await expect(offer).toBeVisible();
+    // Nothing is spoken into a run.
+    await row(page, 'Kite string').click();
+    await expect(lane(page)).toBeFocused();
+    await toPlace(page, 'Practice');
+    await expect(page.getByRole('heading', { name: /Practice: Kite string/ })).toBeVisible();
+    await expect(offer).toBeHidden();
+    await toPlace(page, 'Library');
+    await other.evaluate(() => ((window as { isSame?: boolean }).isSame = true));
+    await Promise.all([page.waitForEvent('load'), offer.getByRole('button', { name: 'Take it' }).click()]);
+    await expect(row(page, 'Kite string')).toBeVisible();
+    await expect(offer).toBeHidden();
+    const older = other.getByRole('status').filter({ hasText: 'was taken in another tab' });
+    await expect(older).toBeVisible();
+    expect(await other.evaluate(() => (window as { isSame?: boolean }).isSame)).toBe(true);
+    await Promise.all([
+      other.waitForEvent('load'),
+      older.getByRole('button', { name: 'Load again' }).click(),
+    ]);
+    await expect(row(other, 'Kite string')).toBeVisible();
+  },
+);
 
 test('a text shared by another program opens on the Bench, and no server sees it', async ({
   page,

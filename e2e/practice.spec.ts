@@ -34,73 +34,74 @@ async function run(page: Page): Promise<void> {
   await expect(phase(page, 'judge')).toBeVisible();
 }
 
-test('a ladder is built, a session is run and judged by keys, survives a closed tab, and stands in the logbook', async ({
-  page,
-  context,
-}) => {
-  await shortLadder(page, 'Gate between two and one');
+test(
+  'a ladder is built, a session is run and judged by keys, survives a closed tab, and stands in the logbook',
+  { tag: '@always' },
+  async ({ page, context }) => {
+    await shortLadder(page, 'Gate between two and one');
 
-  // A step made by hand is kept when the rest is computed anew.
-  await page.getByRole('button', { name: 'Change step 2' }).click();
-  await fill(page, 'Tempo, bpm', '252');
-  await fill(page, 'Goal, bpm', '290');
-  await expect(page.locator('[data-total]')).toContainText('5 steps from 240 to 290 bpm');
-  await expect(page.getByRole('row', { name: /252.*by hand/ })).toBeVisible();
+    // A step made by hand is kept when the rest is computed anew.
+    await page.getByRole('button', { name: 'Change step 2' }).click();
+    await fill(page, 'Tempo, bpm', '252');
+    await fill(page, 'Goal, bpm', '290');
+    await expect(page.locator('[data-total]')).toContainText('5 steps from 240 to 290 bpm');
+    await expect(page.getByRole('row', { name: /252.*by hand/ })).toBeVisible();
 
-  await page.getByRole('link', { name: /^Practise/ }).click();
-  await expect(page.getByRole('heading', { name: /^Warm up first/ })).toBeVisible();
-  await page.keyboard.press('w');
-  await expect(tempo(page)).toHaveText('240');
-  await run(page);
-  await page.keyboard.press('c');
-  await expect(said(page)).toContainText('Once more at the same tempo');
-  await run(page);
-  await page.keyboard.press('c');
-  await expect(said(page)).toContainText('Up to 252');
-  await expect(tempo(page)).toHaveText('252');
-  await run(page);
-  await page.keyboard.press('x');
-  await page.keyboard.press('1');
-  await page.keyboard.press('ArrowRight');
-  await expect(page.getByRole('button', { name: /^early/ })).toHaveAttribute('aria-pressed', 'true');
-  await expect(page.getByText(/^There: /)).toBeVisible();
+    await page.getByRole('link', { name: /^Practise/ }).click();
+    await expect(page.getByRole('heading', { name: /^Warm up first/ })).toBeVisible();
+    await page.keyboard.press('w');
+    await expect(tempo(page)).toHaveText('240');
+    await run(page);
+    await page.keyboard.press('c');
+    await expect(said(page)).toContainText('Once more at the same tempo');
+    await run(page);
+    await page.keyboard.press('c');
+    await expect(said(page)).toContainText('Up to 252');
+    await expect(tempo(page)).toHaveText('252');
+    await run(page);
+    await page.keyboard.press('x');
+    await page.keyboard.press('1');
+    await page.keyboard.press('ArrowRight');
+    await expect(page.getByRole('button', { name: /^early/ })).toHaveAttribute('aria-pressed', 'true');
+    await expect(page.getByText(/^There: /)).toBeVisible();
 
-  // A verdict can be taken back, and given anew.
-  await page.keyboard.press('Control+z');
-  await expect(said(page)).toContainText('taken back');
-  await expect(page.getByText('2 runs, 4 passes')).toBeVisible();
-  await expect(phase(page, 'judge')).toBeVisible();
-  await page.keyboard.press('x');
-  await page.keyboard.press('2');
-  await page.keyboard.press('ArrowRight');
-  await expect(page.getByText('3 runs, 6 passes')).toBeVisible();
-  await expect(page.getByText(/^There: /)).toBeVisible();
+    // A verdict can be taken back, and given anew.
+    await page.keyboard.press('Control+z');
+    await expect(said(page)).toContainText('taken back');
+    await expect(page.getByText('2 runs, 4 passes')).toBeVisible();
+    await expect(phase(page, 'judge')).toBeVisible();
+    await page.keyboard.press('x');
+    await page.keyboard.press('2');
+    await page.keyboard.press('ArrowRight');
+    await expect(page.getByText('3 runs, 6 passes')).toBeVisible();
+    await expect(page.getByText(/^There: /)).toBeVisible();
 
-  // The tab is closed in the middle of a run, and opened again.
-  const address = page.url();
-  await page.keyboard.press(' ');
-  await expect(phase(page, 'playing')).toBeVisible();
-  await page.close();
-  const again = await context.newPage();
-  await again.goto(address);
-  await expect(again.locator('[data-resumed]')).toContainText('step 2, 3 runs');
-  await expect(tempo(again)).toHaveText('252');
-  await again.keyboard.press('q');
-  const summary = again.locator('[data-summary]');
-  await expect(summary).toContainText('3 runs, 2 clean');
-  await expect(summary).toContainText('Fastest clean run: 240 bpm');
-  await expect(summary).toContainText('It falls apart');
+    // The tab is closed in the middle of a run, and opened again.
+    const address = page.url();
+    await page.keyboard.press(' ');
+    await expect(phase(page, 'playing')).toBeVisible();
+    await page.close();
+    const again = await context.newPage();
+    await again.goto(address);
+    await expect(again.locator('[data-resumed]')).toContainText('step 2, 3 runs');
+    await expect(tempo(again)).toHaveText('252');
+    await again.keyboard.press('q');
+    const summary = again.locator('[data-summary]');
+    await expect(summary).toContainText('3 runs, 2 clean');
+    await expect(summary).toContainText('Fastest clean run: 240 bpm');
+    await expect(summary).toContainText('It falls apart');
 
-  await summary.getByRole('link', { name: 'Logbook' }).click();
-  const chart = again.getByRole('figure', { name: 'Clean tempo' });
-  // Two clean runs and one that was not bear no estimate.
-  await expect(chart).toContainText('Clean tempo: too early to say.');
-  await expect(again.getByRole('region', { name: 'Runs one by one' }).getByRole('row')).toHaveCount(4);
+    await summary.getByRole('link', { name: 'Logbook' }).click();
+    const chart = again.getByRole('figure', { name: 'Clean tempo' });
+    // Two clean runs and one that was not bear no estimate.
+    await expect(chart).toContainText('Clean tempo: too early to say.');
+    await expect(again.getByRole('region', { name: 'Runs one by one' }).getByRole('row')).toHaveCount(4);
 
-  // The change that fails leads to the drill that mends it, in one action.
-  await again.getByRole('button', { name: /^Drill for/ }).click();
-  await expect(again.getByRole('heading', { name: /round and round, picking hand alone/ })).toBeVisible();
-});
+    // The change that fails leads to the drill that mends it, in one action.
+    await again.getByRole('button', { name: /^Drill for/ }).click();
+    await expect(again.getByRole('heading', { name: /round and round, picking hand alone/ })).toBeVisible();
+  },
+);
 
 test('in a lesson the teacher judges while it goes on; a probe finds the start; tight and pain slow and stop', async ({
   page,
@@ -158,7 +159,7 @@ test('in a lesson the teacher judges while it goes on; a probe finds the start; 
   await expect(page.getByRole('textbox', { name: 'Start, bpm' })).toHaveValue('168');
 });
 
-test('what cannot be is said, and nothing is lost', async ({ page }) => {
+test('what cannot be is said, and nothing is lost', { tag: '@always' }, async ({ page }) => {
   await shortLadder(page, 'Gate between two and one');
   await fill(page, 'Goal, bpm', '200');
   await expect(page.getByText('The goal is not above the start')).toBeVisible();

@@ -4,98 +4,102 @@ import type { Page } from '@playwright/test';
 import { freePort, startServer } from '../scripts/tools.mjs';
 import { exportAll, expect, fromMenu, give, openLibrary, row, test } from './fixtures';
 
-test('exported, wiped and restored, everything is as it was; another version is shown and both are kept', async ({
-  page,
-  browser,
-}, info) => {
-  await openLibrary(page);
-  await page.getByRole('button', { name: /^Student: Orrin/ }).click();
-  await page.getByRole('button', { name: /^Orrin: hand, instrument/ }).click();
-  await page.getByLabel('Goals').fill('even changes at 96');
-  await page.getByRole('button', { name: 'Close' }).click();
-  await fromMenu(page, 'Over the stile', 'Delete');
-  await expect(row(page, 'Over the stile')).toBeHidden();
-  const file = await exportAll(page);
+test(
+  'exported, wiped and restored, everything is as it was; another version is shown and both are kept',
+  { tag: '@always' },
+  async ({ page, browser }, info) => {
+    await openLibrary(page);
+    await page.getByRole('button', { name: /^Student: Orrin/ }).click();
+    await page.getByRole('button', { name: /^Orrin: hand, instrument/ }).click();
+    await page.getByLabel('Goals').fill('even changes at 96');
+    await page.getByRole('button', { name: 'Close' }).click();
+    await fromMenu(page, 'Over the stile', 'Delete');
+    await expect(row(page, 'Over the stile')).toBeHidden();
+    const file = await exportAll(page);
 
-  // Another browser with nothing in it: the demo is taken away first.
-  const context = await browser.newContext({
-    baseURL: info.project.use.baseURL ?? process.env.YARDFELL_ADDRESS!,
-  });
-  const empty = await context.newPage();
-  await empty.goto('/');
-  await expect(row(empty, 'Kite string')).toBeVisible();
-  await empty.evaluate(
-    () =>
-      new Promise((resolve) => {
-        const opening = indexedDB.open('yardfell');
-        opening.onsuccess = () => {
-          const names = [
-            'exercises',
-            'passages',
-            'ladders',
-            'runs',
-            'signs',
-            'lessons',
-            'weeks',
-            'takes',
-            'days',
-            'log',
-            'shelf',
-            'tombstones',
-            'players',
-          ];
-          const transaction = opening.result.transaction(names, 'readwrite');
-          for (const name of names)
-            if (name === 'players') {
-              transaction.objectStore(name).openCursor().onsuccess = (event) => {
-                const cursor = (event.target as IDBRequest<IDBCursorWithValue | null>).result;
-                if (cursor?.key !== 'me') cursor?.delete();
-                cursor?.continue();
-              };
-            } else transaction.objectStore(name).clear();
-          transaction.oncomplete = resolve;
-        };
-      }),
-  );
-  await empty.reload();
-  await expect(empty.getByText('Nothing here yet')).toBeVisible();
-  await give(empty, 'backup.json', file);
-  const asked = empty.getByRole('dialog', { name: 'In “backup.json”' });
-  await expect(asked).toContainText('everything comes back just as it was');
-  await asked.getByRole('button', { name: 'Restore' }).click();
-  await expect(row(empty, 'Kite string')).toBeVisible();
-  const content = (some: Buffer) => {
-    const { exportedAt: _, ...rest } = JSON.parse(some.toString()) as { exportedAt: string; backup: object };
-    return rest;
-  };
-  expect(content(await exportAll(empty))).toEqual(content(file));
-  await empty.keyboard.press('Control+z');
-  await expect(row(empty, 'Over the stile')).toBeVisible();
+    // Another browser with nothing in it: the demo is taken away first.
+    const context = await browser.newContext({
+      baseURL: info.project.use.baseURL ?? process.env.YARDFELL_ADDRESS!,
+    });
+    const empty = await context.newPage();
+    await empty.goto('/');
+    await expect(row(empty, 'Kite string')).toBeVisible();
+    await empty.evaluate(
+      () =>
+        new Promise((resolve) => {
+          const opening = indexedDB.open('yardfell');
+          opening.onsuccess = () => {
+            const names = [
+              'exercises',
+              'passages',
+              'ladders',
+              'runs',
+              'signs',
+              'lessons',
+              'weeks',
+              'takes',
+              'days',
+              'log',
+              'shelf',
+              'tombstones',
+              'players',
+            ];
+            const transaction = opening.result.transaction(names, 'readwrite');
+            for (const name of names)
+              if (name === 'players') {
+                transaction.objectStore(name).openCursor().onsuccess = (event) => {
+                  const cursor = (event.target as IDBRequest<IDBCursorWithValue | null>).result;
+                  if (cursor?.key !== 'me') cursor?.delete();
+                  cursor?.continue();
+                };
+              } else transaction.objectStore(name).clear();
+            transaction.oncomplete = resolve;
+          };
+        }),
+    );
+    await empty.reload();
+    await expect(empty.getByText('Nothing here yet')).toBeVisible();
+    await give(empty, 'backup.json', file);
+    const asked = empty.getByRole('dialog', { name: 'In “backup.json”' });
+    await expect(asked).toContainText('everything comes back just as it was');
+    await asked.getByRole('button', { name: 'Restore' }).click();
+    await expect(row(empty, 'Kite string')).toBeVisible();
+    const content = (some: Buffer) => {
+      const { exportedAt: _, ...rest } = JSON.parse(some.toString()) as {
+        exportedAt: string;
+        backup: object;
+      };
+      return rest;
+    };
+    expect(content(await exportAll(empty))).toEqual(content(file));
+    await empty.keyboard.press('Control+z');
+    await expect(row(empty, 'Over the stile')).toBeVisible();
 
-  // Both sides go on; the file of the one is taken in by the other.
-  const rename = async (on: Page, to: string) => {
-    await fromMenu(on, 'Kite string', 'Rename');
-    await on.keyboard.press('Control+a');
-    await on.keyboard.type(to);
-    await on.keyboard.press('Enter');
-    await expect(row(on, to)).toBeVisible();
-  };
-  await rename(empty, 'Kite there');
-  await rename(page, 'Kite here');
-  await give(page, 'theirs.json', await exportAll(empty));
-  const question = page.getByRole('dialog', { name: 'In “theirs.json”' });
-  const card = question.getByRole('listitem').filter({ hasText: 'Kite here' });
-  await expect(card).toContainText('changed here and in the file');
-  await expect(card.getByRole('row', { name: /title/ })).toContainText('Kite there');
-  await card.getByRole('radio', { name: 'Take the file’s' }).click();
-  await question.getByRole('button', { name: 'Take it in' }).click();
-  await expect(row(page, 'Kite there')).toBeVisible();
-  await page.getByRole('button', { name: /Shelf$/ }).click();
-  await page.getByRole('option', { name: 'deleted' }).click();
-  const shelf = page.getByRole('list', { name: /on the shelf/ });
-  await expect(shelf.getByRole('listitem').filter({ hasText: 'Kite here' })).toContainText('Other version');
-  await context.close();
-});
+    // Both sides go on; the file of the one is taken in by the other.
+    const rename = async (on: Page, to: string) => {
+      await fromMenu(on, 'Kite string', 'Rename');
+      await on.keyboard.press('Control+a');
+      await on.keyboard.type(to);
+      await on.keyboard.press('Enter');
+      await expect(row(on, to)).toBeVisible();
+    };
+    await rename(empty, 'Kite there');
+    await rename(page, 'Kite here');
+    await give(page, 'theirs.json', await exportAll(empty));
+    const question = page.getByRole('dialog', { name: 'In “theirs.json”' });
+    const card = question.getByRole('listitem').filter({ hasText: 'Kite here' });
+    await expect(card).toContainText('changed here and in the file');
+    await expect(card.getByRole('row', { name: /title/ })).toContainText('Kite there');
+    await card.getByRole('radio', { name: 'Take the file’s' }).click();
+    await question.getByRole('button', { name: 'Take it in' }).click();
+    await expect(row(page, 'Kite there')).toBeVisible();
+    await page.getByRole('button', { name: /Shelf$/ }).click();
+    await page.getByRole('option', { name: 'deleted' }).click();
+    const shelf = page.getByRole('list', { name: /on the shelf/ });
+    await expect(shelf.getByRole('listitem').filter({ hasText: 'Kite here' })).toContainText('Other version');
+    await context.close();
+  },
+);
 
 /** A MIDI file with two melodic tracks and one of percussion. */
 function game(): Buffer {
@@ -134,40 +138,42 @@ test('the parts of a MIDI file are offered; one that never ends is refused and t
   await expect(row(page, 'level one: Bass line')).toBeVisible();
 });
 
-test('a damaged record is found on start, shown, mended with what can be saved, and lies aside as it was', async ({
-  page,
-}) => {
-  await openLibrary(page);
-  await page.evaluate(
-    () =>
-      new Promise((resolve) => {
-        const opening = indexedDB.open('yardfell');
-        opening.onsuccess = () => {
-          const transaction = opening.result.transaction(['exercises', 'meta'], 'readwrite');
-          transaction.objectStore('exercises').openCursor().onsuccess = (event) => {
-            const cursor = (event.target as IDBRequest<IDBCursorWithValue | null>).result;
-            const record = cursor?.value as { title: string } | undefined;
-            if (record?.title === 'Kite string') cursor!.update({ ...record, startBpm: -3 });
-            cursor?.continue();
+test(
+  'a damaged record is found on start, shown, mended with what can be saved, and lies aside as it was',
+  { tag: '@always' },
+  async ({ page }) => {
+    await openLibrary(page);
+    await page.evaluate(
+      () =>
+        new Promise((resolve) => {
+          const opening = indexedDB.open('yardfell');
+          opening.onsuccess = () => {
+            const transaction = opening.result.transaction(['exercises', 'meta'], 'readwrite');
+            transaction.objectStore('exercises').openCursor().onsuccess = (event) => {
+              const cursor = (event.target as IDBRequest<IDBCursorWithValue | null>).result;
+              const record = cursor?.value as { title: string } | undefined;
+              if (record?.title === 'Kite string') cursor!.update({ ...record, startBpm: -3 });
+              cursor?.continue();
+            };
+            transaction.objectStore('meta').delete('damage');
+            transaction.oncomplete = resolve;
           };
-          transaction.objectStore('meta').delete('damage');
-          transaction.oncomplete = resolve;
-        };
-      }),
-  );
-  await page.reload();
-  await page.getByRole('link', { name: 'See and mend' }).click({ timeout: 30_000 });
-  await expect(page.getByRole('list', { name: 'Damaged records' })).toContainText('Kite string');
-  await page.getByRole('button', { name: 'Mend Kite string' }).click();
-  await expect(page.getByText(/Mended: “Kite string”.*start tempo.*lies aside/)).toBeVisible();
-  await expect(page.getByText('Every record can be read as it should be.')).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Laid aside' })).toContainText('Kite string');
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save everything raw' }).click(),
-  ]);
-  expect(readFileSync(await download.path(), 'utf8')).toContain('"startBpm": -3');
-});
+        }),
+    );
+    await page.reload();
+    await page.getByRole('link', { name: 'See and mend' }).click({ timeout: 30_000 });
+    await expect(page.getByRole('list', { name: 'Damaged records' })).toContainText('Kite string');
+    await page.getByRole('button', { name: 'Mend Kite string' }).click();
+    await expect(page.getByText(/Mended: “Kite string”.*start tempo.*lies aside/)).toBeVisible();
+    await expect(page.getByText('Every record can be read as it should be.')).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Laid aside' })).toContainText('Kite string');
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save everything raw' }).click(),
+    ]);
+    expect(readFileSync(await download.path(), 'utf8')).toContain('"startBpm": -3');
+  },
+);
 
 test.describe('by the clock', () => {
   let address = '';

@@ -6,7 +6,7 @@ import { openLibrary } from './fixtures';
 // These tests cause errors on purpose, so they do without the fixture that fails on any.
 const test = base.extend({ baseURL: async ({}, use) => use(process.env.YARDFELL_ADDRESS!) });
 
-test('a view that breaks still lets all data be saved to a file', async ({ page }) => {
+test('a view that breaks still lets all data be saved to a file', { tag: '@always' }, async ({ page }) => {
   await openLibrary(page);
   await page.evaluate(async () => {
     const db = await new Promise<IDBDatabase>((resolve) => {

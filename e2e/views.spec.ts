@@ -132,26 +132,28 @@ test('at 400 % zoom nothing but the lane scrolls sideways', async ({ page }) => 
   expect(await overflow()).toBeLessThanOrEqual(0);
 });
 
-test('pages carry a policy without unsafe-eval, and the chosen theme is there before anything is drawn', async ({
-  page,
-}) => {
-  const response = await page.goto('/');
-  const policy = (await response!.allHeaders())['content-security-policy']!;
-  expect(policy).toContain("default-src 'self'");
-  expect(policy).not.toContain("'unsafe-eval'");
-  const health = await page.request.get('/api/health');
-  expect([health.status(), await health.json()]).toEqual([200, { status: 'ok' }]);
-  await page.getByRole('button', { name: 'Use the dark theme' }).click();
-  await page.goto('/week');
-  // A script of the head, which waits for nothing, runs before there is anything to draw.
-  const inHead = await page.evaluate(() =>
-    [...document.head.querySelectorAll('script:not([src])')].some(({ textContent }) =>
-      textContent.includes('dataset.theme'),
-    ),
-  );
-  expect(inHead).toBe(true);
-  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
-});
+test(
+  'pages carry a policy without unsafe-eval, and the chosen theme is there before anything is drawn',
+  { tag: '@always' },
+  async ({ page }) => {
+    const response = await page.goto('/');
+    const policy = (await response!.allHeaders())['content-security-policy']!;
+    expect(policy).toContain("default-src 'self'");
+    expect(policy).not.toContain("'unsafe-eval'");
+    const health = await page.request.get('/api/health');
+    expect([health.status(), await health.json()]).toEqual([200, { status: 'ok' }]);
+    await page.getByRole('button', { name: 'Use the dark theme' }).click();
+    await page.goto('/week');
+    // A script of the head, which waits for nothing, runs before there is anything to draw.
+    const inHead = await page.evaluate(() =>
+      [...document.head.querySelectorAll('script:not([src])')].some(({ textContent }) =>
+        textContent.includes('dataset.theme'),
+      ),
+    );
+    expect(inHead).toBe(true);
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  },
+);
 
 test('the key sheet opens by ? in the view and not while typing', async ({ page }) => {
   await openLibrary(page);

@@ -6,3 +6,6 @@ export function startServer(
 ): Promise<{ address: string; child: import('node:child_process').ChildProcess; stop: () => boolean }>;
 /** Where Debian's Chromium for tests is. */
 export const CHROMIUM_HEADLESS: string;
+/** Builds what a school's server runs into `SERVER`. */
+export function buildServer(prefix?: string): void;
+export const SERVER: string;

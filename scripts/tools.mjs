@@ -1,7 +1,7 @@
 /** What the two commands share: running things, and what a fresh machine may lack. */
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join, relative } from 'node:path';
 
@@ -104,20 +104,35 @@ export function build() {
     () => existsSync('.next/BUILD_ID') && existsSync(`public/${OFFLINE}`),
     () => {
       must('The build', process.execPath, ['node_modules/next/dist/bin/next', 'build']);
-      buildOffline();
+      buildOffline('.next', 'public', '');
     },
   );
 }
 
-/** The worker without a network, with the list of all files that it keeps. */
-function buildOffline() {
-  const version = readFileSync('.next/BUILD_ID', 'utf8');
+/** What a school's server runs: a folder that needs nothing beside it but Node. */
+export const SERVER = '.server/standalone';
+
+/** Builds that folder, for a server on which the application lives under `prefix`: a path such as `/yardfell`, or nothing. */
+export function buildServer(prefix = '') {
+  must('The build', process.execPath, ['node_modules/next/dist/bin/next', 'build'], {
+    env: { ...process.env, YARDFELL_SERVER: '1', YARDFELL_PREFIX: prefix },
+  });
+  const shown = (path) => !path.endsWith(OFFLINE);
+  cpSync('.server/static', `${SERVER}/.server/static`, { recursive: true });
+  cpSync('public', `${SERVER}/public`, { recursive: true, filter: shown });
+  cpSync('scripts/server-log.mjs', `${SERVER}/log.mjs`);
+  buildOffline('.server', `${SERVER}/public`, prefix);
+}
+
+/** The worker without a network, with the list of all files that it keeps: those of a build, and those beside it. */
+function buildOffline(built, beside, prefix) {
+  const version = readFileSync(`${built}/BUILD_ID`, 'utf8');
   const files = [
     // Named by what is in them.
-    ...filesIn('.next/static').map((path) => ({ url: `/_next/static/${path}`, revision: null })),
-    ...filesIn('public')
+    ...filesIn(`${built}/static`).map((path) => ({ url: `${prefix}/_next/static/${path}`, revision: null })),
+    ...filesIn(beside)
       .filter((path) => path !== OFFLINE)
-      .map((path) => ({ url: `/${path}`, revision: hashOf([join('public', path)]) })),
+      .map((path) => ({ url: `${prefix}/${path}`, revision: hashOf([join(beside, path)]) })),
   ];
   must('Building the worker without a network', process.execPath, [
     'node_modules/esbuild/bin/esbuild',
@@ -126,8 +141,9 @@ function buildOffline() {
     '--minify',
     '--format=iife',
     '--log-level=warning',
-    `--outfile=public/${OFFLINE}`,
+    `--outfile=${beside}/${OFFLINE}`,
     `--define:process.env.NODE_ENV="production"`,
+    `--define:process.env.YARDFELL_PREFIX=${JSON.stringify(prefix)}`,
     `--define:VERSION=${JSON.stringify(version)}`,
     `--define:FILES=${JSON.stringify(files)}`,
   ]);

@@ -1,6 +1,6 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { describe, expect, test } from 'vitest';
+import { afterEach, describe, expect, test, vi } from 'vitest';
 import fc from 'fast-check';
 import { benchAt, ladderAt, lessonSheetAt, movedTo, practiceAt, studentAt, takeAt, VIEWS } from './addresses';
 
@@ -55,4 +55,33 @@ describe('addresses', () => {
     ])
       expect(moved(address)).toBeNull();
   });
+});
+
+describe('under a path of its own', () => {
+  afterEach(() => {
+    vi.unstubAllEnvs();
+    vi.resetModules();
+  });
+  const built = (prefix: string) => {
+    vi.stubEnv('YARDFELL_PREFIX', prefix);
+    vi.resetModules();
+    return import('./addresses');
+  };
+
+  test.each(['', '/yardfell', '/music/a.b~c'])(
+    '“%s”: each path of ours is told from all others',
+    async (prefix) => {
+      const { under, ownPath, VIEWS: views } = await built(prefix);
+      for (const path of [...views, '/api/demo', '/offline.js']) {
+        expect(under(path).startsWith(prefix || '/')).toBe(true);
+        expect(under(path).length === 1 || !under(path).endsWith('/')).toBe(true);
+        expect(ownPath(under(path))).toBe(path);
+      }
+      if (prefix === '') return;
+      for (const other of ['/', '/bench', `${prefix}y/bench`, `/x${prefix}`])
+        expect(ownPath(other)).toBeNull();
+      // The folder that all is in is the first view too.
+      expect(ownPath(`${prefix}/`)).toBe('/');
+    },
+  );
 });

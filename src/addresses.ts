@@ -22,6 +22,21 @@ export const VIEWS = [
 
 type View = (typeof VIEWS)[number];
 
+/** The path that the application lives under, as it was built: `/some/path`, or nothing. */
+export const PREFIX = process.env.YARDFELL_PREFIX ?? '';
+
+/** Where a path of the application is on its server: for what the framework does not address itself. */
+export const under = (path: string): string => (path === '/' && PREFIX ? PREFIX : `${PREFIX}${path}`);
+
+/** The path of ours that an address of this server means; null where it is none of ours. */
+export function ownPath(pathname: string): string | null {
+  if (pathname === PREFIX) return '/';
+  return pathname.startsWith(`${PREFIX}/`) ? pathname.slice(PREFIX.length) : null;
+}
+
+/** What every link to this application begins with, in the browser. */
+export const home = () => `${location.origin}${PREFIX}`;
+
 const address = (view: View, asked: Record<string, string>) =>
   `${view}?${new URLSearchParams(asked).toString()}`;
 
@@ -48,9 +63,10 @@ const OF_EXERCISES: readonly string[] = ['/bench', '/ladder', '/practice', '/tak
 
 /**
  * Where an address of before, which named its record in the path, leads now.
+ * @param url its path without the prefix
  * @returns path and query, what was asked beside the record kept; null for an address of today or of nothing
  */
-export function movedTo(url: URL): string | null {
+export function movedTo(url: Pick<URL, 'pathname' | 'search'>): string | null {
   const [, first = '', second = '', third = '', ...more] = url.pathname.split('/');
   const view = `/${first}`;
   if (second === '' || more.length > 0 || (VIEWS as readonly string[]).includes(url.pathname)) return null;

@@ -1,6 +1,6 @@
 /** The content security policy of every page, with a nonce of its own. */
 import { NextResponse, type NextRequest } from 'next/server';
-import { movedTo } from './addresses';
+import { movedTo, under } from './addresses';
 
 function policy(nonce: string): string {
   const isDevelopment = process.env.NODE_ENV === 'development';
@@ -31,7 +31,8 @@ export function proxy(request: NextRequest): NextResponse {
   if (isPage && !READING.includes(request.method))
     return new NextResponse(null, { status: 405, headers: { Allow: READING.join(', ') } });
   const moved = movedTo(request.nextUrl);
-  if (moved !== null) return NextResponse.redirect(new URL(moved, request.nextUrl), 308);
+  // The framework leaves out the host again: behind a proxy the server does not know by which name it was asked.
+  if (moved !== null) return NextResponse.redirect(new URL(under(moved), request.nextUrl), 308);
   const nonce = btoa(crypto.randomUUID());
   const value = policy(nonce);
   const headers = new Headers(request.headers);

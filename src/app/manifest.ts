@@ -1,4 +1,5 @@
 import type { MetadataRoute } from 'next';
+import { under } from '@/addresses';
 import { SHARE_ADDRESS } from '@/offline/kept';
 
 const ICONS = ['any', 'maskable'] as const;
@@ -14,27 +15,27 @@ export default function manifest(): MetadataRoute.Manifest {
     'text/plain': ['.txt', '.tab'],
   };
   return {
-    id: '/',
+    id: under('/'),
     name: 'Yardfell',
     short_name: 'Yardfell',
     description: 'A workbench for guitar teachers who plan flatpick exercises',
-    start_url: '/',
-    scope: '/',
+    start_url: under('/'),
+    scope: under('/'),
     display: 'standalone',
     background_color: '#1d3b36',
     theme_color: '#1d3b36',
     icons: ICONS.flatMap((purpose) =>
       SIZES.map((size) => ({
-        src: `/icons/${purpose}-${size}.png`,
+        src: under(`/icons/${purpose}-${size}.png`),
         sizes: `${size}x${size}`,
         type: 'image/png',
         purpose,
       })),
     ),
     launch_handler: { client_mode: 'navigate-new' },
-    file_handlers: [{ action: '/', accept: files }],
+    file_handlers: [{ action: under('/'), accept: files }],
     share_target: {
-      action: SHARE_ADDRESS,
+      action: under(SHARE_ADDRESS),
       method: 'POST',
       enctype: 'multipart/form-data',
       params: {
@@ -45,8 +46,8 @@ export default function manifest(): MetadataRoute.Manifest {
       },
     },
     shortcuts: [
-      { name: 'This week', url: '/week' },
-      { name: 'Students', url: '/students' },
+      { name: 'This week', url: under('/week') },
+      { name: 'Students', url: under('/students') },
     ],
   };
 }

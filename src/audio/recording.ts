@@ -1,4 +1,5 @@
 /** The microphone: opened when it is asked for, its blocks joined on the audio clock, closed at once when it is let go. */
+import { under } from '@/addresses';
 import { openOutput } from './output';
 import { joinBlocks, type Block, type Recorded } from './joining';
 
@@ -68,7 +69,7 @@ export async function openMicrophone(volume: number, hear: (level: Level) => voi
   const close = () => stream.getTracks().forEach((one) => one.stop());
   try {
     const { context } = await openOutput(volume);
-    await context.audioWorklet.addModule('/worklets/capture.js');
+    await context.audioWorklet.addModule(under('/worklets/capture.js'));
     const source = new MediaStreamAudioSourceNode(context, { mediaStream: stream });
     const node = new AudioWorkletNode(context, 'capture', { numberOfOutputs: 0 });
     const blocks: Block[] = [];

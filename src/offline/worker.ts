@@ -1,6 +1,6 @@
 /** The application without a network: every file and one document of each view are kept, and looked for here first. */
 import { Serwist, type PrecacheEntry } from 'serwist';
-import { movedTo, VIEWS } from '../addresses';
+import { movedTo, ownPath, PREFIX, under, VIEWS } from '../addresses';
 import { filesOf, outdated, SHARE_ADDRESS, viewsOf } from './kept';
 import { filesIn, keepShared } from './sharing';
 
@@ -20,7 +20,10 @@ const answer = (kept: Response) =>
   new Response(kept.body, { status: kept.status, statusText: kept.statusText, headers: kept.headers });
 
 const serwist = new Serwist({
-  precacheEntries: [...FILES, ...[...VIEWS, ...DATA].map((url) => ({ url, revision: VERSION }))],
+  precacheEntries: [
+    ...FILES,
+    ...[...VIEWS, ...DATA].map((path) => ({ url: under(path), revision: VERSION })),
+  ],
   precacheOptions: {
     cacheName: filesOf(VERSION),
     // The query names a record, which the browser reads; the router's own requests are no documents.
@@ -38,9 +41,12 @@ async function keepViews(): Promise<void> {
   const cache = await caches.open(viewsOf(VERSION));
   await Promise.all(
     views.map(async (view) => {
-      const response = await fetch(`${view}?_rsc=${VERSION}`, { headers: { RSC: '1' }, cache: 'reload' });
+      const response = await fetch(`${under(view)}?_rsc=${VERSION}`, {
+        headers: { RSC: '1' },
+        cache: 'reload',
+      });
       if (!response.ok) throw new Error(`${view} was answered with ${response.status}.`);
-      await cache.put(view, response);
+      await cache.put(under(view), response);
     }),
   );
 }
@@ -55,8 +61,9 @@ self.addEventListener('activate', (event) =>
 
 /** What was kept of a view for the router; null where it is none of ours. */
 async function keptView(url: URL): Promise<Response | null> {
-  if (!views.includes(url.pathname)) return null;
-  const kept = await (await caches.open(viewsOf(VERSION))).match(url.pathname, { ignoreVary: true });
+  const view = ownPath(url.pathname);
+  if (view === null || !views.includes(view)) return null;
+  const kept = await (await caches.open(viewsOf(VERSION))).match(under(view), { ignoreVary: true });
   return kept ? answer(kept) : null;
 }
 
@@ -72,25 +79,32 @@ serwist.registerCapture(
   },
 );
 
-// Addresses of before.
+/** Where an address leads that is another's now: one of before, or that of the folder that all is in; null for all others. */
+function leadsTo({ pathname, search }: URL): string | null {
+  if (PREFIX && pathname === `${PREFIX}/`) return under('/') + search;
+  const path = ownPath(pathname);
+  const moved = path === null ? null : movedTo({ pathname: path, search });
+  return moved === null ? null : under(moved);
+}
+
 serwist.registerCapture(
-  ({ url, request, sameOrigin }) => sameOrigin && request.mode === 'navigate' && movedTo(url) !== null,
-  ({ url }) => Promise.resolve(Response.redirect(new URL(movedTo(url)!, url).href, 308)),
+  ({ url, request, sameOrigin }) => sameOrigin && request.mode === 'navigate' && leadsTo(url) !== null,
+  ({ url }) => Promise.resolve(Response.redirect(new URL(leadsTo(url)!, url).href, 308)),
 );
 
 // What other programs share goes into the Library.
 serwist.registerCapture(
-  ({ url, sameOrigin }) => sameOrigin && url.pathname === SHARE_ADDRESS,
+  ({ url, sameOrigin }) => sameOrigin && url.pathname === under(SHARE_ADDRESS),
   async ({ request, url }) => {
     await keepShared(filesIn(await request.formData()));
-    return Response.redirect(new URL('/', url).href, 303);
+    return Response.redirect(new URL(under('/'), url).href, 303);
   },
   'POST',
 );
 
 // A tab that runs on the version before finds its files as long as it is open.
 serwist.registerCapture(
-  ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/_next/static/'),
+  ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith(under('/_next/static/')),
   async ({ request }) => {
     const kept = await caches.match(request, { ignoreVary: true, ignoreSearch: true });
     return kept ? answer(kept) : fetch(request);

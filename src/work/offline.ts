@@ -1,4 +1,5 @@
 /** The copy of the application that works without a network, and its renewal. */
+import { under } from '@/addresses';
 import { TAKE_OVER } from '@/offline/kept';
 import { inWords } from './perform';
 import { Store } from './store';
@@ -20,7 +21,7 @@ export type Container = Pick<
   'controller' | 'register' | 'addEventListener' | 'removeEventListener'
 >;
 
-const ADDRESS = '/offline.js';
+const ADDRESS = under('/offline.js');
 
 const INCOMPLETE =
   'Not all of its files could be fetched or kept. It is tried again when Yardfell is opened the next time.';
@@ -53,7 +54,7 @@ export class OfflineDesk extends Store<OfflineState> {
     });
     this.show({ status: container.controller ? 'ready' : 'preparing' });
     try {
-      const registration = await container.register(ADDRESS, { updateViaCache: 'none' });
+      const registration = await container.register(ADDRESS, { scope: under('/'), updateViaCache: 'none' });
       this.registration = registration;
       if (registration.active) this.show({ status: 'ready', hasNewer: registration.waiting !== null });
       this.follow(registration.installing);

@@ -1,4 +1,5 @@
 'use client';
+import { under } from '@/addresses';
 import { Upload } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { LIBRARY } from '@/storage';
@@ -34,7 +35,7 @@ export function Files() {
         <h1>Files</h1>
         <span className="facts">What was given to others, and what came from them.</span>
         {files.some(({ name, way }) => name === DEMO && way === 'taken') ? (
-          <a href={`/api/demo/returned?today=${today()}`} download>
+          <a href={under(`/api/demo/returned?today=${today()}`)} download>
             A record to try it with
           </a>
         ) : null}

@@ -1,4 +1,5 @@
 'use client';
+import { home } from '@/addresses';
 import { useEffect, useState } from 'react';
 import { linkedLadder } from '@/work/linking';
 import { attempt } from '@/work/perform';
@@ -19,7 +20,7 @@ export function useCodes(
     attempt('Drawing the codes', async () => {
       const { codesOf } = await import('@/work/qr');
       const linked = items.map(({ ladder, ...item }) => ({ ...item, ladder: linkedLadder(ladder) }));
-      const codes = await codesOf(linked, location.origin);
+      const codes = await codesOf(linked, home());
       setMade({ of: items, codes });
     });
   }, [items, isWanted]);

@@ -1,4 +1,5 @@
 'use client';
+import { under } from '@/addresses';
 import { attempt } from '@/work/perform';
 import { Button } from '../controls/Button';
 import { EmptyState } from '../controls/EmptyState';
@@ -15,7 +16,7 @@ export function CrashNotice({ onRetry }: { onRetry: () => void }) {
         </Button>
         <Button onPress={onRetry}>Try again</Button>
         {/* A full load: whatever broke here is not taken along. */}
-        <a href="/health">Health of your data</a>
+        <a href={under('/health')}>Health of your data</a>
       </div>
     </EmptyState>
   );

@@ -1,4 +1,5 @@
 /** The ways out for an exercise, as a menu shows them; what they do is loaded when one is chosen. */
+import { home } from '@/addresses';
 import type { ShownExercise } from '@/storage';
 import { attempt } from '@/work/perform';
 import type { MenuAction } from '../controls/props';
@@ -27,7 +28,7 @@ export const saveAsProject = (shown: readonly ShownExercise[]): void =>
 /** Puts a link to some exercises on the clipboard. */
 export const copyLinkTo = (shown: readonly ShownExercise[]): void =>
   attempt('Copying the link', async () =>
-    (await import('@/work/linking')).copyLink(shown, location.origin, WAYS),
+    (await import('@/work/linking')).copyLink(shown, home(), WAYS),
   );
 
 /** Actions of a menu for one exercise. */

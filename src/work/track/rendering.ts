@@ -1,4 +1,5 @@
 /** Rendering a practice track into a file of the origin's private file system, to be saved from there. */
+import { under } from '@/addresses';
 import { numberWords, type TrackNotes, type TrackPiece, type TrackWord } from '@/core/track';
 import { startTrack, type Running, type TrackForm } from '@/workers';
 
@@ -28,7 +29,7 @@ export interface TrackChoice {
 async function wordsOf(words: ReadonlySet<TrackWord>): Promise<Map<TrackWord, Float32Array>> {
   const context = new OfflineAudioContext(1, 1, TRACK_RATE);
   const read = async (word: TrackWord) => {
-    const answer = await fetch(`/voice/${word}.wav`);
+    const answer = await fetch(under(`/voice/${word}.wav`));
     if (!answer.ok) throw new Error(`The spoken word “${word}” is missing: ${answer.status}.`);
     const buffer = await context.decodeAudioData(await answer.arrayBuffer());
     return [word, buffer.getChannelData(0)] as const;
