@@ -34,6 +34,7 @@ function days(
 const often = Array.from({ length: 40 }, (_, at) => 2 * (39 - at) + 1);
 const none: Attended = {
   exercises: [],
+  isThere: () => true,
   signs: [],
   limits: DEFAULT_LIMITS,
   lessonEvery: 7,
@@ -93,6 +94,14 @@ describe('attention', () => {
     ]);
     expect(kinds({ since: dayAfter(TODAY, -15) })).toEqual(['nothing heard']);
     expect(kinds({})).toEqual([]);
+  });
+
+  it('counts what was deleted since as practice, and asks for nothing in it', () => {
+    const gone = { isThere: () => false };
+    expect(kinds({ ...practised(days([3], () => 90)), ...gone, since: dayAfter(TODAY, -60) })).toEqual([]);
+    expect(kinds({ ...practised(days(often, () => 90)), ...gone, lessonEvery: 30 })).toEqual([]);
+    const long = days([0, 1, 2], () => 90, { longestSeconds: 11 * 60 });
+    expect(kinds({ ...practised(long), ...gone })).toEqual(['overdoing']);
   });
 
   it('comes first for pain, then for a tight hand and for long days', () => {

@@ -31,8 +31,10 @@ export interface Attention {
 
 /** What is known of a student. */
 export interface Attended {
-  /** As in the book. */
+  /** All that was practised, as in the book, also what was deleted since: it was played all the same. */
   readonly exercises: readonly ExerciseInBook[];
+  /** Whether an exercise is there; what was deleted is worked on no more. */
+  readonly isThere: (exerciseId: string) => boolean;
   readonly signs: readonly Pick<Sign, 'kind' | 'day' | 'exerciseId' | 'bpm'>[];
   readonly limits: Limits;
   /** Days from one lesson to the next; null: not said, then a week. */
@@ -186,7 +188,9 @@ function ofExercise(known: Attended, { exerciseId, days }: ExerciseInBook): Atte
 /** Everything of a student that needs attention, the most urgent first; of equal ones what was practised last. */
 export function attentionOf(known: Attended): Attention[] {
   const now = dayNumber(known.today);
-  const current = known.exercises.filter(({ lastDay }) => now - dayNumber(lastDay) < WORKED_ON_DAYS);
+  const current = known.exercises.filter(
+    ({ exerciseId, lastDay }) => known.isThere(exerciseId) && now - dayNumber(lastDay) < WORKED_ON_DAYS,
+  );
   const all = [
     ...overdoing(known),
     ...nothingHeard(known),

@@ -120,8 +120,8 @@ export function attentionInBook(
   dated: (day: string) => string,
 ): readonly Attention[] {
   return attentionOf({
-    // What was deleted is worked on no more.
-    exercises: practised.filter(({ exerciseId }) => exercises.has(exerciseId)),
+    exercises: practised,
+    isThere: (id) => exercises.has(id),
     signs,
     limits: player.limits,
     lessonEvery: player.lessonEvery,
@@ -140,12 +140,11 @@ export function attentionIn(
   dated: (day: string) => string,
 ): readonly Attention[] {
   const { today, halfLifeDays, exercises, subdivisions } = read;
-  // What was deleted is worked on no more.
-  const days = (read.days.get(player.id) ?? []).filter(({ exerciseId }) => exercises.has(exerciseId));
   const since = sinceOf(player, read.lessons.get(player.id)?.first, today);
   const ladders = laddersOf(read.ladders.get(player.id) ?? [], exercises);
   return attentionOf({
-    exercises: exercisesIn(days),
+    exercises: exercisesIn(read.days.get(player.id) ?? []),
+    isThere: (id) => exercises.has(id),
     signs: read.signs.get(player.id) ?? [],
     limits: player.limits,
     lessonEvery: player.lessonEvery,

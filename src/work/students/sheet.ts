@@ -115,10 +115,10 @@ export function lessonSheet(
   const from = last?.day ?? dayAfter(today, -WITHOUT_LESSON_DAYS);
   const tasks = lesson ? tasksDone(book, lesson) : [];
   const taskIds = tasks.flatMap(({ task }) => task.exerciseId ?? []);
-  const since = book.practised.filter(
-    ({ exerciseId, lastDay }) => lastDay >= from && book.exercises.has(exerciseId),
-  );
-  const others = since.filter(({ exerciseId }) => !taskIds.includes(exerciseId));
+  const practised = book.practised.filter(({ lastDay }) => lastDay >= from);
+  const since = practised.filter(({ exerciseId }) => book.exercises.has(exerciseId));
+  // What was deleted since was practised all the same.
+  const others = practised.filter(({ exerciseId }) => !taskIds.includes(exerciseId));
   return {
     from,
     isSinceLesson: last !== null,
