@@ -1,5 +1,7 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { joiResolver } from '@hookform/resolvers/joi';
+import { useEffect, useMemo, useRef } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import {
   BPM_DECIMALS,
@@ -16,6 +18,8 @@ import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { colour } from '@/ui/theme/tokens';
 import { placesOf, type TypedRun } from '@/work/figured';
+import { MAX_COUNT, MAX_PASSES, typedRunSchema } from '@/work/typedRun';
+import { attempt } from '@/work/perform';
 import { usePlayer } from '@/ui/shell/player';
 import { useKept } from '@/ui/shell/useKept';
 
@@ -50,9 +54,6 @@ const Form = styled.form`
 const NO_PLACES: Awaited<ReturnType<typeof placesOf>> = [];
 const idOf = ({ fromNote, toNote }: RunPlace) => `${fromNote} ${toNote}`;
 
-const MAX_PASSES = 999;
-const MAX_COUNT = 50;
-
 interface RunFormProps {
   /** The run that is put right; absent for a new one. */
   readonly run?: RunRecord;
@@ -67,28 +68,33 @@ interface RunFormProps {
 
 /** A run typed in, from a paper record or to put one right. */
 export function RunForm({ run, exercises, first, today, subdivisionOf, onSave, onCancel }: RunFormProps) {
-  const [typed, setTyped] = useState<TypedRun>({
-    passes: run?.passes ?? 1,
-    verdict: run?.verdict ?? 'clean',
-    reason: run?.reason ?? null,
-    ...(run?.place ? { place: run.place } : {}),
-    count: 1,
-    ...first,
+  const schema = useMemo(() => typedRunSchema(today), [today]);
+  const { control, setValue, handleSubmit, formState } = useForm<TypedRun>({
+    resolver: joiResolver(schema),
+    mode: 'onChange',
+    defaultValues: {
+      passes: run?.passes ?? 1,
+      verdict: run?.verdict ?? 'clean',
+      reason: run?.reason ?? null,
+      ...(run?.place ? { place: run.place } : {}),
+      count: 1,
+      ...first,
+    },
   });
+  const typed = useWatch({ control }) as TypedRun;
   // What was pressed to open it is gone.
   const form = useRef<HTMLFormElement>(null);
   useEffect(() => form.current?.querySelector<HTMLElement>('button, input')?.focus(), []);
-  const set = (change: Partial<TypedRun>) => setTyped((now) => ({ ...now, ...change }));
+  const set = (change: Partial<TypedRun>) => {
+    for (const [name, value] of Object.entries(change))
+      setValue(name as keyof TypedRun, value as never, { shouldValidate: true, shouldDirty: true });
+  };
   const player = usePlayer();
   const places = useKept(() => placesOf(typed.exerciseId, player), [typed.exerciseId, player]) ?? NO_PLACES;
   // A change of older notes is kept, though it is not among those of now.
   const isKnown = places.some(({ place }) => typed.place && idOf(place) === idOf(typed.place));
   const whereId = isKnown ? idOf(typed.place!) : 'none';
-  const fault = !/^\d{4}-\d{2}-\d{2}$/.test(typed.day)
-    ? 'The day is not whole yet.'
-    : typed.day > today
-      ? 'That day has not come yet. If it has, the clock of this device is behind.'
-      : null;
+  const faults = Object.values(formState.errors).flatMap(({ message }) => message ?? []);
   const number = (
     label: string,
     key: 'bpm' | 'subdivision' | 'passes' | 'count',
@@ -110,8 +116,7 @@ export function RunForm({ run, exercises, first, today, subdivisionOf, onSave, o
       ref={form}
       aria-label={run ? 'Change the run' : 'Log runs by hand'}
       onSubmit={(event) => {
-        event.preventDefault();
-        if (!fault) onSave(typed);
+        attempt('Reading the form', () => handleSubmit(onSave)(event));
       }}
     >
       {run ? null : (
@@ -173,15 +178,15 @@ export function RunForm({ run, exercises, first, today, subdivisionOf, onSave, o
         </div>
       )}
       {run ? null : number('Runs like this', 'count', 1, MAX_COUNT)}
-      <Button type="submit" look="primary" isDisabled={fault !== null}>
+      <Button type="submit" look="primary" isDisabled={faults.length > 0}>
         {run ? 'Keep the change' : typed.count === 1 ? 'Log the run' : `Log ${typed.count} runs`}
       </Button>
       <Button onPress={onCancel}>Cancel</Button>
-      {fault ? (
-        <p className="bad" role="alert">
+      {faults.map((fault) => (
+        <p key={fault} className="bad" role="alert">
           {fault}
         </p>
-      ) : null}
+      ))}
     </Form>
   );
 }

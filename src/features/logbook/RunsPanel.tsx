@@ -1,5 +1,6 @@
 'use client';
 import { Download } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { memo, useCallback, useMemo, useRef, useState } from 'react';
 import { bpmText, counted, KIND_NAMES, PART_NAMES, type ExerciseRecord, type RunRecord } from '@/core';
 import { coldRuns, REASON_MENDINGS } from '@/core/record';
@@ -14,9 +15,10 @@ import { runRows } from '@/work/runsFile';
 import { attempt } from '@/work/perform';
 import { undoOf } from '@/work/undoing';
 import { Panel, Table } from '@/ui/controls/panel';
-import { RunForm } from './RunForm';
 import { dayText, momentText } from '@/ui/dayText';
 import { useKept } from '@/ui/shell/useKept';
+
+const RunForm = dynamic(() => import('./RunForm').then((module) => module.RunForm), { ssr: false });
 
 const STRETCH = 25;
 
