@@ -1,6 +1,7 @@
 'use client';
 /** String changes by how often they fail, each with the drill that mends it. */
 import type { ReactNode } from 'react';
+import styled from 'styled-components';
 import { counted, KIND_NAMES, type Transition } from '@/core';
 import type { Rate } from '@/core/record';
 import { RowButton } from '@/ui/controls/RowButton';
@@ -23,6 +24,20 @@ export interface ChangeRow {
   readonly drill: (() => Promise<void>) | string;
 }
 
+/** The change is read first and what else is known may take two lines: words are not cut. */
+const Wrapped = styled(Table)`
+  th[scope='row'],
+  td.more {
+    white-space: normal;
+  }
+  th[scope='row'] {
+    min-width: 9.5rem;
+  }
+  td.more {
+    min-width: 6rem;
+  }
+`;
+
 const MOST = 8;
 
 const rateText = ({ percent, low, high }: Rate) =>
@@ -40,7 +55,7 @@ export function ChangeTable({
 }) {
   return (
     <>
-      <Table>
+      <Wrapped>
         <thead>
           <tr>
             <th scope="col">Change</th>
@@ -60,7 +75,7 @@ export function ChangeTable({
             const { drill } = row;
             return (
               <tr key={key}>
-                <th scope="row" className="long">
+                <th scope="row">
                   <KindIcon kind={change.kind} size={15} /> {words}
                   {title === null ? null : <small>{title}</small>}
                 </th>
@@ -68,7 +83,7 @@ export function ChangeTable({
                   {failed} of {played}
                 </td>
                 <td title="with its 90 % interval">{rateText(row.rate)}</td>
-                <td>{row.more}</td>
+                <td className="more">{row.more}</td>
                 <td>
                   {typeof drill === 'string' ? (
                     drill
@@ -85,7 +100,7 @@ export function ChangeTable({
             );
           })}
         </tbody>
-      </Table>
+      </Wrapped>
       {rows.length > MOST ? <p>{counted(rows.length - MOST, 'more change')} less often.</p> : null}
     </>
   );

@@ -58,7 +58,7 @@ const Charts = styled.div`
   .wide {
     grid-column: 1 / -1;
   }
-  @media (max-width: 60rem) {
+  @media (max-width: 72rem) {
     grid-template-columns: minmax(0, 1fr);
   }
 `;

@@ -2,6 +2,7 @@
 import { Download } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { memo, useCallback, useMemo, useRef, useState } from 'react';
+import styled from 'styled-components';
 import { bpmText, counted, KIND_NAMES, PART_NAMES, type ExerciseRecord, type RunRecord } from '@/core';
 import { coldRuns, REASON_MENDINGS } from '@/core/record';
 import { addRuns, correctRun, database, readRuns, removeRuns } from '@/storage';
@@ -17,6 +18,12 @@ import { undoOf } from '@/work/undoing';
 import { Panel, Table } from '@/ui/controls/panel';
 import { dayText, momentText } from '@/ui/dayText';
 import { useKept } from '@/ui/shell/useKept';
+
+const Ways = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+`;
 
 const RunForm = dynamic(() => import('./RunForm').then((module) => module.RunForm), { ssr: false });
 
@@ -167,14 +174,14 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
           onCancel={close}
         />
       ) : (
-        <div>
+        <Ways>
           <Button isDisabled={!first} onPress={() => setOpen('new')}>
             Log runs by hand
-          </Button>{' '}
+          </Button>
           <Button isDisabled={runs.length === 0} onPress={() => attempt('Saving the runs', save)}>
             <Download size={15} aria-hidden /> All of them as CSV
           </Button>
-        </div>
+        </Ways>
       )}
       {runs.length === 0 ? <p>No runs in this time.</p> : null}
       {runs.length > 0 ? (

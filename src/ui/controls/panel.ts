@@ -38,8 +38,9 @@ export const Table = styled.table`
     white-space: nowrap;
   }
   .long {
+    min-width: 7.5rem;
     white-space: normal;
-    overflow-wrap: anywhere;
+    overflow-wrap: break-word;
   }
   small {
     display: block;
