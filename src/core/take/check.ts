@@ -33,6 +33,8 @@ const SILENT_PEAK = 0.001;
 const MOST_EXTRAS = 0.15;
 const LEAST_HEARD = 0.5;
 const MOST_WRONG = 0.4;
+/** Pitches that are heard speak for or against the plan; those of noise for nothing. In the middle of takes, by simulation: 0.5 to 0.8, of noise up to 0.2. */
+const LEAST_CLEAR = 0.3;
 /** Spread beside the shortest interval: beyond it neighbours change places. */
 const MOST_SPREAD = 0.2;
 
@@ -63,6 +65,10 @@ function notHeard({ notes }: TakePlan, why: NotJudged): TakeReport {
 function whyNot(plan: TakePlan, hearing: Hearing, spreadMs: number | null): NotJudged | null {
   const heard = hearing.notes.filter((note) => note !== null);
   const span = hearing.notes.findLastIndex((note) => note) - hearing.notes.findIndex((note) => note) + 1;
+  const clear = hearing.notes.flatMap((note, at) =>
+    note && plan.notes[at]!.midi.length > 0 ? [Math.abs(note.evidence)] : [],
+  );
+  if (clear.length > 0 && medianOf(clear) < LEAST_CLEAR) return 'too much beside the notes';
   const wrong = heard.filter(({ evidence }) => evidence < WRONG_EVIDENCE).length;
   if (wrong > MOST_WRONG * heard.length || heard.length < LEAST_HEARD * span) return 'another exercise';
   if (hearing.extras.length > MOST_EXTRAS * heard.length) return 'too much beside the notes';

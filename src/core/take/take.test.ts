@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { checkTake, detectOnsets } from './check';
 import type { TakeReport } from './report';
+import { chanceOf } from './simulated/chance';
 import { simulateTake, type Simulation } from './simulated/simulate';
 import { testPlan, type TestPlan } from './testing';
 
@@ -164,6 +165,33 @@ describe('judging', () => {
     const report = checkTake(samples, RATE, plan);
     expect(report.swapped).toEqual([['n20', 'n21']]);
     expect(report.notes.flatMap(({ state }, at) => (state === 'played' ? [] : [at]))).toEqual([20, 21]);
+  });
+
+  it('does not judge noise, however loud: neither alone nor where notes are under it', () => {
+    const plan = testPlan({ bpm: 120, count: 48 });
+    const noises = [
+      ['white', 0.005, 1],
+      ['pink', 0.5, 0.05],
+    ] as const;
+    for (const [name, level, smooth] of noises) {
+      const { part } = chanceOf(11);
+      let value = 0;
+      const next = () => level * (value += smooth * (2 * part() - 1 - value));
+      const noise = Float32Array.from({ length: 10 * RATE }, next);
+      for (const options of [{}, { startSeconds: 2 }])
+        expect([name, checkTake(noise, RATE, plan, options).state]).toEqual([name, 'not judged']);
+    }
+    // As loud as the notes it may be; where it is ten times as loud nothing is said of them.
+    const inNoise = (noiseDb: number) =>
+      taken({ bpm: 120, count: 60 }, { sound: { noiseDb }, errors: { spreadMs: 5 } }).check();
+    expect(inNoise(0).state).toBe('judged');
+    expect(inNoise(-20)).toMatchObject({ state: 'not judged', why: 'too much beside the notes' });
+  });
+
+  it('judges strings that are muted, of which no pitch is asked', () => {
+    const { planned, take } = taken({ bpm: 120, count: 48 }, { sound: { damped: true } });
+    const muted = { ...planned, notes: planned.notes.map((note) => ({ ...note, midi: [] })) };
+    expect(checkTake(take.samples, RATE, muted).state).toBe('judged');
   });
 
   it('says why it does not judge', () => {
