@@ -71,6 +71,18 @@ describe('the proof', () => {
     }
   });
 
+  it('looks at no more steps of the lattice than it may, and says of nothing that it is best where it may look at none', () => {
+    const lattice = latticeFor('outside only');
+    // Raising the price once goes over each step in each note, by three ways.
+    const once = lattice.to.length * lattice.brief.notes * 3;
+    const within = (looks: number) => ended(proven(lattice, Infinity, { expansions: 400_000, looks }));
+    expect(within(once - 1)).toEqual({ proof: { state: 'open', bound: 0 }, prices: null, expanded: 0 });
+    // With one look nothing is priced yet: the proof goes on all the same, and takes the longer for it.
+    const [one, ten] = [within(once), within(40 * once)];
+    expect([one.proof.state, ten.proof.state]).toEqual(['best', 'best']);
+    expect(one.expanded).toBeGreaterThan(2 * ten.expanded);
+  });
+
   it('of small briefs takes few states, and their bound never lies above the best', () => {
     let [all, lines] = [0, 0];
     fc.assert(

@@ -115,3 +115,14 @@ it('names what it cannot read or place, and leaves alone what is no phrase', () 
     }),
   );
 });
+
+describe('what is no phrase', () => {
+  it('is left to other readers where more than half of it is strange; where half is, what is strange is named', () => {
+    expect(read('A4 C5 was hier steht')).toBeNull();
+    expect(read('A4 C5 was hier')).toEqual({
+      fault: expect.stringMatching(/was.*hier.*not read as note names/),
+    });
+    expect(read('A4 hier')).toBeNull();
+    expect(read('')).toBeNull();
+  });
+});

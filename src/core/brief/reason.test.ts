@@ -66,6 +66,13 @@ describe('a reason', () => {
     expect(said({ targets: [], turns: { min: 3, max: 3 }, loop: true })).toBe(
       'Going round, a line turns up as often as down: 3 in all cannot be.',
     );
+    const round = (rhythm: string, notes: number) => said({ targets: [], rhythm, notes, loop: true });
+    expect(round('ppp-', 8)).toBe(
+      'Going round, the rhythm of 3 notes comes out even with 6 or 9 notes, not with 8.',
+    );
+    expect(round('pppp.', 3)).toBe(
+      'Going round, the rhythm of 4 notes comes out even with 4 notes, not with 3.',
+    );
     expect(said({ targets: both, loop: true })).toBe(
       'That is 10 changes, and 8 notes going round have 8 steps.',
     );
