@@ -1,6 +1,7 @@
 /** On a phone, by touch alone: the places at the thumb, the runner and the lane within reach, nothing to be scrolled sideways, nothing too small. */
+import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, lane, openLibrary, test, toPlace } from './fixtures';
+import { expect, lane, openLibrary, saved, spoken, test, toPlace } from './fixtures';
 
 test.use({ viewport: { width: 360, height: 740 }, hasTouch: true, isMobile: true });
 
@@ -100,3 +101,55 @@ test(
     await fits(page);
   },
 );
+
+test('a line is written and changed by taps on a pad of strings and frets, which does not cover the lane', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await page.getByRole('link', { name: 'Over the stile' }).tap();
+  await expect(lane(page)).toBeVisible();
+  await page.getByRole('button', { name: /^Edit by touch/ }).tap();
+  const pad = page.getByRole('region', { name: 'Frets and strings' });
+  await expect(pad).toBeVisible();
+  await expect(async () => {
+    const [of, over] = [(await pad.boundingBox())!, (await lane(page).boundingBox())!];
+    expect(over.y).toBeGreaterThanOrEqual(0);
+    expect(over.y + over.height).toBeLessThanOrEqual(of.y);
+    expect(of.y + of.height).toBeLessThanOrEqual(740);
+  }).toPass();
+  await fits(page);
+  const { violations } = await new AxeBuilder({ page }).include('[data-pad]').analyze();
+  expect(violations.map(({ id }) => id)).toEqual([]);
+
+  // The first two notes: the caret goes on by itself; what was on another string moves.
+  const [, one, , other] = await pad.getByRole('columnheader').allTextContents();
+  const cell = (string: number, fret: string) =>
+    pad.getByRole('button', { name: `String ${string}, fret ${fret}`, exact: true });
+  await pad.getByRole('button', { name: 'Slot before' }).tap();
+  await cell(2, one!).tap();
+  await cell(3, other!).tap();
+  await pad.getByRole('button', { name: 'Slot before' }).tap();
+  await expect(spoken(page)).toContainText(new RegExp(`string 3, fret ${other!}`, 'i'));
+  await expect(cell(3, other!)).toHaveAttribute('aria-pressed', 'true');
+  await pad.getByRole('button', { name: 'Slot before' }).tap();
+  await expect(spoken(page)).toContainText(new RegExp(`string 2, fret ${one!}`, 'i'));
+
+  // Its stroke is locked by a tap, a second note makes it a chord, and all of it is taken back.
+  await pad.getByRole('button', { name: /^Stroke: / }).tap();
+  await expect(pad.getByRole('button', { name: /^Stroke: .*, locked/ })).toBeVisible();
+  await pad.getByRole('button', { name: /^Chord/ }).tap();
+  await cell(4, one!).tap();
+  await expect(cell(2, one!)).toHaveAttribute('aria-pressed', 'true');
+  await expect(cell(4, one!)).toHaveAttribute('aria-pressed', 'true');
+  for (let presses = 0; presses < 4; presses++) {
+    await page.getByRole('button', { name: /^Undo/ }).tap();
+    await saved(page);
+  }
+  await expect(pad.getByRole('button', { name: /^Stroke: .*, locked/ })).toHaveCount(0);
+  // The pad goes along the neck by hand, and away.
+  await pad.getByRole('button', { name: 'Nearer to the bridge' }).tap();
+  await pad.getByRole('button', { name: 'Close the pad' }).tap();
+  await expect(pad).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+  await fits(page);
+});

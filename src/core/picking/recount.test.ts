@@ -63,6 +63,42 @@ describe('alternate picking, counted anew', () => {
         expect(figures.crossings).toBe(per(({ crossings }) => crossings));
         expect(figures.travelMm).toBeCloseTo(10.5 * per(({ crossings }) => crossings), 9);
         expect([figures.picks, figures.motions]).toEqual([row.length, row.length]);
+        const down = row
+          .flatMap((_, at) => [at, at + row.length].slice(0, passes))
+          .filter((at) => (at % 2 === 0) === startsDown);
+        expect(figures.strokes).toEqual({
+          down: down.length / passes,
+          up: row.length - down.length / passes,
+        });
+        // By pair, the thicker string of it first, and of the same two from the thicker to the thinner.
+        const onPair = (from: number, to: number, kind: Change['kind']) =>
+          changes.filter(
+            (one) =>
+              one.kind === kind &&
+              row[one.from % row.length] === from &&
+              row[(one.from + 1) % row.length] === to,
+          ).length / passes;
+        const expected = [6, 5, 4, 3, 2].flatMap((thick) =>
+          [5, 4, 3, 2, 1]
+            .filter((thin) => thin < thick)
+            .map((thin) => [thick, thin] as const)
+            .concat(
+              [1, 2, 3, 4, 5]
+                .filter((thin) => thin < thick)
+                .toReversed()
+                .map((thin) => [thin, thick] as const),
+            ),
+        );
+        expect(
+          figures.pairs.map(({ stringFrom, stringTo, outside, inside, sweep, backtrack }) =>
+            [stringFrom, stringTo, outside, inside, sweep, backtrack].join(' '),
+          ),
+        ).toEqual(
+          expected.flatMap(([from, to]) => {
+            const [outside, inside] = [onPair(from, to, 'outside'), onPair(from, to, 'inside')];
+            return outside + inside > 0 ? [[from, to, outside, inside, 0, 0].join(' ')] : [];
+          }),
+        );
       }),
     );
   });

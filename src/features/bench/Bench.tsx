@@ -26,6 +26,7 @@ import { BenchTop, BenchUnder, type ShownExercise } from './BenchRound';
 import { useLaneHand } from './fingers/useFingering';
 import { fretBefore, lockHere, moveNoteTo, nextLock, putFret } from '@/work/bench/editing';
 import { laneBindings, laneKeyGroups } from './laneKeys';
+import { PAD_HEIGHT, PAD_LIES, PAD_WIDTH } from './padPlace';
 import { useTrying } from './useTrying';
 import { usePlaying } from './usePlaying';
 import { useSaid } from './useSaid';
@@ -40,12 +41,27 @@ const Root = styled.div`
     padding-bottom: 7rem;
   }
   outline: none;
+  /* The pad lies along the foot, or beside the lane where the phone lies: nothing is under it. */
+  &[data-has-pad='true'] {
+    padding-bottom: calc(${PAD_HEIGHT} + 1rem);
+    @media ${PAD_LIES} {
+      padding: 0 ${PAD_WIDTH} 3.5rem 0;
+    }
+  }
 `;
 
+const FretPad = dynamic(() => import('./FretPad').then((module) => module.FretPad), { ssr: false });
 const BenchBar = dynamic(() => import('./BenchBar').then((module) => module.BenchBar), { ssr: false });
 
-/** The lane takes at most this part of the window before it scrolls inside. */
+/** The lane takes at most this part of the window before it scrolls inside; less where the pad is open. */
 const LANE_SHARE = 0.53;
+const LANE_SHARE_OVER_PAD = 0.38;
+const LANE_SHARE_BESIDE_PAD = 0.8;
+/** Lower windows have the pad beside the lane (`PAD_LIES`). */
+const LOW_WINDOW = 480;
+
+const laneShare = (windowHeight: number, hasPad: boolean): number =>
+  !hasPad ? LANE_SHARE : windowHeight <= LOW_WINDOW ? LANE_SHARE_BESIDE_PAD : LANE_SHARE_OVER_PAD;
 
 function useWindowHeight(): number {
   const [height, setHeight] = useState(800);
@@ -91,6 +107,7 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
   const [chosenPass, setChosenPass] = useState(0);
   const [tab, setTab] = useState<TabId>(passage.notes.length === 0 ? 'notes' : 'strokes');
   const [asked, setAsked] = useState(0);
+  const [hasPad, setHasPad] = useState(false);
   const plan = useMemo(() => planOf(passage, policy, player.setup), [passage, policy, player.setup]);
   const trying = useTrying(exercise, plan, player.setup, toLane);
   const { tried } = trying;
@@ -164,6 +181,11 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
     }),
   ]);
   useEffect(() => focusLane(root.current), []);
+  const openPad = useCallback(() => setHasPad(true), []);
+  useEffect(() => {
+    // The lane comes up to the head, above the pad, which has made room under it.
+    if (hasPad) root.current?.querySelector('[data-lane]')?.scrollIntoView({ block: 'start' });
+  }, [hasPad]);
 
   const passes = trying.plan.assignment.passes.length;
   const following = useMemo(
@@ -185,7 +207,13 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
     [said, exercise, plan, view],
   );
   return (
-    <Root ref={root} onKeyDown={onViewKey} onCopy={marking.onCopy} onPaste={marking.onPaste}>
+    <Root
+      ref={root}
+      data-has-pad={hasPad}
+      onKeyDown={onViewKey}
+      onCopy={marking.onCopy}
+      onPaste={marking.onPaste}
+    >
       <BenchTop shown={round} exerciseId={editor.id} actions={actions} onTab={setTab} router={router} />
       <StringLane
         passage={trying.passage}
@@ -196,7 +224,7 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
         hand={tried ? null : hand}
         spoken={`${why}${place}`}
         summary={summary}
-        maxHeight={windowHeight * LANE_SHARE}
+        maxHeight={windowHeight * laneShare(windowHeight, hasPad)}
         playing={following}
         explains={where.explains}
         range={tried ? null : range}
@@ -234,7 +262,27 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
         onMark={begin}
         onLetGo={letGo}
       />
-      <BenchBar editor={editor} exercise={round.exercise} playing={playing} actions={actions} />
+      {hasPad && !tried ? (
+        <FretPad
+          passage={trying.passage}
+          plan={trying.plan}
+          pass={pass}
+          caret={caret}
+          remark={remark}
+          actions={actions}
+          editor={editor}
+          sound={playback}
+          onClose={() => setHasPad(false)}
+        />
+      ) : (
+        <BenchBar
+          editor={editor}
+          exercise={round.exercise}
+          playing={playing}
+          actions={actions}
+          onPad={openPad}
+        />
+      )}
     </Root>
   );
 });

@@ -1,23 +1,20 @@
 'use client';
-import { ChevronDown, ChevronUp, Play, Volume2 } from 'lucide-react';
+import { ChevronDown, ChevronUp, Grid3x3, Play, Volume2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { memo, useRef, useState, useSyncExternalStore } from 'react';
+import { memo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { ladderAt } from '@/addresses';
 import { BPM_DECIMALS, bpmText, MAX_BPM, MIN_BPM, notesPerSecond, type Exercise } from '@/core';
-import type { ExerciseEditor, SaveProblem } from '@/storage';
+import type { ExerciseEditor } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Switch } from '@/ui/controls/Switch';
-import { UndoButtons } from '@/ui/controls/UndoButtons';
-import { giveOutOne } from '@/ui/shell/waysOut';
-import { useAfterPaint } from '@/ui/shell/useAfterPaint';
 import { usePlayer } from '@/ui/shell/player';
 import { colour, ON_PHONE } from '@/ui/theme/tokens';
 import { BeatLight } from '@/ui/sound/BeatLight';
-import type { PlaybackProblem } from '@/ui/sound/useSound';
 import type { BenchActions } from '@/work/bench/acting';
+import { BarEnd } from './BarEnd';
 import { useTempos } from './tempos';
 import { SPEED_NAMES, type Playing } from './usePlaying';
 
@@ -53,14 +50,6 @@ const Bar = styled.div`
     color: ${colour.inkSoft};
     font-variant-numeric: tabular-nums;
   }
-  .end {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 0.25rem 0.5rem;
-    margin-left: auto;
-    color: ${colour.inkSoft};
-  }
   @media (max-width: 68rem) {
     gap: 0.25rem 0.5rem;
     padding-inline: 0.75rem;
@@ -70,6 +59,11 @@ const Bar = styled.div`
   }
   @media (max-height: 30rem) {
     position: static;
+  }
+  @media (pointer: fine) {
+    .pad {
+      display: none;
+    }
   }
   /* At the thumb, above the places; the ladder has a view of its own. */
   @media (max-width: 40rem) {
@@ -84,26 +78,14 @@ const Bar = styled.div`
   }
 `;
 
-const SAVE_PROBLEMS: Record<SaveProblem, string> = {
-  conflict: 'Another tab changed this exercise; what is kept is shown. Your last edit was not taken.',
-  full: 'The browser has no room left: the last edit is not saved. Save a file now, then make room.',
-  unwritten: 'The browser refused to save this new exercise. It is tried again with your next edit.',
-  failed: 'The last edit could not be saved; what is kept is shown.',
-};
-
-const SOUND_PROBLEMS: Record<PlaybackProblem, string> = {
-  refused: 'The browser lets nothing sound: it may be muted for this page, or no loudspeaker is connected.',
-  interrupted: 'The sound was interrupted: a device went away or something else took it over. Play again.',
-  'no voice': 'The spoken strokes could not be read; everything else sounds.',
-  'held up': 'The browser held this page up and some sounds were left out; the beat itself stayed in time.',
-};
-
 interface BenchBarProps {
   readonly editor: ExerciseEditor;
   readonly exercise: Exercise;
   /** Not a moment later like what is shown round the lane: its fields are typed into. */
   readonly playing: Playing;
   readonly actions: BenchActions;
+  /** Opens the pad of strings and frets, for fingers. */
+  readonly onPad: () => void;
 }
 
 function SoundButton({ sound }: Pick<Playing, 'sound'>) {
@@ -154,54 +136,8 @@ function LadderSteps({ exerciseId, playing }: { exerciseId: string; playing: Pla
   );
 }
 
-const LateUndo = memo(UndoButtons);
-
-/** What went wrong, whether everything is saved, and undo; it follows the editor by itself. */
-function BarEnd({
-  editor,
-  actions,
-  sound,
-}: {
-  editor: ExerciseEditor;
-  actions: BenchActions;
-  sound: Playing['sound'];
-}) {
-  const state = useSyncExternalStore(editor.subscribe, editor.snapshot, editor.snapshot);
-  // Behind the notes, which are drawn first.
-  const undo = useAfterPaint(state.undo);
-  const redo = useAfterPaint(state.redo);
-  return (
-    <div className="end">
-      {sound.problem ? (
-        <>
-          <strong role="alert">{SOUND_PROBLEMS[sound.problem]}</strong>
-          <Button onPress={sound.control.dismiss}>All right</Button>
-        </>
-      ) : null}
-      {state.problem ? (
-        <>
-          <strong role="alert">{SAVE_PROBLEMS[state.problem]}</strong>
-          {state.problem === 'full' || state.problem === 'unwritten' ? (
-            <Button
-              onPress={() =>
-                state.exercise && giveOutOne('project', { id: editor.id, exercise: state.exercise! })
-              }
-            >
-              Save a file
-            </Button>
-          ) : null}
-          <Button onPress={() => editor.dismiss()}>All right</Button>
-        </>
-      ) : (
-        <span data-saved={!state.saving}>{state.saving ? 'Saving …' : 'Saved'}</span>
-      )}
-      <LateUndo undo={undo} redo={redo} onUndo={actions.undo} />
-    </div>
-  );
-}
-
 /** Play, loop, tempo, ladder step, undo and whether everything is saved: always at hand. */
-export const BenchBar = memo(function BenchBar({ editor, exercise, playing, actions }: BenchBarProps) {
+export const BenchBar = memo(function BenchBar({ editor, exercise, playing, actions, onPad }: BenchBarProps) {
   const { sound, bpm } = playing;
   const player = usePlayer();
   const rate = notesPerSecond(bpm, exercise.passage.subdivision);
@@ -215,6 +151,11 @@ export const BenchBar = memo(function BenchBar({ editor, exercise, playing, acti
       <Switch isOn={exercise.policy.loop === true} onChange={actions.setLoop}>
         Loop
       </Switch>
+      <span className="pad">
+        <Button square aria-label="Edit by touch: a pad of strings and frets" onPress={onPad}>
+          <Grid3x3 size={16} aria-hidden />
+        </Button>
+      </span>
       <div className="tempo">
         <NumberField
           label="Tempo"
