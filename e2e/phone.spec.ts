@@ -1,6 +1,6 @@
 /** On a phone, by touch alone: the places at the thumb, the runner and the lane within reach, nothing to be scrolled sideways, nothing too small. */
 import { AxeBuilder } from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { expect, lane, openLibrary, saved, spoken, test, toPlace } from './fixtures';
 
 test.use({ viewport: { width: 360, height: 740 }, hasTouch: true, isMobile: true });
@@ -25,6 +25,15 @@ const isWithinSight = async (page: Page, name: string | RegExp) => {
   const box = (await page.getByRole('button', { name }).first().boundingBox())!;
   return box.y >= 0 && box.y + box.height <= 740;
 };
+
+/** A table is all there, card by card: nothing of it lies at the side. */
+const isWhole = (table: Locator) =>
+  expect(async () => {
+    const { x, width } = (await table.boundingBox())!;
+    expect(x).toBeGreaterThanOrEqual(0);
+    expect(x + width).toBeLessThanOrEqual(360);
+    expect(await table.evaluate((one) => one.scrollWidth - one.clientWidth)).toBeLessThanOrEqual(1);
+  }).toPass();
 
 /** The view fits the phone. */
 async function fits(page: Page): Promise<void> {
@@ -91,8 +100,10 @@ test(
     await expect(page).toHaveTitle('Week · Yardfell');
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Week');
     await fits(page);
+    await isWhole(page.getByRole('region', { name: 'What is wished for' }).getByRole('table'));
     await toPlace(page, 'Students');
     await fits(page);
+    await isWhole(page.getByRole('grid', { name: 'Students' }));
     await page.getByRole('row', { name: 'Orrin' }).tap();
     await expect(page.getByRole('region', { name: 'Lesson book' })).toBeVisible();
     await fits(page);

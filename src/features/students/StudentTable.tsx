@@ -16,7 +16,7 @@ import { studentAt } from '@/addresses';
 import { durationText } from '@/core';
 import { agoText } from '@/core/record';
 import { dayText } from '@/ui/dayText';
-import { colour } from '@/ui/theme/tokens';
+import { colour, NARROW } from '@/ui/theme/tokens';
 import type { RosterColumn, RosterOrder } from '@/work/students/listing';
 import type { RosterRow } from '@/work/students/roster';
 import { AttentionTag } from './AttentionTag';
@@ -64,6 +64,63 @@ const Root = styled(Table)`
   }
   tbody tr[data-hovered] {
     background: ${colour.card};
+  }
+  /* On a phone each student is a card, all of it in sight; the heads stay above, to order by. */
+  @media ${NARROW} {
+    &,
+    thead,
+    tbody {
+      display: block;
+    }
+    thead tr {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 1rem;
+      border-bottom: 2px solid ${colour.line};
+    }
+    th {
+      padding: 0.35rem 0;
+      border: 0;
+    }
+    tbody tr {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) auto;
+      gap: 0.15rem 1rem;
+      padding: 0.6rem 0;
+      border-bottom: 1px solid ${colour.line};
+    }
+    td,
+    tbody th {
+      padding: 0;
+      border: 0;
+    }
+    td:nth-child(2) {
+      grid-column: 1 / -1;
+      grid-row: 2;
+    }
+    td:nth-child(2):empty {
+      display: none;
+    }
+    td:nth-child(3) {
+      grid-column: 2;
+      grid-row: 1;
+      text-align: right;
+    }
+    td:nth-child(4)::before,
+    td:nth-child(5)::before {
+      display: block;
+      color: ${colour.inkSoft};
+      font-size: 0.8125rem;
+    }
+    td:nth-child(4)::before {
+      content: 'This week';
+    }
+    td:nth-child(5)::before {
+      content: 'Next lesson';
+    }
+    td:nth-child(5) {
+      text-align: right;
+    }
   }
 `;
 

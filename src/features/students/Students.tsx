@@ -12,7 +12,7 @@ import { Select } from '@/ui/controls/Select';
 import { TextField } from '@/ui/controls/TextField';
 import { bound, keyHandler, keyList, UNDO_KEYS, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
 import { dayText } from '@/ui/dayText';
-import { colour } from '@/ui/theme/tokens';
+import { colour, NARROW } from '@/ui/theme/tokens';
 import { useInPieces } from '@/ui/shell/useInPieces';
 import { useKept } from '@/ui/shell/useKept';
 import { today } from '@/ui/shell/useRecord';
@@ -46,6 +46,15 @@ const Bar = styled.div`
   }
   .add {
     flex: 0 1 15rem;
+  }
+  @media ${NARROW} {
+    h1 {
+      flex: 1 0 100%;
+    }
+    .search,
+    .add {
+      flex: 1 1 10rem;
+    }
   }
 `;
 

@@ -19,7 +19,7 @@ import { Panel } from '@/ui/controls/panel';
 import { Select } from '@/ui/controls/Select';
 import { SelectBox } from '@/ui/controls/SelectBox';
 import { Switch } from '@/ui/controls/Switch';
-import { colour } from '@/ui/theme/tokens';
+import { colour, NARROW } from '@/ui/theme/tokens';
 import { addWish, removeWish, setWish, type WeekChange } from '@/work/week/acts';
 import { usualWish, type WeekContent } from '@/work/week/draft';
 import type { OpenWeek } from '@/work/week/problem';
@@ -55,6 +55,43 @@ const Grid = styled.table`
   }
   td {
     white-space: nowrap;
+  }
+  /* On a phone each exercise is a card: what it is, and under it what is wished, each with its name. */
+  @media ${NARROW} {
+    &,
+    tbody {
+      display: block;
+    }
+    thead {
+      position: absolute;
+      width: 1px;
+      height: 1px;
+      overflow: hidden;
+      clip-path: inset(50%);
+    }
+    tbody tr {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: end;
+      gap: 0.4rem 0.75rem;
+      padding: 0.6rem 0;
+      border-bottom: 1px solid ${colour.line};
+    }
+    tbody th {
+      flex: 1 0 100%;
+      padding: 0;
+      border: 0;
+    }
+    td {
+      padding: 0;
+      border: 0;
+    }
+    td[data-name]::before {
+      content: attr(data-name);
+      display: block;
+      color: ${colour.inkSoft};
+      font-size: 0.8125rem;
+    }
   }
 `;
 
@@ -109,8 +146,8 @@ function WishRow({ wish, open, today, onChange }: WishesProps & { wish: Wish }) 
     />
   );
   return (
-    <tr>
-      <th scope="row">
+    <tr role="row">
+      <th scope="row" role="rowheader">
         <Link href={benchAt(exerciseId)} prefetch={false}>
           {title}
         </Link>
@@ -122,15 +159,21 @@ function WishRow({ wish, open, today, onChange }: WishesProps & { wish: Wish }) 
               : 'Deleted in the Library: it is not planned.'}
         </small>
       </th>
-      <td>
+      <td role="cell">
         <Switch isOn={wish.isMust} label={`Must, ${title}`} onChange={(isMust) => set('Must', { isMust })}>
           {wish.isMust ? 'must' : 'if it fits'}
         </Switch>
       </td>
-      <td>{number('Days a week', 'days', 7)}</td>
-      <td>{number('Least minutes a day', 'leastMinutes', MAX_VISIT_MINUTES)}</td>
-      <td>{number('Most minutes a day', 'mostMinutes', MAX_VISIT_MINUTES)}</td>
-      <td>
+      <td role="cell" data-name="Days">
+        {number('Days a week', 'days', 7)}
+      </td>
+      <td role="cell" data-name="Least min">
+        {number('Least minutes a day', 'leastMinutes', MAX_VISIT_MINUTES)}
+      </td>
+      <td role="cell" data-name="Most min">
+        {number('Most minutes a day', 'mostMinutes', MAX_VISIT_MINUTES)}
+      </td>
+      <td role="cell" data-name="Importance">
         <SelectBox
           label={`Importance, ${title}`}
           hideLabel
@@ -139,7 +182,7 @@ function WishRow({ wish, open, today, onChange }: WishesProps & { wish: Wish }) 
           onChange={(importance) => set('Importance', { importance })}
         />
       </td>
-      <td>
+      <td role="cell">
         <Button
           look="quiet"
           square
@@ -174,19 +217,31 @@ export function Wishes(props: WishesProps) {
         <p>Nothing yet: add an exercise, or set one in a lesson.</p>
       ) : (
         <Scroll data-scrolls>
-          <Grid>
-            <thead>
-              <tr>
-                <th scope="col">Exercise</th>
-                <th scope="col">Must</th>
-                <th scope="col">Days</th>
-                <th scope="col">Least min</th>
-                <th scope="col">Most min</th>
-                <th scope="col">Importance</th>
-                <td />
+          <Grid role="table">
+            <thead role="rowgroup">
+              <tr role="row">
+                <th scope="col" role="columnheader">
+                  Exercise
+                </th>
+                <th scope="col" role="columnheader">
+                  Must
+                </th>
+                <th scope="col" role="columnheader">
+                  Days
+                </th>
+                <th scope="col" role="columnheader">
+                  Least min
+                </th>
+                <th scope="col" role="columnheader">
+                  Most min
+                </th>
+                <th scope="col" role="columnheader">
+                  Importance
+                </th>
+                <td role="cell" />
               </tr>
             </thead>
-            <tbody>
+            <tbody role="rowgroup">
               {content.wishes.map((wish) => (
                 <WishRow key={wish.exerciseId} {...props} wish={wish} />
               ))}

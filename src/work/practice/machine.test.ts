@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import {
   DEFAULT_SETUP,
   FRESH_LADDER,
+  MIN_BPM,
   newExercise,
   emptyPassage,
   putNote,
@@ -142,6 +143,22 @@ describe('whatever is pressed', () => {
       ),
       { numRuns: 300 },
     );
+  });
+
+  it('“tight” slows from there; where nothing is slower it rests; the second is enough for the day', () => {
+    const said = (bpm: number, times: number) => {
+      const one = runner(givenOf('lesson'));
+      one.does({ is: 'set tempo', bpm, place: null });
+      const before = bpmOf(one.state);
+      for (let time = 0; time < times; time++) PRESSES.tight(one);
+      return { text: one.state.words!.text, slower: bpmOf(one.state) < before };
+    };
+    expect(said(80, 1)).toEqual({ text: expect.stringMatching(/^Slower from here\. Let go/), slower: true });
+    expect(said(MIN_BPM, 1)).toEqual({
+      text: 'It goes no slower than this: let the hand rest.',
+      slower: false,
+    });
+    for (const bpm of [MIN_BPM, 80]) expect(said(bpm, 2).text).toMatch(/^Tight again: enough for today\./);
   });
 
   it('three “tight” and one undo: the third is gone, no run is', () => {
