@@ -12,6 +12,7 @@ const ALONE = [
 const exclude = ['**/node_modules/**', '.cache/**', '.next/**', '.server/**'];
 /** Where a room is changed to see whether its tests notice, the room is given as the folder of the tests. */
 const isMutating = process.env.STRYKER_MUTATOR_WORKER !== undefined;
+const mutated = process.env.MUTATE_TESTS?.split(',') ?? include;
 
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
@@ -22,7 +23,7 @@ export default defineConfig({
     // By itself it leaves one core idle.
     maxWorkers: '100%',
     ...(isMutating
-      ? { include, exclude }
+      ? { include: mutated, exclude }
       : {
           projects: [
             {

@@ -8,6 +8,7 @@ import { benchKeys } from './keys';
 import { benchMerge } from './merge';
 import { benchRecord } from './record';
 import { report } from './report';
+import { benchSlow } from './slow';
 import { benchTrackFiles } from './track';
 
 const FLAGS = [
@@ -50,12 +51,15 @@ function libraryOf(count: number): string {
 }
 
 /** Prints the browser's figures, or only those of a part. */
-export async function benchBrowser(part: 'all' | 'keys' | 'record' | 'merge' | 'track'): Promise<void> {
+export async function benchBrowser(
+  part: 'all' | 'keys' | 'record' | 'merge' | 'track' | 'slow',
+): Promise<void> {
   const { address, child, stop } = await startServer(await freePort(0), { YARDFELL_DEMO: '1' });
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: FLAGS });
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();
+    if (part === 'slow') return await benchSlow(context, address);
     if (part === 'keys') return await benchKeys(page, address);
     if (part === 'track') return await benchTrackFiles(page, address);
     if (part === 'merge') return await benchMerge(page, address);

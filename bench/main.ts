@@ -1,4 +1,4 @@
-/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` `-- record`, `-- merge` or `-- track` (of the browser's, those of keys, of the record, of a record that comes back, of a practice track) prints a part of them; `-- lines` composed lines to be read, `-- week` weeks being planned, `-- take` takes of the simulated player, `-- drift` the clean tempo of simulated hands. */
+/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` `-- record`, `-- merge`, `-- track` or `-- slow` (of the browser's, those of keys, of the record, of a record that comes back, of a practice track, of a machine four times slower) prints a part of them; `-- lines` composed lines to be read, `-- week` weeks being planned, `-- take` takes of the simulated player, `-- drift` the clean tempo of simulated hands. */
 import { benchBriefs, printLines } from './brief';
 import { benchBrowser } from './browser';
 import { benchDrift } from './drift';
@@ -26,7 +26,8 @@ if (only === 'lines') {
   printLines();
   process.exit(0);
 }
-const part = only === 'keys' || only === 'record' || only === 'merge' || only === 'track' ? only : 'all';
+const PARTS = ['keys', 'record', 'merge', 'track', 'slow'] as const;
+const part = PARTS.find((one) => one === only) ?? 'all';
 if (only !== 'browser' && part === 'all') {
   benchEngine();
   benchExchange();
