@@ -36,7 +36,8 @@ const test = base.extend<{ between: Between }, { running: Running }>({
       await use({ target, log: () => log });
       child.kill();
     },
-    { scope: 'worker', timeout: 240_000 },
+    // Nothing is built yet on a fresh machine.
+    { scope: 'worker', timeout: 1_200_000 },
   ],
   between: async ({ running }, use) => {
     const between = await standBetween(running.target, {
