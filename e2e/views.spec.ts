@@ -169,6 +169,26 @@ test('the key sheet opens by ? in the view and not while typing', async ({ page 
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Lock a downstroke');
 });
 
+test('what opens over the page has a name: menus and lists', async ({ page }) => {
+  await openLibrary(page);
+  await page.getByRole('link', { name: 'Kite string' }).click();
+  await expect(lane(page)).toBeFocused();
+  for (const opener of [/^Give out/, /^Student:/, /^Drawing and words/]) {
+    await page.getByRole('button', { name: opener }).first().click();
+    await expect(page.getByRole('dialog').first()).toBeVisible();
+    const unnamed = await page
+      .locator('[role=dialog], [role=menu], [role=listbox]')
+      .evaluateAll((all) =>
+        all
+          .filter((one) => !one.getAttribute('aria-label') && !one.getAttribute('aria-labelledby'))
+          .map((one) => one.outerHTML.slice(0, 200)),
+      );
+    expect([String(opener), unnamed]).toEqual([String(opener), []]);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  }
+});
+
 test('letters typed in an open list stay in the list', async ({ page }) => {
   await openLibrary(page);
   await page.getByRole('link', { name: 'Rolling stair in sweeps' }).click();

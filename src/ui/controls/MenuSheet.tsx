@@ -27,7 +27,13 @@ interface MenuSheetProps {
 export function MenuSheet({ label, items, trigger, onClose }: MenuSheetProps) {
   const sections = [...new Set(items.map((item) => item.section))];
   return (
-    <Sheet triggerRef={trigger} isOpen onOpenChange={(isOpen) => !isOpen && onClose()} placement="bottom end">
+    <Sheet
+      aria-label={label}
+      triggerRef={trigger}
+      isOpen
+      onOpenChange={(isOpen) => !isOpen && onClose()}
+      placement="bottom end"
+    >
       <Menu
         aria-label={label}
         autoFocus="first"
