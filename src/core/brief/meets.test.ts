@@ -10,11 +10,11 @@ import { unmetWishes } from './meets';
 
 const PLAIN = PUBLISHED_BRIEFS[0]!.brief;
 
-const kinds = (strings: readonly number[], changesOn: 'the beat' | 'off the beat') =>
+const kinds = (strings: readonly number[], changesOn: 'the beat' | 'off the beat', loop = false) =>
   unmetWishes(
-    { ...PLAIN, notes: strings.length, changesOn, loop: false },
+    { ...PLAIN, notes: strings.length, changesOn, loop },
     passageOn(strings),
-    { kind: 'alternateByNote', start: 'down' },
+    { kind: 'alternateByNote', start: 'down', loop },
     DEFAULT_SETUP,
   ).map(({ kind }) => kind);
 
@@ -25,6 +25,18 @@ describe('changes on the beat', () => {
     expect(kinds([3, 3, 3, 3, 2, 2, 2, 2, 3], 'off the beat')).toContain('changesOn');
     expect(kinds([3, 3, 3, 2, 2, 2, 2, 3], 'off the beat')).not.toContain('changesOn');
     expect(kinds([3, 3, 3, 2, 2, 2, 2, 3], 'the beat')).toContain('changesOn');
+  });
+
+  it('hold going round only where the round is whole beats: else it comes in elsewhere each time', () => {
+    // The seam changes string on the first beat.
+    expect(kinds([3, 3, 3, 3, 2, 2, 2, 2], 'the beat', true)).not.toContain('changesOn');
+    expect(kinds([3, 3, 3, 3, 2, 2, 2, 2], 'off the beat', true)).toContain('changesOn');
+    // Nine slots: the first time round would be right.
+    for (const on of ['the beat', 'off the beat'] as const)
+      expect([on, kinds([3, 3, 3, 3, 2, 2, 2, 2, 2], on, true)]).toEqual([
+        on,
+        expect.arrayContaining(['changesOn']),
+      ]);
   });
 });
 
