@@ -164,6 +164,9 @@ describe('a change in words', () => {
             expect(text.includes('round the outside')).toBe(kind === 'outside');
             expect(text.includes('from the gap between')).toBe(kind === 'inside');
             expect(text.includes('the sweep turns')).toBe(change.turn);
+            // A sweep over a string is one direction still, and lifted.
+            expect(text.includes('one motion carries')).toBe(kind === 'sweep' && skipped === 0);
+            expect(text.includes('one direction, lifted over')).toBe(kind === 'sweep' && skipped > 0);
           }
           expect(text).toMatch(/\.$/);
           expect(text).not.toMatch(/undefined|null|\.\.|  /);
@@ -192,6 +195,10 @@ describe('a change in words', () => {
 it('a technique that the goal names is said, else how the strokes are decided; one slant with its slant', () => {
   const policy = { kind: 'oneSlant', start: 'down', slant: 'upward' } as const;
   expect(policyText(policy, DEFAULT_SCHOOLS)).toBe('one slant, upward (grip end up)');
+  // Of all others there is no slant to name.
+  for (const kind of POLICY_KINDS.filter((one) => one !== 'oneSlant'))
+    expect(policyText({ kind, start: 'down' }, DEFAULT_SCHOOLS)).not.toContain(',');
+  expect(policyText({ kind: 'economy', start: 'down' }, DEFAULT_SCHOOLS)).toBe('economy picking');
   const goal = { technique: 'sweep picking' };
   expect(techniqueText({ goal, policy }, DEFAULT_SCHOOLS)).toBe('sweep picking');
   expect(techniqueText({ goal: { technique: null }, policy }, DEFAULT_SCHOOLS)).toBe(
@@ -227,4 +234,30 @@ describe('strokes that are kept', () => {
       { numRuns: 120 },
     );
   });
+});
+
+it('a start that had to yield is told once, at the first note, and where it did not yield never', () => {
+  let yielded = 0;
+  const starts = fc.constantFrom('down', 'up');
+  fc.assert(
+    fc.property(
+      strings,
+      fc.constantFrom(...POLICY_KINDS),
+      starts,
+      fc.boolean(),
+      (some, kind, start, loop) => {
+        const passage = passageOn(some);
+        const { passes, unmet } = planOf(passage, { kind, start, loop }, DEFAULT_SETUP).assignment;
+        const told = unmet.filter(({ code }) => code === 'startYielded');
+        const isOther = passes[0]![0] !== start && kind !== 'alternateByPulse';
+        expect(told.length).toBe(isOther ? 1 : 0);
+        if (isOther) {
+          yielded++;
+          expect(told[0]).toMatchObject({ note: 0, pass: 0 });
+        }
+      },
+    ),
+    { numRuns: 300 },
+  );
+  expect(yielded).toBeGreaterThan(0);
 });
