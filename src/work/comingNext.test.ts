@@ -52,6 +52,27 @@ it('names what had too little time to move in weeks, and not what was only just 
   expect(comingNext([...weekly('a', 200, 8), ...weekly('b', 20, 3)], asked).little).toBeNull();
 });
 
+it('names the change that fails most of the last four weeks, and none of before', () => {
+  const fails = (runs: number) => ({
+    ...{ runs: 20, clean: 20 - runs, passes: 40 },
+    fails: [
+      {
+        ...{ fromNote: 'n1', toNote: 'n2', stringFrom: 3, stringTo: 2, kind: 'inside', runs, played: 40 },
+        ...{ direction: 'ceilingward', reasons: {} },
+      },
+    ] as unknown as DayRecord['fails'],
+  });
+  const failing = (...ago: readonly number[]) =>
+    comingNext(
+      ago.map((one) => dayOn('a', one, fails(12))),
+      asked,
+    ).failing;
+  expect(failing(27)).toMatchObject({ exerciseId: 'a', fromNote: 'n1', runs: 12 });
+  expect(failing(28)).toBeNull();
+  expect(failing(40, 3)).toMatchObject({ runs: 12 });
+  expect(failing(9, 3)).toMatchObject({ runs: 24 });
+});
+
 it('says that it is stuck only of what is still being played', () => {
   const even = (from: number) =>
     Array.from({ length: 20 }, (_, at) =>

@@ -50,6 +50,19 @@ it('goes out with the ladder of the student, and comes in for another', async ()
   });
 });
 
+it('says what it is a link to: the exercise, or how many', async () => {
+  const { told: said } = listening();
+  const other = { id: 'b', exercise: { ...exercise, title: 'Stile' } };
+  await copyLink([{ id: 'a', exercise }], ORIGIN, ways);
+  await copyLink([{ id: 'a', exercise }, other], 'http://localhost:3000/music', ways);
+  expect(said.map(({ text }) => text)).toEqual([
+    expect.stringMatching(/^The link to the exercise is on the clipboard.*no record\.$/),
+    expect.stringMatching(
+      /^The link to 2 exercises is on the clipboard.* reached from this machine alone\.$/,
+    ),
+  ]);
+});
+
 it('too long it says so and offers the file; with a shut clipboard it is saved as text', async () => {
   let passage = emptyPassage();
   const random = xorshift128plus(7);
@@ -70,7 +83,9 @@ it('too long it says so and offers the file; with a shut clipboard it is saved a
 });
 
 it('knows addresses that are reached from this machine alone', () => {
-  expect(['http://127.0.0.1:3000', 'http://localhost:3000', 'http://[::1]:3000'].every(isLocal)).toBe(true);
+  const local = ['http://127.0.0.1:3000', 'http://localhost:3000', 'http://[::1]:3000'];
+  // Also where the application lives under a path.
+  expect([...local, ...local.map((one) => `${one}/music`)].every(isLocal)).toBe(true);
   expect(['https://school.example', 'http://192.168.1.4', 'https://localhost.example'].some(isLocal)).toBe(
     false,
   );

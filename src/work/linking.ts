@@ -45,8 +45,8 @@ export async function linkTo(
 }
 
 /** Whether an address can be reached from this machine alone. */
-export const isLocal = (origin: string): boolean =>
-  /^https?:\/\/(localhost|127\.\d+\.\d+\.\d+|\[::1\])(:\d+)?$/.test(origin);
+export const isLocal = (address: string): boolean =>
+  /^https?:\/\/(localhost|127\.\d+\.\d+\.\d+|\[::1\])(:\d+)?(\/|$)/.test(address);
 
 /** Puts a link to some exercises on the clipboard; where it is too long it says so and offers the file. */
 export async function copyLink(shown: readonly ShownExercise[], origin: string, ways: Ways): Promise<void> {
