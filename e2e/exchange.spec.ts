@@ -44,58 +44,56 @@ function contentOf(file: Buffer) {
   return { title, policy, goal, startBpm, alsoTrains, passage: passages[0].passage };
 }
 
-test(
-  'a score comes in, shows its strokes, is played, laddered, printed, goes out and comes back equal',
-  { tag: '@always' },
-  async ({ page }) => {
-    await openLibrary(page);
-    await give(page, 'evening reel.musicxml', FOREIGN);
-    await expect(lane(page)).toBeVisible();
-    await expect(
-      page.getByText(/“evening reel.musicxml”, read as a score: .* is in the library/),
-    ).toBeVisible();
-    await expect(page.getByRole('tab', { name: /^Notes .* remarks? on the file/ })).toBeVisible();
-    await page.getByRole('tab', { name: /^Notes/ }).click();
-    await expect(page.getByRole('list', { name: 'Remarks on the file' })).toContainText('Not taken over');
-    const before = await readOut(page);
-    expect(before.join('\n')).toMatch(/downstroke/);
-    const trained = await trains(page).textContent();
+test('a score comes in, shows its strokes, is played, laddered, printed, goes out and comes back equal', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await give(page, 'evening reel.musicxml', FOREIGN);
+  await expect(lane(page)).toBeVisible();
+  await expect(
+    page.getByText(/“evening reel.musicxml”, read as a score: .* is in the library/),
+  ).toBeVisible();
+  await expect(page.getByRole('tab', { name: /^Notes .* remarks? on the file/ })).toBeVisible();
+  await page.getByRole('tab', { name: /^Notes/ }).click();
+  await expect(page.getByRole('list', { name: 'Remarks on the file' })).toContainText('Not taken over');
+  const before = await readOut(page);
+  expect(before.join('\n')).toMatch(/downstroke/);
+  const trained = await trains(page).textContent();
 
-    await page.keyboard.press(' ');
-    await expect(page.locator('[data-playhead]')).toBeVisible();
-    await page.keyboard.press(' ');
+  await page.keyboard.press(' ');
+  await expect(page.locator('[data-playhead]')).toBeVisible();
+  await page.keyboard.press(' ');
 
-    await page.getByRole('link', { name: /^Ladder \d/ }).click();
-    await page.getByRole('textbox', { name: 'Start, bpm' }).fill('66');
-    await page.getByRole('textbox', { name: 'Goal, bpm' }).fill('80');
-    await page.getByRole('textbox', { name: 'Passes a run' }).fill('3');
-    await page.keyboard.press('Tab');
-    await expect(page.locator('[data-total]')).toContainText('5 steps from 66 to 80 bpm: 10 runs');
-    await page.getByRole('link', { name: 'Handout' }).last().click();
-    await expect(page.locator('[data-sheet] section')).toHaveCount(1);
-    await expect(page.locator('[data-sheet]')).toContainText('66 to 80 bpm');
-    const printed = page.evaluate(() => new Promise((resolve) => (window.print = () => resolve('printed'))));
-    await page.getByRole('button', { name: 'Print' }).click();
-    expect(await printed).toBe('printed');
+  await page.getByRole('link', { name: /^Ladder \d/ }).click();
+  await page.getByRole('textbox', { name: 'Start, bpm' }).fill('66');
+  await page.getByRole('textbox', { name: 'Goal, bpm' }).fill('80');
+  await page.getByRole('textbox', { name: 'Passes a run' }).fill('3');
+  await page.keyboard.press('Tab');
+  await expect(page.locator('[data-total]')).toContainText('5 steps from 66 to 80 bpm: 10 runs');
+  await page.getByRole('link', { name: 'Handout' }).last().click();
+  await expect(page.locator('[data-sheet] section')).toHaveCount(1);
+  await expect(page.locator('[data-sheet]')).toContainText('66 to 80 bpm');
+  const printed = page.evaluate(() => new Promise((resolve) => (window.print = () => resolve('printed'))));
+  await page.getByRole('button', { name: 'Print' }).click();
+  expect(await printed).toBe('printed');
 
-    await page.getByRole('link', { name: 'Bench' }).click();
-    const score = await saveAs(page, 'Score (MusicXML)');
-    const zipped = await saveAs(page, 'Score, zipped (.mxl)');
-    const project = await saveAs(page, 'Project file');
-    expect(score.name).toMatch(/\.musicxml$/);
-    expect(score.content.toString()).toContain('<per-minute>66</per-minute>');
+  await page.getByRole('link', { name: 'Bench' }).click();
+  const score = await saveAs(page, 'Score (MusicXML)');
+  const zipped = await saveAs(page, 'Score, zipped (.mxl)');
+  const project = await saveAs(page, 'Project file');
+  expect(score.name).toMatch(/\.musicxml$/);
+  expect(score.content.toString()).toContain('<per-minute>66</per-minute>');
 
-    for (const { name, content } of [score, zipped]) {
-      await page.getByRole('link', { name: 'Library' }).click();
-      await give(page, name, content);
-      await expect(page).toHaveURL(/\/bench\?exercise=/);
-      await expect(trains(page)).toHaveText(trained!);
-      expect(await readOut(page)).toEqual(before);
-      const again = await saveAs(page, 'Project file');
-      expect(contentOf(again.content)).toEqual({ ...contentOf(project.content), startBpm: 66 });
-    }
-  },
-);
+  for (const { name, content } of [score, zipped]) {
+    await page.getByRole('link', { name: 'Library' }).click();
+    await give(page, name, content);
+    await expect(page).toHaveURL(/\/bench\?exercise=/);
+    await expect(trains(page)).toHaveText(trained!);
+    expect(await readOut(page)).toEqual(before);
+    const again = await saveAs(page, 'Project file');
+    expect(contentOf(again.content)).toEqual({ ...contentOf(project.content), startBpm: 66 });
+  }
+});
 
 test('MIDI, tab and project file of one exercise, and a selection as one file', async ({ page }, info) => {
   await openLibrary(page);

@@ -42,7 +42,10 @@ async function upToYesterday(project: Project): Promise<Project> {
 
 /** Fetches the demo library from the application's own server and adds it. */
 export async function loadDemo(db: DatabaseHandle): Promise<ImportSummary> {
-  const [response, { readProject }] = await Promise.all([fetch(under('/api/demo')), import('@/core/formats')]);
+  const [response, { readProject }] = await Promise.all([
+    fetch(under('/api/demo')),
+    import('@/core/formats'),
+  ]);
   const { project, problems } = readProject(await response.text());
   if (!project) throw new Error(problems[0]?.message ?? 'The demo library could not be read.');
   const isFirst = await isEmptyLibrary(db);

@@ -27,9 +27,7 @@ export const saveAsProject = (shown: readonly ShownExercise[]): void =>
 
 /** Puts a link to some exercises on the clipboard. */
 export const copyLinkTo = (shown: readonly ShownExercise[]): void =>
-  attempt('Copying the link', async () =>
-    (await import('@/work/linking')).copyLink(shown, home(), WAYS),
-  );
+  attempt('Copying the link', async () => (await import('@/work/linking')).copyLink(shown, home(), WAYS));
 
 /** Actions of a menu for one exercise. */
 export function waysOut(shown: () => ShownExercise, openHandout: (id: string) => void): MenuAction[] {
