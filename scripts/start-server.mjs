@@ -1,4 +1,5 @@
-/** `npm start [-- -p PORT] [-H HOST]`: runs what `npm run build` built. PORT (3000) and HOSTNAME (127.0.0.1) do the same. */
+/** `npm start [-- -p PORT] [-H HOST]`: runs what `npm run build` built. PORT (3000) and YARDFELL_HOST (127.0.0.1) do the same; HOSTNAME is the
+ * machine's own name in many shells. */
 import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { parseArgs } from 'node:util';

@@ -103,7 +103,10 @@ export function build() {
     BUILD_INPUTS,
     () => existsSync('.next/BUILD_ID') && existsSync(`public/${OFFLINE}`),
     () => {
-      must('The build', process.execPath, ['node_modules/next/dist/bin/next', 'build']);
+      // Without a path, whatever the shell says: that is for a server.
+      must('The build', process.execPath, ['node_modules/next/dist/bin/next', 'build'], {
+        env: { ...process.env, YARDFELL_PREFIX: '' },
+      });
       buildOffline('.next', 'public', '');
     },
   );

@@ -7,7 +7,10 @@ export {
   type RunPlace,
   type Run,
   type JudgedBy,
+  MAX_RUN_PASSES,
+  RUN_FIELDS,
 } from '../model/run';
+export { shapesOf } from '../model/field';
 export {
   type WeekOfPractice,
   weeksOf,

@@ -26,7 +26,7 @@ import { BenchTop, BenchUnder, type ShownExercise } from './BenchRound';
 import { useLaneHand } from './fingers/useFingering';
 import { fretBefore, lockHere, moveNoteTo, nextLock, putFret } from '@/work/bench/editing';
 import { laneBindings, laneKeyGroups } from './laneKeys';
-import { PAD_HEIGHT, PAD_LIES, PAD_WIDTH } from './padPlace';
+import { laneHeight, PAD_HEIGHT, PAD_LIES, PAD_WIDTH } from './padPlace';
 import { useTrying } from './useTrying';
 import { usePlaying } from './usePlaying';
 import { useSaid } from './useSaid';
@@ -52,16 +52,6 @@ const Root = styled.div`
 
 const FretPad = dynamic(() => import('./FretPad').then((module) => module.FretPad), { ssr: false });
 const BenchBar = dynamic(() => import('./BenchBar').then((module) => module.BenchBar), { ssr: false });
-
-/** The lane takes at most this part of the window before it scrolls inside; less where the pad is open. */
-const LANE_SHARE = 0.53;
-const LANE_SHARE_OVER_PAD = 0.38;
-const LANE_SHARE_BESIDE_PAD = 0.8;
-/** Lower windows have the pad beside the lane (`PAD_LIES`). */
-const LOW_WINDOW = 480;
-
-const laneShare = (windowHeight: number, hasPad: boolean): number =>
-  !hasPad ? LANE_SHARE : windowHeight <= LOW_WINDOW ? LANE_SHARE_BESIDE_PAD : LANE_SHARE_OVER_PAD;
 
 function useWindowHeight(): number {
   const [height, setHeight] = useState(800);
@@ -107,10 +97,12 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
   const [chosenPass, setChosenPass] = useState(0);
   const [tab, setTab] = useState<TabId>(passage.notes.length === 0 ? 'notes' : 'strokes');
   const [asked, setAsked] = useState(0);
-  const [hasPad, setHasPad] = useState(false);
+  const [isPadOpen, setPadOpen] = useState(false);
   const plan = useMemo(() => planOf(passage, policy, player.setup), [passage, policy, player.setup]);
   const trying = useTrying(exercise, plan, player.setup, toLane);
   const { tried } = trying;
+  // What is tried is not edited: the pad stands by.
+  const hasPad = isPadOpen && !tried;
   const playing = usePlaying(editor.id, exercise, trying.plan, trying.isLoop);
   const { sound: playback } = playing;
   const pass = Math.min(chosenPass, trying.plan.assignment.passes.length - 1);
@@ -181,7 +173,7 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
     }),
   ]);
   useEffect(() => focusLane(root.current), []);
-  const openPad = useCallback(() => setHasPad(true), []);
+  const openPad = useCallback(() => setPadOpen(true), []);
   useEffect(() => {
     // The lane comes up to the head, above the pad, which has made room under it.
     if (hasPad) root.current?.querySelector('[data-lane]')?.scrollIntoView({ block: 'start' });
@@ -224,7 +216,7 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
         hand={tried ? null : hand}
         spoken={`${why}${place}`}
         summary={summary}
-        maxHeight={windowHeight * laneShare(windowHeight, hasPad)}
+        maxHeight={laneHeight(windowHeight, hasPad)}
         playing={following}
         explains={where.explains}
         range={tried ? null : range}
@@ -262,7 +254,7 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
         onMark={begin}
         onLetGo={letGo}
       />
-      {hasPad && !tried ? (
+      {hasPad ? (
         <FretPad
           passage={trying.passage}
           plan={trying.plan}
@@ -272,7 +264,7 @@ export const Bench = memo(function Bench({ editor, exercise }: BenchProps) {
           actions={actions}
           editor={editor}
           sound={playback}
-          onClose={() => setHasPad(false)}
+          onClose={() => setPadOpen(false)}
         />
       ) : (
         <BenchBar

@@ -157,11 +157,7 @@ export function FretPad({
             note && given && actions.laneApply((of) => lockHere(of, caret, nextLock(note, given)))
           }
         >
-          {given ? (
-            <StrokeIcon stroke={given} locked={note?.lock !== undefined && note.lock !== null} />
-          ) : (
-            '–'
-          )}
+          {given ? <StrokeIcon stroke={given} locked={Boolean(note?.lock)} /> : '–'}
         </button>
         <button
           aria-label="Chord: notes beside each other"

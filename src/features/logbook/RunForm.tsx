@@ -11,14 +11,21 @@ import {
   type ExerciseRecord,
   type RunRecord,
 } from '@/core';
-import { VERDICTS, REASON_MENDINGS, REASONS, type Reason, type RunPlace } from '@/core/record';
+import {
+  MAX_RUN_PASSES,
+  REASON_MENDINGS,
+  REASONS,
+  VERDICTS,
+  type Reason,
+  type RunPlace,
+} from '@/core/record';
 import { Button } from '@/ui/controls/Button';
 import { box } from '@/ui/controls/fieldParts';
 import { NumberField } from '@/ui/controls/NumberField';
 import { Select } from '@/ui/controls/Select';
 import { colour } from '@/ui/theme/tokens';
 import { placesOf, type TypedRun } from '@/work/figured';
-import { MAX_COUNT, MAX_PASSES, typedRunSchema } from '@/work/typedRun';
+import { MAX_COUNT, typedRunSchema } from '@/work/typedRun';
 import { attempt } from '@/work/perform';
 import { usePlayer } from '@/ui/shell/player';
 import { useKept } from '@/ui/shell/useKept';
@@ -142,7 +149,7 @@ export function RunForm({ run, exercises, first, today, subdivisionOf, onSave, o
       </label>
       {number('Tempo, bpm', 'bpm', MIN_BPM, MAX_BPM, BPM_DECIMALS)}
       {number('Slots a beat', 'subdivision', 1, MAX_SLOTS_PER_BEAT)}
-      {number('Passes a run', 'passes', 1, MAX_PASSES)}
+      {number('Passes a run', 'passes', 1, MAX_RUN_PASSES)}
       <div className="choice">
         <Select
           label="Verdict"

@@ -111,6 +111,9 @@ const Row = styled.div`
 
 const NONE = '';
 
+/** What is wished of each, as it stands over its column, and on a phone over itself. */
+const NAMES = { days: 'Days', least: 'Least min', most: 'Most min', importance: 'Importance' } as const;
+
 const IMPORTANCE_NAMES: Readonly<Record<Importance, string>> = { less: 'less', usual: 'usual', more: 'more' };
 const BALANCE_NAMES: Readonly<Record<WeekBalance, string>> = {
   balanced: 'as much inside as outside (40 to 60 %)',
@@ -164,16 +167,16 @@ function WishRow({ wish, open, today, onChange }: WishesProps & { wish: Wish }) 
           {wish.isMust ? 'must' : 'if it fits'}
         </Switch>
       </td>
-      <td role="cell" data-name="Days">
+      <td role="cell" data-name={NAMES.days}>
         {number('Days a week', 'days', 7)}
       </td>
-      <td role="cell" data-name="Least min">
+      <td role="cell" data-name={NAMES.least}>
         {number('Least minutes a day', 'leastMinutes', MAX_VISIT_MINUTES)}
       </td>
-      <td role="cell" data-name="Most min">
+      <td role="cell" data-name={NAMES.most}>
         {number('Most minutes a day', 'mostMinutes', MAX_VISIT_MINUTES)}
       </td>
-      <td role="cell" data-name="Importance">
+      <td role="cell" data-name={NAMES.importance}>
         <SelectBox
           label={`Importance, ${title}`}
           hideLabel
@@ -220,24 +223,11 @@ export function Wishes(props: WishesProps) {
           <Grid role="table">
             <thead role="rowgroup">
               <tr role="row">
-                <th scope="col" role="columnheader">
-                  Exercise
-                </th>
-                <th scope="col" role="columnheader">
-                  Must
-                </th>
-                <th scope="col" role="columnheader">
-                  Days
-                </th>
-                <th scope="col" role="columnheader">
-                  Least min
-                </th>
-                <th scope="col" role="columnheader">
-                  Most min
-                </th>
-                <th scope="col" role="columnheader">
-                  Importance
-                </th>
+                {['Exercise', 'Must', ...Object.values(NAMES)].map((name) => (
+                  <th key={name} scope="col" role="columnheader">
+                    {name}
+                  </th>
+                ))}
                 <td role="cell" />
               </tr>
             </thead>

@@ -82,7 +82,7 @@ export const THEME_CSS = `
   }
 `;
 
-/** A phone that is held upright: narrow, and high enough for what sticks to its bottom; 400 % zoom is not. */
 /** Too narrow for a table of many columns. */
 export const NARROW = '(max-width: 40rem)';
-export const ON_PHONE = '(max-width: 40rem) and (min-height: 30rem)';
+/** A phone that is held upright: narrow, and high enough for what sticks to its bottom; 400 % zoom is not. */
+export const ON_PHONE = `${NARROW} and (min-height: 30rem)`;
