@@ -70,6 +70,10 @@ test(
     await expect(said(page)).toContainText('taken back');
     await expect(page.getByText('2 runs, 4 passes')).toBeVisible();
     await expect(phase(page, 'judge')).toBeVisible();
+    // It waits on where the page is left.
+    await page.reload();
+    await expect(phase(page, 'judge')).toBeVisible();
+    await expect(said(page)).toContainText('still waits for its verdict');
     await page.keyboard.press('x');
     await page.keyboard.press('2');
     await page.keyboard.press('ArrowRight');

@@ -3,9 +3,8 @@ import type { LogEntry, Passage, RunRecord, SignRecord } from '@/core';
 import type { Run, Sign } from '@/core/record';
 import { chainIds, readCorrections, replacedBy, rootOf } from './chains';
 import { tables, type DatabaseHandle } from './database';
-import type { PracticeSitting } from './kept';
 import { commit, COMMIT_TABLES, readyForRuns } from './log';
-import { keepSitting } from './practice';
+import { keepSitting, type SittingAt } from './practice';
 import type { NewRun } from './runs';
 import { recordScope } from './scopes';
 import { newId, timestamp } from './sources';
@@ -25,7 +24,7 @@ export async function addRun(
   db: DatabaseHandle,
   id: string,
   run: NewRun,
-  { sitting, passage }: { sitting?: PracticeSitting; passage?: Passage } = {},
+  { sitting, passage }: { sitting?: SittingAt; passage?: Passage } = {},
 ): Promise<void> {
   const create = { ...dated(run), id };
   await readyForRuns();
@@ -53,7 +52,7 @@ export async function correctRun(
   db: DatabaseHandle,
   old: RunRecord,
   run: NewRun,
-  sitting?: (runId: string) => PracticeSitting,
+  sitting?: (runId: string) => SittingAt,
 ): Promise<{ id: string; entry: LogEntry | null }> {
   const id = newId();
   await readyForRuns();
@@ -87,7 +86,7 @@ export async function addSign(
   db: DatabaseHandle,
   id: string,
   sign: Omit<Sign, 'at' | 'day'>,
-  sitting: PracticeSitting,
+  sitting: SittingAt,
 ): Promise<void> {
   const at = timestamp();
   const create = { ...sign, id, at, day: at.slice(0, 10) };

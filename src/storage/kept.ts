@@ -2,6 +2,8 @@
 import {
   type ClickPattern,
   type Climb,
+  type Exercise,
+  type LadderStep,
   type PlayPlace,
   type Schools,
   type Parcel,
@@ -105,11 +107,27 @@ export interface PlayedRun {
   readonly wanted: number | null;
 }
 
+/** A run that waits for its verdict, with all that judging it needs: the notes are as they were played, whatever they have become since. */
+export interface WaitingRun {
+  readonly played: PlayedRun;
+  /** As it was played. */
+  readonly exercise: Exercise;
+  /** Slots a beat. */
+  readonly subdivision: number;
+  readonly step: LadderStep;
+  /** The tempo it began at. */
+  readonly bpm: number;
+  /** Passes before this one belong to an earlier verdict or to another tempo. */
+  readonly fromPass: number;
+}
+
 /** Where a sitting stands on an exercise, in one of the ways to practise it. */
 export interface Standing {
   readonly climb: Climb;
   /** The tempo where there is no ladder. */
   readonly bpm: number;
+  /** Absent: no run waits. */
+  readonly waiting?: WaitingRun;
 }
 
 /** Something that was said, and where the sitting stood before: what undo goes back to. */

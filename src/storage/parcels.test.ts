@@ -115,9 +115,9 @@ it('what “me” had becomes the student’s, goes back and is merged as theirs
     student,
     newId(),
     { kind: 'tight', playerId: ME, exerciseId: own.id, sessionId: null, bpm: 80, subdivision: 4 },
-    sitting,
+    { sitting, key: 'e ladder' },
   );
-  await keepSitting(student, sitting);
+  await keepSitting(student, { sitting, key: 'e ladder' });
   await changeWeek(student, ME, '2025-12-29', 'Week', () => ({ mostExercises: 3 }));
   await importProject(student, file, 'In', { name: 'For Orrin' });
   expect(await becomeStudent(student, orrin)).toEqual({ runs: 2, others: 3, left: 0 });

@@ -3,7 +3,9 @@ import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import {
+  buildLadder,
   emptyPassage,
+  FRESH_LADDER,
   ME,
   newExercise,
   passageHash,
@@ -22,6 +24,7 @@ import { setLadder } from './ladders';
 import { commit } from './log';
 import { LIBRARY } from './scopes';
 import { addPlayer, changePlayer } from './players';
+import type { PracticeSitting } from './kept';
 import { keepSitting, standingKey } from './practice';
 import { addRuns, removeRuns } from './judged';
 import { readRuns, type NewRun } from './runs';
@@ -176,11 +179,23 @@ describe('a backup', () => {
     const climb = { at: 2, cleanInARow: 1, uncleanInARow: 0, easing: 1 };
     const before = { climb, bpm: 80 };
     const key = standingKey(id, 'ladder');
-    await keepSitting(from, {
+    const exercise = newExercise('As it was played', passageOf(2));
+    const played = { passes: 3, under: null, bpm: 80, wanted: 4 };
+    const waiting = {
+      played,
+      exercise,
+      subdivision: 4,
+      step: buildLadder({ ...FRESH_LADDER, startBpm: 60, goalBpm: 100 })[0]!,
+      bpm: 80,
+      fromPass: 0,
+    };
+    const sitting: PracticeSitting = {
       ...{ id: 's', playerId: ME, startedAt: '2026-01-05T10:00:00+00:00', day: '2026-01-05', lastMs: 1 },
-      ...{ isWarm: true, tights: 1, standings: { [key]: before }, open: key, painSeen: [] },
+      ...{ isWarm: true, tights: 1, open: key, painSeen: [] },
+      standings: { [key]: { ...before, waiting } },
       said: [{ key, id: 'r', kind: 'tight', before, played: null }],
-    });
+    };
+    await keepSitting(from, { sitting, key });
     const to = fresh();
     await importProject(to, throughAFile(await exportProject(from)), 'Restore');
     expect(await to.players.get(ME)).toEqual(await from.players.get(ME));

@@ -158,7 +158,7 @@ describe('the record', () => {
         painSeen: [],
       },
     };
-    await addRun(db, 'r', runOf({ exerciseId: id }), { sitting });
+    await addRun(db, 'r', runOf({ exerciseId: id }), { sitting: { sitting, key } });
     expect((await lastSitting(db, 'me'))?.standings[key]?.climb).toEqual(climb);
     expect(ofStandingKey(key)).toEqual({ exerciseId: id, mode: 'ladder' });
     expect(await daysOn(db, 'me', id)).toHaveLength(1);
@@ -172,7 +172,7 @@ describe('the record', () => {
   it('a write that fails keeps neither the run nor the step', async () => {
     await expect(
       addRun(db, 'r', runOf(), {
-        sitting: { playerId: 'me', bad: () => 0 } as unknown as PracticeSitting,
+        sitting: { sitting: { playerId: 'me', bad: () => 0 } as unknown as PracticeSitting, key: 'e ladder' },
       }),
     ).rejects.toThrow();
     expect(await db.runs.count()).toBe(0);

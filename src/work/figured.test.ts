@@ -77,7 +77,10 @@ describe('a run that is typed in', () => {
       database(),
       'sign',
       { playerId: player.id, exerciseId: id, sessionId: 's', bpm: 60, subdivision: 4, kind: 'tight' },
-      newSitting('s', player.id, { ms: 0, at: '2026-03-02T09:00:00+00:00' }),
+      {
+        sitting: newSitting('s', player.id, { ms: 0, at: '2026-03-02T09:00:00+00:00' }),
+        key: `${id} ladder`,
+      },
     );
     const [heads, ...rows] = await runRows(player.id, {}, () => 'Eight');
     const table = rows.map((row) => Object.fromEntries(row.map((cell, at) => [heads![at], cell])));

@@ -2,7 +2,16 @@
  * The practice runner as a machine: from a state and what happens to the next state and what is to be done. It knows no clock, no
  * database and no sound; moments, ids and places come with the events.
  */
-import { goToStep, MAX_BPM, MIN_BPM, passBeats, passesInRun, type LadderStep, type PlayPlace } from '@/core';
+import {
+  goToStep,
+  MAX_BPM,
+  MIN_BPM,
+  passBeats,
+  passesInRun,
+  planOf,
+  type LadderStep,
+  type PlayPlace,
+} from '@/core';
 import type { Climbing } from '@/core/drills';
 import {
   judge,
@@ -29,6 +38,8 @@ import {
   type Stepping,
 } from './state';
 
+const STILL_WAITS = 'The run that was played before this page was left still waits for its verdict.';
+
 /** A sitting that begins anew. */
 function begun(state: PracticeState, id: string, now: Now, hasWarmUp: boolean): PracticeState {
   const { given } = state;
@@ -36,6 +47,16 @@ function begun(state: PracticeState, id: string, now: Now, hasWarmUp: boolean): 
   const warms = hasWarmUp && given.mode === 'ladder';
   const why = given.mode === 'ladder' ? given.next.why : '';
   return { ...state, sitting, phase: warms ? 'warm-up' : 'ready', why, isResumed: false, words: null };
+}
+
+/** The run that waited when the sitting was left, as it was played. */
+function waitingIn(state: PracticeState): Pick<PracticeState, 'played' | 'playing'> | null {
+  const { waiting } = standingOf(state);
+  if (!waiting) return null;
+  const { played, exercise, subdivision, step, bpm, fromPass } = waiting;
+  const plan = planOf(exercise.passage, exercise.policy, state.given.setup);
+  const stepped = { exercise, plan, subdivision };
+  return { played, playing: { stepped, step, bpm, wanted: played.wanted, fromPass } };
 }
 
 function opened(state: PracticeState, event: Extract<PracticeEvent, { is: 'opened' }>): Stepping {
@@ -47,6 +68,8 @@ function opened(state: PracticeState, event: Extract<PracticeEvent, { is: 'opene
     const isKnown = kept.standings[keyOf(given)] !== undefined;
     const phase = kept.isWarm || given.mode !== 'ladder' ? 'ready' : next.phase;
     next = { ...next, sitting: kept, phase, isResumed: isKnown, why: isKnown ? '' : next.why };
+    const waits = waitingIn(next);
+    if (waits) next = { ...next, ...waits, phase: 'judge', words: words(STILL_WAITS) };
   }
   const mustAsk = pain !== null && !next.sitting!.painSeen.includes(pain.id);
   return still(mustAsk ? { ...next, pain, phase: 'ask' } : next);
@@ -122,8 +145,37 @@ function setTempo(
   return { state: next, effects: [{ do: 'keep', sitting: next.sitting }] };
 }
 
+/** Whatever the step was, the sitting says which run waits for its verdict, so that it outlives the page. */
+function remembering(stepping: Stepping): Stepping {
+  const { state, effects } = stepping;
+  const { sitting, phase, played, playing } = state;
+  if (!sitting || phase === 'opening' || phase === 'ask') return stepping;
+  const { waiting, ...standing } = standingOf(state);
+  const waits = phase === 'judge' ? played : null;
+  if ((waiting?.played ?? null) === waits) return stepping;
+  const step = playing?.step ?? stepOf(state);
+  const { exercise, subdivision } = playing?.stepped ?? state.given.climb.stepped(step);
+  const { bpm, fromPass } = playing ?? { bpm: bpmOf(state), fromPass: 0 };
+  const next = withStanding(
+    state,
+    waits
+      ? { ...standing, waiting: { played: waits, exercise, subdivision, step, bpm, fromPass } }
+      : standing,
+  );
+  const isKept = effects.some((effect) => 'sitting' in effect);
+  return {
+    state: { ...state, sitting: next },
+    effects: isKept
+      ? effects.map((effect) => ('sitting' in effect ? { ...effect, sitting: next } : effect))
+      : [...effects, { do: 'keep', sitting: next }],
+  };
+}
+
 /** The next state, and what is to be done. */
-export function step(state: PracticeState, event: PracticeEvent): Stepping {
+export const step = (state: PracticeState, event: PracticeEvent): Stepping =>
+  remembering(stepped(state, event));
+
+function stepped(state: PracticeState, event: PracticeEvent): Stepping {
   const { sitting, phase } = state;
   switch (event.is) {
     case 'given':
@@ -134,7 +186,7 @@ export function step(state: PracticeState, event: PracticeEvent): Stepping {
       if (phase !== 'ask' || !sitting || !state.pain) return still(state);
       const next = { ...sitting, painSeen: [...sitting.painSeen, state.pain.id] };
       return {
-        state: { ...state, sitting: next, phase: 'ready', pain: null },
+        state: { ...state, sitting: next, phase: state.played ? 'judge' : 'ready', pain: null },
         effects: [{ do: 'keep', sitting: next }],
       };
     }

@@ -152,10 +152,17 @@ const COMMANDS = [
   fc.constant(
     command('the tab is closed and opened', async (model, real) => {
       await real.store.settled();
-      const before = real.store.getSnapshot().sitting!.id;
+      const before = real.store.getSnapshot();
       setClock(real.ms);
       real.store = await opened(real.db);
-      if (real.store.getSnapshot().sitting!.id !== before) model.sitting++;
+      const after = real.store.getSnapshot();
+      if (after.sitting!.id !== before.sitting!.id) model.sitting++;
+      // A run that waits for its verdict waits on, with the notes it was played with.
+      else if (before.phase === 'judge') {
+        const asked = after.phase === 'ask' ? 'ask' : 'judge';
+        expect([after.phase, after.played]).toEqual([asked, before.played]);
+        expect(after.playing?.bpm).toBe(before.playing?.bpm ?? after.playing?.bpm);
+      }
     }),
   ),
 ];

@@ -37,7 +37,9 @@ function withSaid(
   said: Omit<Said, 'key' | 'before'>,
   now: Now,
 ): PracticeSitting {
-  const one: Said = { ...said, key: keyOf(state.given), before: standingOf(state) };
+  // A run that waits belongs to now: a verdict that is taken back has its own.
+  const { waiting: _, ...before } = standingOf(state);
+  const one: Said = { ...said, key: keyOf(state.given), before };
   const sitting = withStanding(state, standing);
   return { ...sitting, said: [...sitting.said, one], lastMs: now.ms, open: one.key };
 }

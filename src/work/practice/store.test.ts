@@ -1,13 +1,14 @@
 /** The runner's store on a database: what is said is on record, in its order, and what fails is told and waits. */
 import '@/storage/testing';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { passageHash } from '@/core';
 import { lastSitting, newId, readRuns, readSigns, seededSources, setSources } from '@/storage';
 import { Database } from '@/storage/indexed';
 import { setTell } from '../perform';
 import { soon } from '../testing';
 import { PracticeStore, now } from './store';
-import { bpmOf, saidOf } from './state';
-import { givenOn } from './testing';
+import { bpmOf, saidOf, standingOf } from './state';
+import { givenOn, silent } from './testing';
 
 const given = givenOn([3, 2, 3, 2]);
 const { climb } = given;
@@ -108,4 +109,47 @@ it('after pain nothing plays; opened again that day it asks once', async () => {
   again.dispatch({ is: 'go on' });
   await again.settled();
   expect((await opened()).getSnapshot().phase).toBe('ready');
+});
+
+it('a run waits for its verdict over a closed tab, with the notes it was played with', async () => {
+  const store = await opened();
+  store.dispatch({ is: 'start', now: now(), id: newId(), hasWarmUp: false });
+  store.dispatch({ is: 'finished' });
+  await store.settled();
+  // The exercise has other notes since.
+  const after = new PracticeStore(db, givenOn([1, 2, 1]), silent);
+  after.open(false);
+  await soon(() => expect(after.getSnapshot().phase).toBe('judge'));
+  expect(after.getSnapshot().words!.text).toContain('still waits for its verdict');
+  after.dispatch({ is: 'judge', verdict: 'clean', place: null, id: newId(), now: now() });
+  await after.settled();
+  const [kept] = await readRuns(db, 'me');
+  expect(kept).toMatchObject({
+    verdict: 'clean',
+    passageHash: passageHash(climb.stepped(climb.steps[0]!).exercise.passage),
+  });
+  const last = await lastSitting(db, 'me');
+  expect(Object.values(last!.standings).map(({ waiting }) => waiting)).toEqual([undefined]);
+});
+
+it('two tabs on two exercises: each keeps where it stands, and what it said can be taken back', async () => {
+  const [one, other] = await Promise.all(
+    ['e', 'f'].map(async (exerciseId) => {
+      const tab = new PracticeStore(db, { ...given, exerciseId }, silent);
+      tab.open(false);
+      await soon(() => expect(tab.getSnapshot().phase).toBe('ready'));
+      return tab;
+    }),
+  );
+  for (const tab of [one!, other!, one!]) {
+    run(tab, 'clean');
+    await tab.settled();
+  }
+  const { standings, said } = (await lastSitting(db, 'me'))!;
+  expect(Object.keys(standings).sort()).toEqual(['e ladder', 'f ladder']);
+  expect(said.map(({ key }) => key).sort()).toEqual(['e ladder', 'e ladder', 'f ladder']);
+  expect(standings).toMatchObject({
+    'e ladder': { climb: standingOf(one!.getSnapshot()).climb },
+    'f ladder': { climb: standingOf(other!.getSnapshot()).climb },
+  });
 });

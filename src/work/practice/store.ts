@@ -18,12 +18,14 @@ import {
   timestamp,
   type DatabaseHandle,
   type PracticeSitting,
+  type SittingAt,
 } from '@/storage';
 import { ahead, attempt, inWords, told } from '../perform';
 import { Store } from '../store';
 import { step } from './machine';
 import { countInSession } from './sessions';
 import {
+  keyOf,
   openingState,
   saidOf,
   type Given,
@@ -144,12 +146,12 @@ export class PracticeStore extends Store<PracticeState> {
       case 'say':
         return told(effect.text);
       case 'keep':
-        return this.inTurn('standing', () => keepSitting(db, this.asNow(effect.sitting)));
+        return this.inTurn('standing', () => keepSitting(db, this.at(effect.sitting)));
       case 'add run': {
         const { id, run, passage, sitting } = effect;
         return this.inTurn(
           'run',
-          () => addRun(db, id, run, { sitting: this.asNow(sitting), passage }).then(() => this.count(1)),
+          () => addRun(db, id, run, { sitting: this.at(sitting), passage }).then(() => this.count(1)),
           () => this.dispatch({ is: 'not kept', id }),
         );
       }
@@ -157,7 +159,7 @@ export class PracticeStore extends Store<PracticeState> {
         const { id, sign, sitting } = effect;
         return this.inTurn(
           'sign',
-          () => addSign(db, id, sign, this.asNow(sitting)),
+          () => addSign(db, id, sign, this.at(sitting)),
           () => this.dispatch({ is: 'not kept', id }),
         );
       }
@@ -174,7 +176,7 @@ export class PracticeStore extends Store<PracticeState> {
             const sign = await readSign(db, said.id);
             if (sign) await removeSign(db, sign);
           }
-          await keepSitting(db, this.asNow(sitting));
+          await keepSitting(db, this.at(sitting));
         });
       }
     }
@@ -193,8 +195,9 @@ export class PracticeStore extends Store<PracticeState> {
   }
 
   /** A sitting as it was when something was said, with the ids of now. */
-  private asNow(sitting: PracticeSitting): PracticeSitting {
-    return { ...sitting, said: sitting.said.map((one) => ({ ...one, id: this.idNow(one.id) })) };
+  private at(sitting: PracticeSitting): SittingAt {
+    const said = sitting.said.map((one) => ({ ...one, id: this.idNow(one.id) }));
+    return { sitting: { ...sitting, said }, key: keyOf(this.state.given) };
   }
 
   private async amend(more: Extract<PracticeEffect, { do: 'amend' }>['more']): Promise<void> {
@@ -205,7 +208,8 @@ export class PracticeStore extends Store<PracticeState> {
     let newId = '';
     await correctRun(this.db, old, { ...fields, ...more }, (id) => {
       newId = id;
-      return step(this.state, { is: 'amended', id: old.id, newId: id }).state.sitting!;
+      const { state } = step(this.state, { is: 'amended', id: old.id, newId: id });
+      return { sitting: state.sitting!, key: keyOf(state.given) };
     });
     this.renamed.set(old.id, newId);
     this.dispatch({ is: 'amended', id: old.id, newId });

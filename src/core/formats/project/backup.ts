@@ -15,6 +15,7 @@ const one = (...names: readonly string[]) =>
 const standing = Joi.object({
   climb: Joi.object().unknown(true).required(),
   bpm: Joi.number().min(0).max(1000).required(),
+  waiting: Joi.object().unknown(true),
 });
 
 /** A sitting that may be gone on with; its runs are among the records. */
