@@ -23,6 +23,9 @@ const DIP_SECONDS = 0.002;
 const CORRECTION_SECONDS = 0.00025;
 /** A peak that stands out less than this tells nothing. */
 const SURE_RATIO = 4;
+const SURE_PART = 0.1;
+/** What the coarse place is early by in noise as loud as the notes: by simulation. */
+const LOUD_SHIFT_SECONDS = 0.0018;
 
 /** An onset and how surely it is placed. */
 export interface RefinedOnset extends Onset {
@@ -207,7 +210,7 @@ class Refiner {
   }
 }
 
-/** Onsets at their exact places; one that does not stand out is moved as the sure ones are in the middle. */
+/** Onsets at their exact places; one that does not stand out is moved as the sure ones are in the middle, where there are enough of them. */
 export function refineOnsets(
   samples: Float32Array,
   sampleRate: number,
@@ -220,7 +223,8 @@ export function refineOnsets(
     return refiner.shiftOf(at);
   });
   const sure = shifts.filter((shift) => shift !== null).sort((a, b) => a - b);
-  const usual = sure[sure.length >> 1] ?? 0;
+  // A few that stand out of much noise are noise themselves.
+  const usual = sure.length >= SURE_PART * onsets.length ? (sure[sure.length >> 1] ?? 0) : LOUD_SHIFT_SECONDS;
   return onsets.map((onset, at) => ({
     ...onset,
     at: onset.at + (shifts[at] ?? usual),
