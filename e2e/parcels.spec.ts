@@ -46,6 +46,19 @@ async function play(there: Page): Promise<void> {
   await expect(there.locator('[data-week]')).toBeVisible();
 }
 
+/** Has the simulated player play the exercise, and keeps the report and the recording. */
+async function keepATake(there: Page): Promise<void> {
+  await there.goto('/');
+  await there.getByRole('link', { name: MILLRACE }).first().click();
+  await expect(there.getByRole('application')).toBeVisible();
+  await there.goto(there.url().replace('/bench', '/take'));
+  await there.getByRole('radio', { name: 'Simulated player' }).press('Space');
+  await there.getByRole('button', { name: 'Let it play' }).press('Enter');
+  await there.getByRole('button', { name: 'Keep this report' }).press('Enter');
+  await there.getByRole('button', { name: /^Keep the recording too/ }).press('Enter');
+  await expect(there.getByRole('button', { name: /^Open the recording of/ })).toBeVisible();
+}
+
 const axe = async (page: Page) => {
   const { violations } = await new AxeBuilder({ page }).analyze();
   return violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id }) => id);
@@ -98,11 +111,19 @@ test(
     await there.getByRole('button', { name: 'Plan the rest' }).press('Enter');
     await expect(there.locator('[data-planned]')).toBeVisible({ timeout: 90_000 });
     await play(there);
+    await keepATake(there);
+    await there.goto('/week');
     await there.getByRole('button', { name: 'Give the record back' }).press('Enter');
     const back = there.getByRole('dialog');
     await back.getByRole('textbox', { name: 'Words to your teacher' }).fill('Tuesday was the dentist.');
     await expect(back.getByRole('region', { name: 'In the file' })).toContainText('The record: 2 runs');
+    // A recording goes with it because it is ticked.
+    await expect(back.getByRole('region', { name: 'In the file' })).toContainText('No recording is in it.');
+    await back.getByRole('checkbox', { name: new RegExp(MILLRACE) }).press('Space');
+    await expect(back.getByRole('region', { name: 'In the file' })).toContainText('1 recording,');
+    expect(await axe(there)).toEqual([]);
     const toTeacher = await save(there, 'Save the record');
+    expect(toTeacher.name).toMatch(/^From Orrin .*\.zip$/);
     await close();
 
     // The teacher merges it, sees what was done, writes the lesson and prints the next sheet.
@@ -111,8 +132,10 @@ test(
     const merged = page.getByRole('dialog');
     await expect(merged).toContainText('Tuesday was the dentist.');
     await expect(merged).toContainText('2 new');
+    await expect(merged).toContainText(/Recordings1, \d\.\d MB/);
     await merged.getByRole('button', { name: 'Take it in' }).press('Enter');
     await expect(page.getByRole('heading', { name: 'Orrin', level: 1 })).toBeVisible();
+    await expect(page.getByText(/1 take added.* 1 recording added\./)).toBeVisible();
     const files = page.getByRole('region', { name: 'Files given and taken' });
     await expect(files).toContainText('2 runs');
     await expect(files).toContainText('Tuesday was the dentist.');

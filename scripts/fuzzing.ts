@@ -18,7 +18,7 @@ import {
   type Project,
   NO_RECORDS,
 } from '@/core';
-import { readCompressedMusicXml, readFile, type Encoding } from '@/core/formats';
+import { readCompressedMusicXml, readFile, writeWithRecordings, type Encoding } from '@/core/formats';
 import { exercises } from '@/core/formats/musicxml/testing';
 import { demoProject } from '@/demo/library';
 
@@ -74,7 +74,16 @@ export function seedFiles(reader: Reader, seed: number): Uint8Array[] {
   const midi = () => some.map((one) => writeMidi(one, OPTIONS));
   const project = () => [0, 3, 7, 11].map((at) => strToU8(writeProject(smallProject(at))));
   const all = { tab, musicxml, mxl, midi, project };
-  return reader === 'file' ? Object.values(all).flatMap((make) => make().slice(0, 4)) : all[reader]();
+  if (reader !== 'file') return all[reader]();
+  const sound = Uint8Array.from(strToU8('RIFF0000WAVEfmt '));
+  const zipped = [1, 5].map((at) =>
+    writeWithRecordings(
+      writeProject(smallProject(at)),
+      [{ takeId: 'take', name: 'Gate', sound }],
+      '2026-01-12',
+    ),
+  );
+  return [...Object.values(all).flatMap((make) => make().slice(0, 4)), ...zipped];
 }
 
 const NASTY_BYTES = [0x00, 0xff, 0x7f, 0x80, 0x78, 0xf0, 0xf7, 0x3c, 0x7b];

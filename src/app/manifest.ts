@@ -10,6 +10,7 @@ export default function manifest(): MetadataRoute.Manifest {
   const files = {
     'application/vnd.recordare.musicxml+xml': ['.musicxml', '.xml'],
     'application/vnd.recordare.musicxml': ['.mxl'],
+    'application/zip': ['.zip'],
     'audio/midi': ['.mid', '.midi'],
     'application/json': ['.json'],
     'text/plain': ['.txt', '.tab'],

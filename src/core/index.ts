@@ -187,7 +187,14 @@ export {
 } from './merging/importPlan';
 export { NEW_WEEK } from './model/week';
 export { checkTake, detectOnsets, type TakeOptions } from './take/check';
-export { MAX_TAKE_NOTES, type NotJudged, type TakeFault, type Take, type TakeSource } from './model/take';
+export {
+  MAX_TAKE_NOTES,
+  MOST_RECORDINGS_BYTES,
+  type NotJudged,
+  type TakeFault,
+  type Take,
+  type TakeSource,
+} from './model/take';
 export { recordKey, sayingOf } from './merging/names';
 export { chosenFrom, countedBeside, type Version } from './merging/beside';
 export { namedBy } from './merging/chains';

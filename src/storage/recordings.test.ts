@@ -11,38 +11,7 @@ import {
   removeRecording,
 } from './recordings';
 import { tables } from './database';
-
-interface FakeFile {
-  size: number;
-  lastModified: number;
-}
-
-/** A folder of the origin's private file system, with files of any size. */
-function fakeFolder(files: Map<string, FakeFile>, breaks: () => boolean) {
-  const handle = (name: string) => ({
-    kind: 'file',
-    name,
-    getFile: () => Promise.resolve(files.get(name)),
-    createWritable: () => {
-      let size = 0;
-      return Promise.resolve({
-        write: (sound: ArrayBuffer) => {
-          size = sound.byteLength;
-          return breaks() ? Promise.reject(new Error('the disk is full')) : Promise.resolve();
-        },
-        close: () => Promise.resolve(void files.set(name, { size, lastModified: Date.now() })),
-      });
-    },
-  });
-  return {
-    async *values() {
-      for (const name of [...files.keys()]) yield handle(name);
-    },
-    getFileHandle: (name: string, { create = false } = {}) =>
-      files.has(name) || create ? Promise.resolve(handle(name)) : Promise.reject(new Error('not found')),
-    removeEntry: (name: string) => Promise.resolve(void files.delete(name)),
-  };
-}
+import { fakeFolder, type FakeFile } from './testing';
 
 let db: Database;
 const files = new Map<string, FakeFile>();
@@ -51,9 +20,10 @@ beforeEach(async () => {
   db = new Database('recordings');
   files.clear();
   isBroken = false;
-  const folder = fakeFolder(files, () => isBroken);
-  const root = { getDirectoryHandle: () => Promise.resolve(folder) };
-  vi.stubGlobal('navigator', { storage: { getDirectory: () => Promise.resolve(root) } });
+  vi.stubGlobal(
+    'navigator',
+    fakeFolder(files, () => isBroken),
+  );
   await tables(db).takes.bulkPut([{ id: 'a', playerId: ME } as never, { id: 'b', playerId: ME } as never]);
 });
 afterEach(async () => {

@@ -18,6 +18,15 @@ export async function readTakes(
   return takes.sort((a, b) => b.at.localeCompare(a.at));
 }
 
+/** Takes by their ids, whoever's they are; those that are not here are left out. */
+export async function readTakesById(
+  db: DatabaseHandle,
+  ids: readonly string[],
+): Promise<Map<string, TakeRecord>> {
+  const found = await tables(db).takes.bulkGet([...ids]);
+  return new Map(found.flatMap((take) => (take ? [[take.id, take]] : [])));
+}
+
 /** Keeps what a take said, with the notes as they were played. @returns its id. */
 export async function addTake(
   db: DatabaseHandle,

@@ -1,7 +1,7 @@
 /** Taking files into the library, and what is said about each. What needs a decision is asked before anything is kept. */
 import { benchAt, studentAt } from '@/addresses';
 import { counted, type Exercise, type ImportPlan, type Project } from '@/core';
-import type { ForeignPart } from '@/core/formats';
+import type { FileReading, ForeignPart, TakeRecording } from '@/core/formats';
 import {
   addExercise,
   addExercises,
@@ -36,6 +36,7 @@ export type Question =
       readonly isEmpty: boolean;
       /** Whom it is for; null: nobody in particular. */
       readonly arrival: Arrival | null;
+      readonly recordings: readonly TakeRecording[];
     };
 
 /** What was decided; null: nothing is taken. */
@@ -94,19 +95,27 @@ export function needsQuestion(plan: ImportPlan, project: Project): boolean {
 
 const arriving = () => import('./parcels/taking');
 
-async function takeProject(name: string, project: Project, ask: Ask): Promise<Outcome> {
+async function takeProject(
+  name: string,
+  { project, recordings = [], leftOut = [] }: Extract<FileReading, { kind: 'project' }>,
+  ask: Ask,
+): Promise<Outcome> {
   const db = database();
   const { plan, isEmpty } = await readImportPlan(db, project);
   const arrival = project.parcel && (await (await arriving()).arrivalOf(project));
   const answer = needsQuestion(plan, project)
-    ? await ask({ kind: 'project', name, project, plan, isEmpty, arrival })
+    ? await ask({ kind: 'project', name, project, plan, isEmpty, arrival, recordings })
     : ({ kind: 'project', choices: new Map(), withSettings: false, becomes: false } as const);
   if (answer?.kind !== 'project') {
     told(`“${name}” was not imported. Nothing was changed.`);
     return 'nothing';
   }
   const summary = await importProject(db, project, `Import “${name}”`, { ...answer, name });
-  const text = `“${name}”: ${summaryText(summary)}`;
+  const hasSounds = recordings.length + leftOut.length > 0;
+  const sounds = hasSounds
+    ? ` ${await (await import('./parcels/recordings')).keepRecordings(recordings, leftOut)}`
+    : '';
+  const text = `“${name}”: ${summaryText(summary)}${sounds}`;
   if (arrival && answer.becomes) {
     told(`${text} ${await (await arriving()).becomeOf(arrival)}`);
     return { opened: '/week' };
@@ -149,16 +158,17 @@ async function takeParts(name: string, format: string, parts: readonly ForeignPa
 async function take(file: File, ask: Ask): Promise<Outcome> {
   const { name } = file;
   try {
-    const [{ MAX_FILE_BYTES }, { readFileInWorker }] = await Promise.all([
+    const [{ isZip, MAX_FILE_BYTES, MAX_ZIP_BYTES }, { readFileInWorker }] = await Promise.all([
       import('@/core/formats'),
       import('@/workers'),
     ]);
-    if (file.size > MAX_FILE_BYTES) {
-      told(`“${name}” is larger than ${MAX_FILE_BYTES / 1_000_000} MB. Nothing was imported.`);
+    const most = isZip(new Uint8Array(await file.slice(0, 2).arrayBuffer())) ? MAX_ZIP_BYTES : MAX_FILE_BYTES;
+    if (file.size > most) {
+      told(`“${name}” is larger than ${most / 1_000_000} MB. Nothing was imported.`);
       return 'nothing';
     }
     const reading = await readFileInWorker(name, new Uint8Array(await file.arrayBuffer()));
-    if (reading.kind === 'project') return await takeProject(name, reading.project, ask);
+    if (reading.kind === 'project') return await takeProject(name, reading, ask);
     if (reading.kind === 'refusedProject') {
       const [first, ...others] = reading.problems;
       const where = first?.path ? ` (${first.path})` : '';

@@ -1,5 +1,5 @@
 /** Reads and writes files off the main thread: a long score takes seconds. */
-import { expose } from 'comlink';
+import { expose, transfer } from 'comlink';
 import type { Exercise, Project } from '@/core';
 import {
   readFile,
@@ -8,9 +8,11 @@ import {
   writeCompressedMusicXml,
   writeMidi,
   writeMusicXml,
+  writeWithRecordings,
   type Encoding,
   type FileReading,
   type ListName,
+  type TakeRecording,
   type WriteMidiOptions,
   type WrittenProject,
 } from '@/core/formats';
@@ -21,8 +23,14 @@ export type LongFormat = 'musicxml' | 'mxl' | 'midi';
 const decode = (bytes: Uint8Array, encoding: Encoding) => new TextDecoder(encoding).decode(bytes);
 
 const files = {
-  read: (name: string, bytes: Uint8Array, report: (done: number) => void): FileReading =>
-    readFile(name, bytes, decode, report),
+  read: (name: string, bytes: Uint8Array, report: (done: number) => void): FileReading => {
+    const reading = readFile(name, bytes, decode, report);
+    const recordings = reading.kind === 'project' ? (reading.recordings ?? []) : [];
+    return transfer(
+      reading,
+      recordings.map(({ sound }) => sound.buffer),
+    );
+  },
   write: (format: LongFormat, exercise: Exercise, options: WriteMidiOptions): BlobPart => {
     if (format === 'midi') return writeMidi(exercise, options);
     return format === 'mxl'
@@ -30,6 +38,11 @@ const files = {
       : writeMusicXml(exercise, options.bpm);
   },
   writeProject: (project: Project): WrittenProject => writeCheckedProject(project),
+  /** A written project and recordings as one file. */
+  zip: (text: string, recordings: readonly TakeRecording[], at: string): Uint8Array<ArrayBuffer> => {
+    const bytes = writeWithRecordings(text, recordings, at);
+    return transfer(bytes, [bytes.buffer]);
+  },
   /** The faults of records of a list, by their place. */
   faults: (list: ListName, records: readonly unknown[]): (string | null)[] =>
     records.map((record) => recordFault(list, record)),

@@ -2,7 +2,7 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink';
 import type { Exercise, Mending, Project, SetMember, SetMending, Setup, TakeOptions } from '@/core';
 import type { Outcome, SearchEvent, Brief } from '@/core/brief';
-import type { FileReading, ListName, WriteMidiOptions, WrittenProject } from '@/core/formats';
+import type { FileReading, ListName, TakeRecording, WriteMidiOptions, WrittenProject } from '@/core/formats';
 import type { FilesWorker, LongFormat } from './files.worker';
 import type { ComposingWorker } from './composing.worker';
 import type { Loopback, SimulatedTake, Simulation, TakePlan, TakeReport } from '@/core/take';
@@ -70,6 +70,16 @@ export function readFileInWorker(
 /** Writes a project file and reads it back. */
 export function writeProjectInWorker(project: Project): Promise<WrittenProject> {
   return inWorker<WrittenProject>((files) => files.writeProject(project));
+}
+
+/** A written project and recordings, which are handed over, as one file. @param at when it is written, ISO 8601. */
+export function zipInWorker(
+  text: string,
+  recordings: readonly TakeRecording[],
+  at: string,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const sounds = recordings.map(({ sound }) => sound.buffer);
+  return inWorker((files) => files.zip(text, transfer(recordings, sounds), at));
 }
 
 /** What the project file's schema says against records of a list, by their place. */

@@ -18,6 +18,7 @@ export { writeMidi, type WriteMidiOptions } from './midi/write';
 export { writeIcs, type Calendar, type CalendarSession } from './ics/write';
 export { MAX_LINK_CHARACTERS, readLink, writeLink, type LinkFault } from './link/link';
 export type { LinkedExercise } from './link/pack';
-export { readFile, MAX_FILE_BYTES, type FileReading } from './file';
+export { isZip, readFile, MAX_FILE_BYTES, MAX_ZIP_BYTES, type FileReading } from './file';
+export { writeWithRecordings, type TakeRecording } from './project/withRecordings';
 export { exerciseFault } from './checked';
 export type { ForeignPart } from './foreign';

@@ -32,6 +32,8 @@ export type TakeFault = (typeof TAKE_FAULTS)[number];
 
 /** Longer takes are told to be cut. */
 export const MAX_TAKE_NOTES = 20_000;
+/** Recordings that go with one record take no more room than this, in bytes. */
+export const MOST_RECORDINGS_BYTES = 200_000_000;
 const MAX_GROUPS = 100;
 /** Milliseconds: nobody is an hour late. */
 const LATE = number(-3_600_000, 3_600_000);

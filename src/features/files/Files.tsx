@@ -39,7 +39,7 @@ export function Files() {
             A record to try it with
           </a>
         ) : null}
-        <FileButton look="primary" isMultiple accept=".json" onSelect={importing.importFiles}>
+        <FileButton look="primary" isMultiple accept=".json,.zip" onSelect={importing.importFiles}>
           <Upload size={16} aria-hidden /> Take a file in
         </FileButton>
       </PageHead>

@@ -262,7 +262,7 @@ export function LibraryView() {
         </div>
         <FileButton
           isMultiple
-          accept=".json,.musicxml,.xml,.mxl,.mid,.midi,.txt,.tab"
+          accept=".json,.zip,.musicxml,.xml,.mxl,.mid,.midi,.txt,.tab"
           onSelect={importing.importFiles}
         >
           <Upload size={16} aria-hidden /> Import

@@ -1,12 +1,13 @@
 'use client';
 /** A file for a student, or the record back to the teacher: what is in it stands there before it is given. */
 import { Share } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { ME, type PlayerRecord } from '@/core';
+import { ME, sizeText, type PlayerRecord } from '@/core';
 import { Button } from '@/ui/controls/Button';
 import { Dialog } from '@/ui/controls/Dialog';
 import { TextField } from '@/ui/controls/TextField';
+import { dayText } from '@/ui/dayText';
 import { colour } from '@/ui/theme/tokens';
 import {
   forStudent,
@@ -19,6 +20,7 @@ import {
   type Givable,
 } from '@/work/parcels/giving';
 import { isOwn } from '@/work/parcels/own';
+import { recordingsLine, sendable, soundsOf, tooMuch, type Sendable } from '@/work/parcels/recordings';
 import { attempt } from '@/work/perform';
 import { download } from './download';
 import { useKept } from './useKept';
@@ -38,7 +40,7 @@ const Form = styled.div`
     padding: 0;
     font-weight: 600;
   }
-  .exercises {
+  .ticks {
     display: grid;
     gap: 0.1rem;
     max-height: 14rem;
@@ -47,7 +49,7 @@ const Form = styled.div`
     border: 1px solid ${colour.line};
     border-radius: 0.4rem;
   }
-  .exercises label {
+  .ticks label {
     display: flex;
     gap: 0.5rem;
     align-items: baseline;
@@ -89,6 +91,37 @@ function Contents({ lines }: { lines: readonly string[] | undefined }) {
   );
 }
 
+interface TicksProps {
+  options: readonly { readonly id: string; readonly name: string; readonly more: string }[];
+  chosen: ReadonlySet<string>;
+  onChoose: (chosen: ReadonlySet<string>) => void;
+}
+
+/** Things to be ticked, one below the other. */
+function Ticks({ options, chosen, onChoose }: TicksProps) {
+  return (
+    <div className="ticks">
+      {options.map(({ id, name, more }) => (
+        <label key={id}>
+          <input
+            type="checkbox"
+            checked={chosen.has(id)}
+            onChange={() => {
+              const next = new Set(chosen);
+              if (!next.delete(id)) next.add(id);
+              onChoose(next);
+            }}
+          />
+          <span>
+            {name} {more === '' ? null : <small>{more}</small>}
+          </span>
+        </label>
+      ))}
+      {options.length === 0 ? <small>No exercise fits.</small> : null}
+    </div>
+  );
+}
+
 function Exercises({
   all,
   chosen,
@@ -114,25 +147,13 @@ function Exercises({
         onChange={setSearch}
         type="search"
       />
-      <div className="exercises">
-        {shown.map(({ id, title, isTheirs }) => (
-          <label key={id}>
-            <input
-              type="checkbox"
-              checked={chosen.has(id)}
-              onChange={() => {
-                const next = new Set(chosen);
-                if (!next.delete(id)) next.add(id);
-                onChoose(next);
-              }}
-            />
-            <span>
-              {title} {isTheirs ? <small>set, or in the week</small> : null}
-            </span>
-          </label>
-        ))}
-        {shown.length === 0 ? <small>No exercise fits.</small> : null}
-      </div>
+      <Ticks
+        options={shown.map(({ id, title, isTheirs }) => ({
+          ...{ id, name: title, more: isTheirs ? 'set, or in the week' : '' },
+        }))}
+        chosen={chosen}
+        onChoose={onChoose}
+      />
     </fieldset>
   );
 }
@@ -181,6 +202,14 @@ function ForTeacher({ player, onClose }: { player: PlayerRecord; onClose: () => 
   const [words, setWords] = useState('');
   const [name, setName] = useState('');
   const project = useKept(() => forTeacher(player, ''), [player.id]);
+  const [kept, setKept] = useState<readonly Sendable[]>([]);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  useEffect(
+    () => attempt('Looking for recordings', async () => setKept(await sendable(player.id))),
+    [player.id],
+  );
+  const sounds = kept.filter(({ takeId }) => chosen.has(takeId));
+  const fault = tooMuch(sounds);
   const isNameless = player.id === ME;
   return (
     <Form>
@@ -200,17 +229,36 @@ function ForTeacher({ player, onClose }: { player: PlayerRecord; onClose: () => 
         onChange={setWords}
         maxLength={MAX_WORDS}
       />
+      {kept.length > 0 ? (
+        <fieldset>
+          <legend>Recordings of takes</legend>
+          <small>None goes with the record unless you tick it.</small>
+          <Ticks
+            options={kept.map(({ takeId, title, day, bytes }) => ({
+              ...{ id: takeId, name: title, more: `${dayText(day)}, ${sizeText(bytes)}` },
+            }))}
+            chosen={chosen}
+            onChoose={setChosen}
+          />
+        </fieldset>
+      ) : null}
+      {fault !== null ? <p role="alert">{fault}</p> : null}
       <Contents
-        lines={project && parcelLines(isNameless ? named(project, name.trim() || '…') : project, words)}
+        lines={
+          project && [
+            ...parcelLines(isNameless ? named(project, name.trim() || '…') : project, words),
+            recordingsLine(sounds),
+          ]
+        }
       />
       <div>
         <Button
           look="primary"
-          isDisabled={isNameless && name.trim() === ''}
+          isDisabled={(isNameless && name.trim() === '') || fault !== null}
           onPress={() =>
             attempt('Giving it back', async () => {
               const id = isNameless ? await nameMe(player, name.trim()) : player.id;
-              await give(await forTeacher({ ...player, id }, words), { download });
+              await give(await forTeacher({ ...player, id }, words), { download }, await soundsOf(sounds));
               onClose();
             })
           }

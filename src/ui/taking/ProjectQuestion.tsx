@@ -4,9 +4,9 @@ import { useState } from 'react';
 import {
   counted,
   isUnchanging,
+  sizeText,
   type ChangeableTable,
   type Difference,
-  type ImportPlan,
   type Project,
   type TableName,
   type UnchangingTable,
@@ -23,7 +23,11 @@ import { Body, One } from './look';
 import { Whom } from './Whom';
 
 /** What a project file holds, in a line each. */
-function Contents({ project, plan }: { project: Project; plan: ImportPlan }) {
+function Contents({
+  project,
+  plan,
+  recordings,
+}: Pick<Extract<Question, { kind: 'project' }>, 'project' | 'plan' | 'recordings'>) {
   const { added, same } = plan;
   const differ = (table: Difference['table']) => plan.differences.filter((one) => one.table === table).length;
   // A run that was put right is one run, however many records it took.
@@ -58,6 +62,14 @@ function Contents({ project, plan }: { project: Project; plan: ImportPlan }) {
       {line('lessons', 'Lessons')}
       {line('weeks', 'Weeks')}
       {line('takes', 'Takes')}
+      {recordings.length > 0 ? (
+        <>
+          <dt>Recordings</dt>
+          <dd>
+            {recordings.length}, {sizeText(recordings.reduce((sum, { sound }) => sum + sound.length, 0))}
+          </dd>
+        </>
+      ) : null}
       {project.backup ? (
         <>
           <dt>Besides</dt>
@@ -112,7 +124,7 @@ function DifferenceCard({
 
 /** What is in a project file, and the answers that are asked for. */
 export function ProjectQuestion({
-  question: { project, plan, isEmpty, arrival },
+  question: { project, plan, isEmpty, arrival, recordings },
   onAnswer,
 }: {
   question: Extract<Question, { kind: 'project' }>;
@@ -130,7 +142,7 @@ export function ProjectQuestion({
   return (
     <Body>
       {arrival ? <Whom arrival={arrival} becomes={becomes} onBecome={setBecomes} /> : null}
-      <Contents project={project} plan={plan} />
+      <Contents project={project} plan={plan} recordings={recordings} />
       {isBackup && isEmpty ? (
         <p>This library is empty, so everything comes back just as it was, settings and undo included.</p>
       ) : null}

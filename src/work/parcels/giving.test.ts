@@ -65,3 +65,23 @@ it('“me” gets a name of its own, and is this browser’s from then on', asyn
   expect(back.players.map(({ name }) => name)).toEqual(['Heron']);
   expect(parcelLines(back, '')).toContain('No words from you.');
 });
+
+it('names all of the record that goes: runs, signs of the hand, takes', async () => {
+  const project = await forTeacher((await readPlayer(db, 'orrin'))!, '', db);
+  const [one] = [{ id: 'a', corrects: null, replaces: [] }];
+  const record = (runs: number, signs: number, takes: number) =>
+    parcelLines(
+      {
+        ...project,
+        runs: Array.from({ length: runs }, (_, at) => ({ ...one, id: `r${at}` }) as never),
+        ...{ signs: Array(signs).fill({}) as never, takes: Array(takes).fill({}) as never },
+      },
+      '',
+    )[2];
+  expect([record(2, 1, 3), record(1, 0, 0), record(0, 0, 1), record(0, 0, 0)]).toEqual([
+    'The record: 2 runs, 1 sign of the hand and 3 takes.',
+    'The record: 1 run.',
+    'The record: 1 take.',
+    'No record of practice is in it.',
+  ]);
+});

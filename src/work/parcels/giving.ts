@@ -11,6 +11,7 @@ import {
   readLessons,
   type DatabaseHandle,
 } from '@/storage';
+import type { TakeRecording } from '@/core/formats';
 import { becomeStudent, noteGiven, recordParcel, studentParcel } from '@/storage/parcels';
 import { fileName, type Ways } from '../givingOne';
 import { told } from '../perform';
@@ -57,7 +58,7 @@ const list = (parts: readonly string[]): string =>
 
 /** What is in a file, line by line, before it is given. @param weeks how many weeks it will hold. */
 export function parcelLines(project: Project, words: string, weeks = project.weeks.length): string[] {
-  const { players, exercises, ladders, runs, signs, lessons, parcel } = project;
+  const { players, exercises, ladders, runs, signs, takes, lessons, parcel } = project;
   const drills = exercises.filter(({ drill }) => drill !== null).length;
   const named = players.map(({ name }) => name || 'somebody without a name');
   const holds = [
@@ -66,13 +67,16 @@ export function parcelLines(project: Project, words: string, weeks = project.wee
     ...(ladders.length > 0 ? [counted(ladders.length, 'ladder')] : []),
     ...(weeks > 0 ? [counted(weeks, 'week')] : []),
   ];
+  const practised = [
+    ...(runs.length > 0 ? [counted(standing(runs).length, 'run')] : []),
+    ...(signs.length > 0 ? [`${counted(signs.length, 'sign')} of the hand`] : []),
+    ...(takes.length > 0 ? [counted(takes.length, 'take')] : []),
+  ];
   const notes = exercises.filter(({ studentNotes }) => studentNotes.length > 0).length;
   return [
     `Named in it: ${list(named)}, with hand, goals, what to watch, and limits.`,
     `It holds ${list(holds)}${notes > 0 ? `, ${counted(notes, 'exercise')} with notes to the student` : ''}.`,
-    runs.length + signs.length > 0
-      ? `The record: ${counted(standing(runs).length, 'run')}${signs.length > 0 ? `, ${counted(signs.length, 'sign')} of the hand` : ''}.`
-      : 'No record of practice is in it.',
+    practised.length > 0 ? `The record: ${list(practised)}.` : 'No record of practice is in it.',
     lessons.length > 0 ? counted(lessons.length, 'lesson') : 'The lesson book is not in it.',
     ...(parcel && parcel.warmUp.length > 0
       ? [
@@ -141,19 +145,30 @@ export async function nameMe(
   return id;
 }
 
-/** Hands over a file that was told before, and remembers it. @throws where it could not be read back. */
-export async function give(project: Project, { download }: Pick<Ways, 'download'>): Promise<void> {
-  const { writeProjectInWorker } = await import('@/workers');
+/**
+ * Hands over a file that was told before, and remembers it. @throws where it could not be read back.
+ * @param recordings that go with it: then it is a zip.
+ */
+export async function give(
+  project: Project,
+  { download }: Pick<Ways, 'download'>,
+  recordings: readonly TakeRecording[] = [],
+): Promise<void> {
+  const { writeProjectInWorker, zipInWorker } = await import('@/workers');
   const whole = await writeProjectInWorker(project);
   if (whole.fault !== null)
     throw new Error(`The file was written, but could not be read back (${whole.fault}), so it is not given.`);
   const { to, playerId, words } = project.parcel!;
   const who = project.players[0]?.name ?? '';
   const day = project.exportedAt.slice(0, 10);
-  const name = `${fileName(to === 'student' ? `For ${who}` : `From ${who}`)} ${day}.json`;
-  download(name, whole.text);
+  const isZip = recordings.length > 0;
+  const base = `${fileName(to === 'student' ? `For ${who}` : `From ${who}`)} ${day}`;
+  const name = `${base}.${isZip ? 'zip' : 'json'}`;
+  const sounds = isZip ? ` ${counted(recordings.length, 'recording')}.` : '';
+  if (isZip) download(name, await zipInWorker(whole.text, recordings, project.exportedAt), 'application/zip');
+  else download(name, whole.text);
   const [, holds, record] = parcelLines(project, words);
-  await noteGiven(database(), { name, to, playerId, what: `${holds} ${record}` });
+  await noteGiven(database(), { name, to, playerId, what: `${holds} ${record}${sounds}` });
   told(
     to === 'student'
       ? `“${name}” is saved. ${who} opens it under “Import”, or drops it on the page.`

@@ -36,7 +36,9 @@ export class Recordings extends Store<ReadonlyMap<string, number>> {
   async keep(takeId: string, { samples, sampleRate }: CheckedTake): Promise<void> {
     await this.tools.keep(takeId, await this.tools.encode(samples, sampleRate));
     await this.read();
-    told('The recording is kept in this browser. It goes into no file and no backup unless you save it.');
+    told(
+      'The recording is kept in this browser. It goes into no backup, and into no file unless you save it or send it along.',
+    );
   }
 
   /** The sound file of a take. @throws where it is not there any more. */
