@@ -33,6 +33,7 @@ const TAKE: Omit<Take, 'at' | 'day'> = {
   ...{ extras: 0, breaks: 0, kinds: [{ change: 'inside', n: 12, meanMs: 6, low: 4, high: 8, p: 0.001 }] },
   ...{ groups: [{ by: 'stroke', group: 'upstrokes', n: 12, meanMs: 1, low: -2, high: 4, p: 1 }] },
   ...{ spreadMs: { all: 5, down: null, up: 4 }, slower: -0.01, driven: false, behindClicksMs: 12.5 },
+  ringing: { told: 9, on: 2 },
   verdict: { clean: false, noteId: 'n1@1', because: 'missing' },
 };
 

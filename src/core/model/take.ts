@@ -1,5 +1,18 @@
 /** A take as it is kept: what a recording said against the plan. The recording itself is no part of it. */
-import { group, id, kind, listOf, number, oneOf, orNull, text, whole, yesOrNo, type Said } from './field';
+import {
+  field,
+  group,
+  id,
+  kind,
+  listOf,
+  number,
+  oneOf,
+  orNull,
+  text,
+  whole,
+  yesOrNo,
+  type Said,
+} from './field';
 import { CHANGE_KINDS, MAX_RUN_PASSES, PASSAGE_HASH, PRACTISED_FIELDS } from './run';
 
 /** What a take was heard from. */
@@ -67,6 +80,12 @@ export const TAKE_FIELDS = {
   driven: yesOrNo,
   /** Milliseconds behind its clicks; null: none was heard in it, and the delay of the sound was not known. */
   behindClicksMs: orNull(LATE),
+  /** Notes that rang on into the next, and of how many it could be told; null: of none, or by what heard it before this was told. */
+  ringing: field(orNull(group({ told: count, on: count })), {
+    since: 20,
+    was: null,
+    called: 'strings that ring on',
+  }),
   /** What the rule of a clean run says; null: it is not judged. */
   verdict: orNull(
     group({ clean: yesOrNo, noteId: orNull(plannedNote), because: orNull(oneOf(TAKE_FAULTS)) }),

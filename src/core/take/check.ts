@@ -14,6 +14,7 @@ import {
 } from './judge';
 import { blindOnsets, fluxOf, levelsOf } from './onsets';
 import type { TakePlan } from './plan';
+import { ringingOf } from './ringing';
 import { refineOnsets } from './refine';
 import type { NotJudged } from '../model/take';
 import type { TakeReport } from './report';
@@ -53,6 +54,7 @@ const NOTHING = {
   stoppedEarly: false,
   driven: false,
   behindClicksMs: null,
+  ringing: null,
   verdict: null,
 } as const;
 
@@ -137,6 +139,7 @@ export function checkTake(
     groups: groupsOf(plan, hearing),
     tooFew: tooFewOf(plan, late),
     swapped: swappedOf(plan, hearing, notes),
+    ringing: ringingOf(plan, hearing, sampleRate, driven),
     verdict: verdictOf(plan, notes, extras),
   };
 }

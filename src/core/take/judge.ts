@@ -66,6 +66,13 @@ export function loudnessOf(
   };
 }
 
+/** Whether a swept note came in under half its slot. */
+function isBunched(plan: TakePlan, { notes }: Hearing, at: number): boolean {
+  const [heard, last] = [notes[at], notes[at - 1]];
+  if (plan.notes[at]!.change !== 'sweep' || !heard || !last) return false;
+  return heard.at - last.at < BUNCHED_PART * (plan.notes[at]!.onset - plan.notes[at - 1]!.onset);
+}
+
 /** Each planned note as it was taken. */
 export function takenNotes(
   plan: TakePlan,
@@ -76,9 +83,7 @@ export function takenNotes(
   return plan.notes.map((note, at): TakenNote => {
     const heard = hearing.notes[at];
     if (!heard) return { id: note.id, onset: null, deviationMs: null, state: 'missing' };
-    const last = hearing.notes[at - 1];
-    const slot = at > 0 ? note.onset - plan.notes[at - 1]!.onset : Infinity;
-    const bunched = note.change === 'sweep' && !!last && heard.at - last.at < BUNCHED_PART * slot;
+    const bunched = isBunched(plan, hearing, at);
     return {
       id: note.id,
       onset: heard.at,
@@ -90,7 +95,7 @@ export function takenNotes(
   });
 }
 
-/** Late against the plan, part by part of a take that was broken off; what was not heard is left out. */
+/** Late against the plan, part by part of a take that was broken off; what was not heard is left out, and what is bunched, a fault of its own. */
 function samplesOf(
   plan: TakePlan,
   hearing: Hearing,
@@ -101,6 +106,7 @@ function samplesOf(
     const heard = hearing.notes[at];
     const kind = kindOf(note, at);
     if (!heard || heard.evidence < WRONG_EVIDENCE || kind === undefined) return [];
+    if (isBunched(plan, hearing, at)) return [];
     const part = starts.filter((start) => note.onset >= start).length;
     return [{ late: (heard.at - note.onset) * 1000, kind, part, besides: changeOf(note) }];
   });

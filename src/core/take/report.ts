@@ -80,5 +80,7 @@ export interface TakeReport {
   readonly driven: boolean;
   /** Milliseconds that the take lies behind its clicks; null: none was heard in it, and the delay of the sound is not known. */
   readonly behindClicksMs: number | null;
+  /** Notes that ring on into the next, on another string, and of how many it could be told; null: of none. */
+  readonly ringing: { readonly told: number; readonly noteIds: readonly string[] } | null;
   readonly verdict: SuggestedVerdict | null;
 }

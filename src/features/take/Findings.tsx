@@ -11,6 +11,7 @@ import {
   behindText,
   changesName,
   driftText,
+  ringingText,
   saidGroups,
   spreadText,
   untold,
@@ -65,6 +66,7 @@ export function Findings({ take, plan, onDrill }: FindingsProps) {
   const worst = useMemo(() => worstChanges(plan, take.plan, report), [plan, take, report]);
   const groups = saidGroups(report);
   const behind = behindText(report);
+  const rings = ringingText(report);
   return (
     <Columns>
       <div className="stack">
@@ -130,6 +132,7 @@ export function Findings({ take, plan, onDrill }: FindingsProps) {
           <ul>
             <li>{spreadText(report)}</li>
             <li>{driftText(report)}</li>
+            {rings ? <li>{rings}</li> : null}
             {behind ? <li>{behind}</li> : null}
             {report.swapped.length > 0 ? (
               <li>{counted(report.swapped.length, 'pair')} of notes in each other’s place.</li>

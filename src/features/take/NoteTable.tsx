@@ -10,6 +10,7 @@ const STATES = { played: 'played', wrong: 'another pitch', missing: 'missing' } 
 /** The notes of a pass, folded away until they are asked for. */
 export function NoteTable({ take, pass }: { take: CheckedTake; pass: number }) {
   const { plan, report, ask } = take;
+  const rings = new Set(report.ringing?.noteIds);
   const rows = plan.notes.flatMap((note, index) => (passOf(note.id) === pass ? [{ note, index }] : []));
   return (
     <Panel as="details">
@@ -40,7 +41,10 @@ export function NoteTable({ take, pass }: { take: CheckedTake; pass: number }) {
                 <td className="number">
                   {deviationMs === null ? '–' : deviationMs.toFixed(1).replace('-', '−')}
                 </td>
-                <td>{bunched ? 'bunched' : STATES[state]}</td>
+                <td>
+                  {bunched ? 'bunched' : STATES[state]}
+                  {rings.has(note.id) ? ', rings on' : ''}
+                </td>
               </tr>
             );
           })}

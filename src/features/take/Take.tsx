@@ -261,7 +261,7 @@ export function Take({ exerciseId, exercise }: { exerciseId: string; exercise: E
             </Switch>
             <p className="soft" aria-hidden>
               {spoken ||
-                'Each dot stands where the note was played: right of its dotted line is late. Hollow: missing. Diamond: another pitch. Cross: one too many. Two bars: bunched.'}
+                'Each dot stands where the note was played: right of its dotted line is late. Hollow: missing. Diamond: another pitch. Cross: one too many. Two bars: bunched. A wave: rings on into the next string.'}
             </p>
           </div>
           {checked.report.state === 'judged' ? (

@@ -52,7 +52,15 @@ function loudestOf(samples: Float32Array): number {
 }
 
 /** Where a note was planned, where it was played, and what is wrong with it. */
-function NoteMark({ take, note }: { take: CheckedTake; note: Strip['notes'][number] }) {
+function NoteMark({
+  take,
+  note,
+  rings,
+}: {
+  take: CheckedTake;
+  note: Strip['notes'][number];
+  rings: boolean;
+}) {
   const { state, deviationMs, bunched } = take.report.notes[note.index]!;
   const { change } = take.plan.notes[note.index]!;
   const fill = change && change !== 'alternate' ? kindColour(change) : colour.ink;
@@ -70,6 +78,15 @@ function NoteMark({ take, note }: { take: CheckedTake; note: Strip['notes'][numb
       ) : (
         <circle cx={playedX} cy={y} r={4} fill={fill} />
       )}
+      {rings ? (
+        <path
+          d={`M${playedX + 6},${y} q3,-7 6,0 t6,0 t6,0`}
+          fill="none"
+          stroke={colour.bad}
+          strokeWidth={1.6}
+          data-rings-on
+        />
+      ) : null}
       {bunched ? (
         <path
           d={`M${playedX - 7},${y - 6} v12 M${playedX - 10},${y - 6} v12`}
@@ -148,6 +165,7 @@ export function TakeLane({ take, shown, pass, chosen, onChoose, onKeyDown, spoke
       ),
     [layout, take, pass],
   );
+  const rings = useMemo(() => new Set(take.report.ringing?.noteIds), [take]);
   const height = layout.count * (rows.height + STRIP.height);
   const nearest = (strip: Strip, x: number) =>
     strip.notes.reduce<Strip['notes'][number] | null>(
@@ -199,7 +217,7 @@ export function TakeLane({ take, shown, pass, chosen, onChoose, onKeyDown, spoke
                 strokeWidth={1}
                 strokeDasharray="1 3"
               />
-              <NoteMark take={take} note={note} />
+              <NoteMark take={take} note={note} rings={rings.has(take.plan.notes[note.index]!.id)} />
             </g>
           ))}
           {strip.extras.map((x) => (

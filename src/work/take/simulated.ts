@@ -20,6 +20,7 @@ export type PlayerId = keyof typeof PLAYERS;
 export const SOUNDS = {
   clean: { name: 'clean', sound: {} },
   damped: { name: 'damped', sound: { damped: true } },
+  undamped: { name: 'clean, strings ring on', sound: { ringing: true } },
   driven: { name: 'driven', sound: { drive: 8 } },
   room: { name: 'in a room, click from the loudspeaker', sound: { room: 0.25, noiseDb: 30, clickDb: -6 } },
   ringing: { name: 'driven, strings ring on', sound: { drive: 12, ringing: true, noiseDb: 20 } },

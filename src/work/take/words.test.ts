@@ -9,6 +9,7 @@ import {
   keptText,
   latenessText,
   movementText,
+  ringingText,
   msText,
   spreadText,
   untold,
@@ -24,6 +25,7 @@ const report = (parts: Partial<TakeReport>): TakeReport =>
   ({
     ...{ state: 'judged', why: null, kinds: [], groups: [], notes: [], extras: [], breaks: [] },
     ...{ driven: false, slower: 0, spreadMs: null, behindClicksMs: 3 },
+    ringing: { told: 12, noteIds: [] },
     ...parts,
   }) as unknown as TakeReport;
 const notes = (...states: string[]) =>
@@ -83,10 +85,21 @@ describe('a take in words', () => {
     ]);
   });
 
+  it('says how many notes ring on, of those it could tell of', () => {
+    const ringing = (...noteIds: string[]) => ringingText({ ringing: { told: 12, noteIds } });
+    expect([ringing(), ringing('a'), ringing('a', 'b')].map((text) => text!.split(':')[0])).toEqual([
+      'No note rings on into the next string, of 12 where it can be told.',
+      '1 note rings on into the next string, of 12 where it can be told',
+      '2 notes ring on into the next string, of 12 where it can be told',
+    ]);
+    expect(ringingText({ ringing: null })).toBeNull();
+  });
+
   it('names what it cannot tell, by what was known of the sound', () => {
     expect(untold(report({}))).toHaveLength(2);
     expect(untold(report({ behindClicksMs: null })).join()).toContain('the delay was not measured');
     expect(untold(report({ driven: true })).join()).toContain('the sound is driven');
+    expect(untold(report({ ringing: null })).join()).toContain('whether strings ring on');
   });
 
   it('says what moved, and whether that may be nothing', () => {

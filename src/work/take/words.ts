@@ -113,6 +113,16 @@ export function spreadText({ spreadMs }: Pick<TakeReport, 'spreadMs'>): string {
   return `Two notes in three lie within ${msText(all)} ms of their place${apart}.`;
 }
 
+/** How many notes ring on into the next string; null: it cannot be told. */
+export const ringingText = ({ ringing }: Pick<TakeReport, 'ringing'>): string | null => {
+  if (!ringing) return null;
+  const { told, noteIds } = ringing;
+  const of = `into the next string, of ${told} where it can be told`;
+  if (noteIds.length === 0) return `No note rings on ${of}.`;
+  const rings = `${counted(noteIds.length, 'note')} ${noteIds.length === 1 ? 'rings' : 'ring'} on ${of}`;
+  return `${rings}: damp each string before the next is struck.`;
+};
+
 /** How it lies beside the clicks, where that is known. */
 export const behindText = ({ behindClicksMs }: Pick<TakeReport, 'behindClicksMs'>): string | null =>
   behindClicksMs === null
@@ -135,6 +145,7 @@ export function untold(report: TakeReport): string[] {
           'whether the whole take lies before or behind the click: none was heard in it, and the delay was not measured',
         ]
       : []),
+    ...(report.ringing ? [] : ['whether strings ring on into the next note']),
     ...(report.driven ? ['how loud each note was, and differences below 3 ms: the sound is driven'] : []),
   ];
 }
@@ -158,7 +169,7 @@ export function noteText({ plan, report, ask }: CheckedTake, index: number): str
     loudnessDb === undefined || Math.abs(loudnessDb) < 3
       ? ''
       : `, ${Math.round(loudnessDb)} dB beside others of its pitch`;
-  return `Note ${index + 1}: ${place}${change}${late}${bunched ? ', bunched' : ''}${NOTE_FAULTS[state] ? `, ${NOTE_FAULTS[state]}` : ''}${loud}.`;
+  return `Note ${index + 1}: ${place}${change}${late}${bunched ? ', bunched' : ''}${report.ringing?.noteIds.includes(planned.id) ? ', rings on into the next' : ''}${NOTE_FAULTS[state] ? `, ${NOTE_FAULTS[state]}` : ''}${loud}.`;
 }
 
 /** What was wrong with a change, in words. */
