@@ -163,9 +163,11 @@ test('bad files: a clear message, nothing imported, nothing hangs', async ({ pag
     ['picture.mid', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 1]), /none of the formats|No notes/i],
     ['really a picture.mxl', Buffer.from('PK not a zip'), /zip/i],
     [
-      'no tab.musicxml',
-      Buffer.from(FOREIGN.toString().replaceAll(/<(string|fret)>[^<]*<\/\1>/g, '')),
-      /no tab in it/i,
+      'no notes.musicxml',
+      Buffer.from(
+        FOREIGN.toString().replaceAll(/<(string|fret|octave)>[^<]*<\/\1>|<pitch>[^]*?<\/pitch>/g, ''),
+      ),
+      /nothing in it to play/i,
     ],
     [
       'twelve.musicxml',

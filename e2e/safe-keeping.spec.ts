@@ -133,6 +133,14 @@ test('the parts of a MIDI file are offered; one that never ends is refused and t
   const asked = page.getByRole('dialog', { name: 'In “level one.mid”' });
   await expect(asked.getByRole('checkbox')).toHaveCount(2);
   await asked.getByRole('checkbox', { name: /Bass line/ }).check();
+  // Joined they would be one; they are taken each for itself, higher up the neck.
+  await asked.getByRole('switch', { name: /^Join what is ticked/ }).press('Space');
+  await expect(asked.getByRole('button', { name: 'Take it as one' })).toBeEnabled();
+  await expect(asked.getByRole('list', { name: 'Joined' })).toContainText('notes');
+  await asked.getByRole('switch', { name: /^Join what is ticked/ }).press('Space');
+  await asked.getByRole('button', { name: /Without tab it is put/ }).click();
+  await page.getByRole('option', { name: 'near fret 9' }).click();
+  await expect(asked.getByText(/frets (8|9|10|11) to/).first()).toBeVisible();
   await asked.getByRole('button', { name: 'Take 2 parts' }).click();
   await expect(row(page, 'level one: Lead')).toBeVisible();
   await expect(row(page, 'level one: Bass line')).toBeVisible();

@@ -27,7 +27,7 @@ export function checkedPart(part: ForeignPart): ForeignPart {
   return { ...part, exercise: null, remarks: [`It could not be kept as it is written: ${fault}.`] };
 }
 
-/** The parts of a file as one answer: the first that can be taken is the exercise, several are offered. */
+/** The parts of a file as one answer: the first that can be taken is the exercise; several are offered, and one that may lie elsewhere on the neck. */
 export function joinedParts(parts: readonly ForeignPart[], remarks: readonly string[]): ForeignReading {
   const taken = parts.filter(({ exercise }) => exercise !== null);
   const [first] = taken;
@@ -43,6 +43,6 @@ export function joinedParts(parts: readonly ForeignPart[], remarks: readonly str
   const refused = parts
     .filter((part) => part.exercise === null)
     .map(({ name, remarks: [why] }) => `The part “${name}” was not taken over: ${why}`);
-  const offered = taken.length > 1 ? { parts: taken.map(withWhole) } : {};
+  const offered = taken.length > 1 || first.isPlaced ? { parts: taken.map(withWhole) } : {};
   return { exercise, remarks: [...all, ...refused], ...offered };
 }

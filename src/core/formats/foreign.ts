@@ -5,7 +5,7 @@ import type { Exercise } from '../model/exercise';
 export interface ForeignReading {
   readonly exercise: Exercise | null;
   readonly remarks: readonly string[];
-  /** Where the file has several parts: all that can be taken, the first being `exercise`. */
+  /** Where the file has several parts, or strings were chosen for it: all that can be taken, the first being `exercise`. */
   readonly parts?: readonly ForeignPart[];
 }
 
@@ -14,6 +14,8 @@ export interface ForeignPart {
   readonly name: string;
   readonly exercise: Exercise | null;
   readonly remarks: readonly string[];
+  /** Strings and frets are chosen by the program: they may be chosen again, at another place of the neck. */
+  readonly isPlaced?: boolean;
 }
 
 /** Files of other formats beyond these sizes are refused before they are looked at. */

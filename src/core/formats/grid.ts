@@ -1,6 +1,17 @@
 /** Finding the slots of notes that come with moments only. */
 import type { Note, Passage } from '../passage/passage';
 
+/** Notes by their moments, in order. */
+export function byMoment<One extends { readonly onsetTicks: number }>(notes: readonly One[]): One[][] {
+  const moments = new Map<number, One[]>();
+  for (const note of notes.toSorted((a, b) => a.onsetTicks - b.onsetTicks)) {
+    const here = moments.get(note.onsetTicks);
+    if (here) here.push(note);
+    else moments.set(note.onsetTicks, [note]);
+  }
+  return [...moments.values()];
+}
+
 /** Slots a beat that hold all moments of a beat, the fewest; null when none do. */
 function slotsFor(moments: readonly number[], beatTicks: number, most: number): number | null {
   for (let slots = 1; slots <= most; slots++)

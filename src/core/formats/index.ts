@@ -21,4 +21,5 @@ export type { LinkedExercise } from './link/pack';
 export { isZip, readFile, MAX_FILE_BYTES, MAX_ZIP_BYTES, type FileReading } from './file';
 export { writeWithRecordings, type TakeRecording } from './project/withRecordings';
 export { exerciseFault } from './checked';
+export { asOne, asOneFault, partNear } from './asOne';
 export type { ForeignPart } from './foreign';

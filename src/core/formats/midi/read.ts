@@ -1,43 +1,16 @@
-/** Reading a Standard MIDI File: pitches and times, put on strings by channel or by the shortest way along the neck. */
+/** Reading a Standard MIDI File: pitches and times, put on strings by channel or by the way that moves the hand least. */
 import { parseMidi, type MidiData } from 'midi-file';
 import { MAX_TITLE, newExercise } from '../../model/exercise';
 import { MAX_BPM, MIN_BPM } from '../../model/tempo';
-import { MAX_FRET, STANDARD_TUNING } from '../../instrument/instrument';
+import { onNeck } from '../../fretting/onNeck';
+import { STANDARD_TUNING } from '../../instrument/instrument';
 import { compareNotes, type Note, type Passage } from '../../passage/passage';
 import { COMMON_METER, MAX_SLOTS_PER_BEAT, TICKS_PER_QUARTER, type Slot } from '../../time/slots';
 import { checkedPart, joinedParts } from '../checked';
 import { FOREIGN_LIMITS, LeftOut, refusedFile, type ForeignPart, type ForeignReading } from '../foreign';
-import { gridByBeat } from '../grid';
+import { byMoment, gridByBeat } from '../grid';
 import { fitsByChannel, rawFile, type RawFile, type RawNote, type RawPart } from './parts';
 import { midiFault } from './scan';
-
-/** How far a fret lies from where the hand is; open strings cost nothing. */
-function reach(fret: number, hand: number): number {
-  return fret === 0 ? 0 : Math.abs(fret - hand);
-}
-
-/** Strings for notes of one moment, thickest first: each on a free string, near the hand. Notes that find none are left out. */
-function placeMoment(
-  notes: readonly RawNote[],
-  hand: number,
-): { note: RawNote; string: number; fret: number }[] {
-  const taken = new Set<number>();
-  return [...notes]
-    .sort((a, b) => a.pitch - b.pitch)
-    .flatMap((note) => {
-      const places = STANDARD_TUNING.map((open, at) => ({
-        note,
-        string: at + 1,
-        fret: note.pitch - open,
-      })).filter(({ string, fret }) => fret >= 0 && fret <= MAX_FRET && !taken.has(string));
-      const best = places.sort((a, b) => reach(a.fret, hand) - reach(b.fret, hand) || b.string - a.string)[0];
-      if (best) taken.add(best.string);
-      return best ? [best] : [];
-    });
-}
-
-/** The middle of the neck, where a line without other hints is put. */
-const FIRST_HAND = 5;
 
 function placed(notes: readonly RawNote[], left: LeftOut): { note: RawNote; string: number; fret: number }[] {
   if (fitsByChannel(notes))
@@ -46,21 +19,20 @@ function placed(notes: readonly RawNote[], left: LeftOut): { note: RawNote; stri
       string: note.channel + 1,
       fret: note.pitch - STANDARD_TUNING[note.channel]!,
     }));
-  let hand = FIRST_HAND;
-  const moments = new Map<number, RawNote[]>();
-  for (const note of [...notes].sort((a, b) => a.onsetTicks - b.onsetTicks)) {
-    const here = moments.get(note.onsetTicks);
-    if (here) here.push(note);
-    else moments.set(note.onsetTicks, [note]);
-  }
-  return [...moments].flatMap(([onset, here]) => {
-    const found = placeMoment(here, hand);
-    for (let lost = found.length; lost < here.length; lost++)
-      left.add('note that finds no string', `at beat ${Math.floor(onset / TICKS_PER_QUARTER) + 1}`);
-    const stopped = found.filter(({ fret }) => fret > 0);
-    if (stopped.length > 0) hand = stopped.reduce((sum, { fret }) => sum + fret, 0) / stopped.length;
-    return found;
-  });
+  const moments = byMoment(notes);
+  const found = onNeck(
+    moments.map((here) => here.map(({ pitch }) => pitch)),
+    STANDARD_TUNING,
+  );
+  return moments.flatMap((here, at) =>
+    here.flatMap((note, index) => {
+      const place = found[at]![index];
+      if (place) return [{ note, ...place }];
+      const beat = Math.floor(note.onsetTicks / TICKS_PER_QUARTER) + 1;
+      left.add('note that finds no string beside the others', `at beat ${beat}`);
+      return [];
+    }),
+  );
 }
 
 /** Onsets within this of a slot belong to it: a 64th at most. */
@@ -119,15 +91,15 @@ function partAsExercise(file: RawFile, part: RawPart, title: string): ForeignPar
   };
   const bpm = Math.round(((file.bpm ?? 120) * TICKS_PER_QUARTER) / meter.beatTicks);
   const exercise = newExercise(title.slice(0, MAX_TITLE), passage);
-  const guessed = fitsByChannel(notes)
-    ? []
-    : ['Strings and frets are chosen by the program: a MIDI file has none.'];
+  const isPlaced = !fitsByChannel(notes);
+  const guessed = !isPlaced ? [] : ['Strings and frets are chosen by the program: a MIDI file has none.'];
   const inFrames = file.isInFrames
     ? ['Its time is counted in frames of a second; it was read at 120 quarters a minute.']
     : [];
   return checkedPart({
     name,
     exercise: { ...exercise, startBpm: Math.max(MIN_BPM, Math.min(MAX_BPM, bpm)) },
+    ...(isPlaced ? { isPlaced } : {}),
     remarks: [...guessed, ...inFrames, 'A MIDI file has no strokes, slurs or fingers.', ...left.remarks()],
   });
 }

@@ -36,7 +36,7 @@ describe('foreign and broken files', () => {
     );
   });
 
-  it('are refused with the reason: cut in half, entities, bombs, no tab, twelve strings', () => {
+  it('are refused with the reason: cut in half, entities, bombs, no notes, twelve strings', () => {
     const why = (reading: { exercise: Exercise | null; remarks: readonly string[] }) => {
       expect(reading.exercise).toBeNull();
       return reading.remarks.join(' ');
@@ -45,7 +45,11 @@ describe('foreign and broken files', () => {
     const bomb =
       '<!DOCTYPE x [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;&a;&a;">]><score-partwise>&b;</score-partwise>';
     expect(why(readMusicXml(bomb))).toMatch(/entities/);
-    expect(why(readMusicXml(good.replaceAll(/<(string|fret)>.*?<\/\1>/g, '')))).toMatch(/no tab in it/);
+    const placeless = good.replaceAll(/<(string|fret)>.*?<\/\1>/g, '');
+    expect(readMusicXml(placeless).remarks.join()).toMatch(/Strings and frets are chosen/);
+    expect(why(readMusicXml(placeless.replaceAll(/<pitch>[^]*?<\/pitch>/g, '')))).toMatch(
+      /nothing in it to play/,
+    );
     expect(why(readMusicXml(good.replace(/<staff-lines>\d/, '<staff-lines>12')))).toMatch(/12 strings/);
     const zeros = zipSync({ 'score.xml': new Uint8Array(60_000_000) }, { level: 9 });
     expect(zeros.length).toBeLessThan(100_000);

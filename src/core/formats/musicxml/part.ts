@@ -4,13 +4,14 @@ import { TICKS_PER_QUARTER } from '../../time/slots';
 import { FOREIGN_LIMITS, type LeftOut } from '../foreign';
 import { child, childrenOf, numberOf, textOf, type XmlElement } from './xml';
 
-/** A `<note>` with string and fret, as read. */
+/** A `<note>` as read. */
 export interface ReadNote {
   readonly onsetTicks: number;
   durationTicks: number;
-  readonly string: number;
-  readonly fret: number;
-  /** As sounded according to the pitch element, if there is one. */
+  /** Of a staff without tab 0 until it is put on the neck. */
+  string: number;
+  fret: number;
+  /** As sounded according to the pitch element and the transposition of the part, if there is one. */
   readonly pitch: number | null;
   readonly element: XmlElement;
   readonly where: string;
@@ -76,6 +77,13 @@ function hasPlace(note: XmlElement): boolean {
   return names.includes('string') && names.includes('fret');
 }
 
+/** The clefs of a part that say that a staff is tab. */
+const tabClefs = (part: XmlElement): XmlElement[] =>
+  childrenOf(part, 'measure')
+    .flatMap((measure) => childrenOf(measure, 'attributes'))
+    .flatMap((attributes) => childrenOf(attributes, 'clef'))
+    .filter((clef) => textOf(clef, 'sign') === 'TAB');
+
 /** The staff of a part that is its tab: by its clef, else the one with most strings and frets. Null when there is none. */
 export function tabStaffOf(part: XmlElement): number | null {
   const counts = new Map<number, number>();
@@ -83,16 +91,35 @@ export function tabStaffOf(part: XmlElement): number | null {
     for (const note of childrenOf(measure, 'note'))
       if (hasPlace(note)) counts.set(staffOf(note), (counts.get(staffOf(note)) ?? 0) + 1);
   if (counts.size === 0) return null;
-  const clefs = childrenOf(part, 'measure')
-    .flatMap((measure) => childrenOf(measure, 'attributes'))
-    .flatMap((attributes) => childrenOf(attributes, 'clef'))
-    .filter((clef) => textOf(clef, 'sign') === 'TAB');
-  const byClef = clefs.map((clef) => Number(clef.attributes.number ?? 1)).find((staff) => counts.has(staff));
+  const byClef = tabClefs(part)
+    .map((clef) => Number(clef.attributes.number ?? 1))
+    .find((staff) => counts.has(staff));
   return byClef ?? [...counts].sort((a, b) => b[1] - a[1])[0]![0];
 }
 
-/** Reads one part, its tab staff foremost. */
-export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): ReadPart {
+/** The staves of a part that have notes with a pitch, in order; tab that says no places stands back behind others. */
+export function pitchedStavesOf(part: XmlElement): number[] {
+  const staves = childrenOf(part, 'measure').flatMap((measure) =>
+    childrenOf(measure, 'note').flatMap((note) => (child(note, 'pitch') ? [staffOf(note)] : [])),
+  );
+  const all = [...new Set(staves)].sort((a, b) => a - b);
+  const tab = new Set(tabClefs(part).map((clef) => Number(clef.attributes.number ?? 1)));
+  const others = all.filter((staff) => !tab.has(staff));
+  return others.length > 0 ? others : all;
+}
+
+/** How a part is read: the staff that counts, and whether its notes say string and fret or a pitch alone. */
+export interface PartReading {
+  readonly staff: number;
+  readonly byPitch: boolean;
+}
+
+/** Reads one part, one of its staves foremost. */
+export function readPart(
+  part: XmlElement,
+  { staff: tabStaff, byPitch }: PartReading,
+  left: LeftOut,
+): ReadPart {
   const notes: ReadNote[] = [];
   const marksElsewhere = new Map<string, XmlElement[]>();
   const measures: ReadPart['measures'] = [];
@@ -107,8 +134,13 @@ export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): Rea
   let measureStart = 0;
   /** Of the meter in force, which may have changed. */
   let barTicks = 0;
-  /** Notes that are tied on, by string and fret. */
+  /** Semitones from what is written to what sounds. */
+  let transposed = 0;
+  /** Notes that are tied on, by string and fret or by pitch. */
   const held = new Map<string, ReadNote>();
+
+  const keyOf = ({ string, fret, pitch }: Pick<ReadNote, 'string' | 'fret' | 'pitch'>) =>
+    byPitch ? `${pitch}` : `${string}/${fret}`;
 
   const ticksOf = (duration: number, where: string): number => {
     const ticks = (duration * TICKS_PER_QUARTER) / divisions;
@@ -128,6 +160,11 @@ export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): Rea
       else meter ??= { beats, beatType };
       barTicks = barTicksOf({ beats, beatType });
     }
+    const transpose = childrenOf(attributes, 'transpose').find(
+      ({ attributes: of }) => of.number === undefined || Number(of.number) === tabStaff,
+    );
+    if (transpose)
+      transposed = (numberOf(transpose, 'chromatic') ?? 0) + 12 * (numberOf(transpose, 'octave-change') ?? 0);
     for (const details of childrenOf(attributes, 'staff-details')) {
       if (Number(details.attributes.number ?? 1) !== tabStaff && details.attributes.number !== undefined)
         continue;
@@ -140,11 +177,12 @@ export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): Rea
 
   const readNote = (note: XmlElement, onset: number, duration: number, where: string) => {
     const pitchElement = child(note, 'pitch');
-    const pitch = midiOf(
+    const written = midiOf(
       textOf(pitchElement, 'step'),
       numberOf(pitchElement, 'alter'),
       numberOf(pitchElement, 'octave'),
     );
+    const pitch = written === null ? null : written + transposed;
     if (staffOf(note) !== tabStaff) {
       if (pitch === null || child(note, 'rest')) return;
       const place = `${onset}/${pitch}`;
@@ -154,10 +192,11 @@ export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): Rea
     if (child(note, 'rest')) return;
     if (child(note, 'grace')) return left.add('grace note', where);
     const technical = technicalOf(note);
-    const string = Number(technical.find((one) => one.name === 'string')?.text ?? NaN);
-    const fret = Number(technical.find((one) => one.name === 'fret')?.text ?? NaN);
+    const said = (name: string) => Number(technical.find((one) => one.name === name)?.text ?? NaN);
+    const [string, fret] = byPitch ? [0, 0] : [said('string'), said('fret')];
     const tied = childrenOf(note, 'tie').map((tie) => tie.attributes.type);
-    const key = Number.isInteger(string) && Number.isInteger(fret) ? `${string}/${fret}` : null;
+    const hasOwn = Number.isInteger(string) && Number.isInteger(fret) && (pitch !== null || !byPitch);
+    const key = hasOwn ? keyOf({ string, fret, pitch }) : null;
     const from = tied.includes('stop')
       ? key === null
         ? [...held.values()].find((one) => one.pitch === pitch)
@@ -166,10 +205,11 @@ export function readPart(part: XmlElement, tabStaff: number, left: LeftOut): Rea
     if (from) {
       from.durationTicks = onset + duration - from.onsetTicks;
       from.isLetRing ||= isLetRing(note);
-      if (!tied.includes('start')) held.delete(`${from.string}/${from.fret}`);
+      if (!tied.includes('start')) held.delete(keyOf(from));
       return;
     }
-    if (key === null) return left.add('note without string and fret', where);
+    if (key === null)
+      return left.add(byPitch ? 'note without a pitch' : 'note without string and fret', where);
     if (notes.length >= FOREIGN_LIMITS.notes)
       throw new RefusedScore(`It has more than ${FOREIGN_LIMITS.notes} notes.`);
     const read: ReadNote = {

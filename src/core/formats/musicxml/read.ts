@@ -20,45 +20,12 @@ import { checkedPart, joinedParts } from '../checked';
 import { FOREIGN_LIMITS, LeftOut, refusedFile, type ForeignPart, type ForeignReading } from '../foreign';
 import { gridByBeat } from '../grid';
 import { noteFrom } from './marks';
-import {
-  elementName,
-  midiOf,
-  readPart,
-  RefusedScore,
-  tabStaffOf,
-  type ReadNote,
-  type ReadPart,
-} from './part';
+import { onStrings, partsIn, type FoundPart } from './found';
+import { elementName, midiOf, readPart, RefusedScore, type ReadNote, type ReadPart } from './part';
 import { digestOf, PARTICULARS_FIELD, readParticulars, type Particulars } from './particulars';
 import { child, childrenOf, numberOf, parseXml, textOf, type XmlElement } from './xml';
+import { unfolded } from './unfold';
 import { STROKES_TURN } from './write';
-
-interface TabPart {
-  readonly element: XmlElement;
-  readonly staff: number;
-  readonly name: string;
-}
-
-/** The parts with notes that have string and fret, with their tab staff. */
-function tabParts(score: XmlElement, left: LeftOut): TabPart[] {
-  const names = new Map(
-    childrenOf(child(score, 'part-list'), 'score-part').map((one) => [
-      one.attributes.id,
-      textOf(one, 'part-name'),
-    ]),
-  );
-  const found = childrenOf(score, 'part').flatMap((element): TabPart[] => {
-    const name = names.get(element.attributes.id ?? '') || 'unnamed';
-    const staff = tabStaffOf(element);
-    if (staff === null) left.add(`the part “${name}”`, 'whole');
-    return staff === null ? [] : [{ element, staff, name }];
-  });
-  if (found.length === 0)
-    throw new RefusedScore('There is no tab in it: no note says which string and fret it is played on.');
-  if (found.length > FOREIGN_LIMITS.parts)
-    throw new RefusedScore(`It has more than ${FOREIGN_LIMITS.parts} parts.`);
-  return found;
-}
 
 function tuningOf({ staffDetails, notes }: ReadPart, capo: number): Tuning {
   const lines = numberOf(staffDetails, 'staff-lines');
@@ -150,6 +117,18 @@ function placeNotes(
       'whole',
     );
   return { notes: notes.sort(compareNotes), strokes };
+}
+
+/** Where the program chose the strings, a slur may have come to go from one to another: such notes are picked. */
+function onOneString(notes: readonly Note[], left: LeftOut): Note[] {
+  return notes.map((note, at) => {
+    const { technique, string, onsetTicks } = note;
+    const isJoined = technique === 'hammer' || technique === 'pull' || technique === 'slide';
+    const before = notes.slice(0, at).findLast((one) => one.onsetTicks < onsetTicks);
+    if (!isJoined || before?.string === string) return note;
+    left.add('a slur from one string to another, which is picked', 'whole');
+    return { ...note, technique: 'pick' };
+  });
 }
 
 function loopOf(
@@ -260,16 +239,28 @@ function agrees({ passage, policy }: Exercise, strokes: Readonly<Record<string, 
   return passage.notes.every(({ id }, at) => strokes[id] === undefined || strokes[id] === given?.[at]);
 }
 
-function readTabPart(score: XmlElement, { element, staff, name }: TabPart, title: string): ForeignPart {
+function readOnePart(score: XmlElement, found: FoundPart, title: string): ForeignPart {
+  const { name, byPitch } = found;
   const left = new LeftOut();
-  const part = readPart(element, staff, left);
+  const out = unfolded(found.element);
+  const element = out?.part ?? found.element;
+  const part = readPart(element, found, left);
   const capo = Math.max(0, Math.min(MAX_CAPO, Math.round(numberOf(part.staffDetails, 'capo') ?? 0)));
-  const tuning = tuningOf(part, capo);
+  const tuning = byPitch ? tuningOf({ ...part, notes: [] }, capo) : tuningOf(part, capo);
+  if (byPitch) onStrings(part, tuning, capo, left);
   const meter = meterOf(part);
   const offset = pickupOf(element, part, meter.beats * meter.beatTicks, left);
-  const { notes, strokes } = placeNotes(part, offset, tuning, capo, left);
+  const { notes: placed, strokes } = placeNotes(part, offset, tuning, capo, left);
+  const notes = byPitch ? onOneString(placed, left) : placed;
   if (notes.length === 0)
-    return { name, exercise: null, remarks: ['None of its notes has a string and fret that can be used.'] };
+    return {
+      ...{ name, exercise: null },
+      remarks: [
+        byPitch
+          ? 'None of its notes lies on the strings of the instrument.'
+          : 'None of its notes has a string and fret that can be used.',
+      ],
+    };
   const lengthTicks = Math.max(part.endTicks - offset, notes.at(-1)!.onsetTicks + 1);
   const loop = loopOf(part, offset, lengthTicks, left);
   const { subdivision, beatSubdivisions } = gridByBeat(notes, meter.beatTicks, MAX_SLOTS_PER_BEAT);
@@ -300,21 +291,29 @@ function readTabPart(score: XmlElement, { element, staff, name }: TabPart, title
   };
   const particulars = particularsIn(score, left);
   const exercise = particulars ? withParticulars(base, particulars, left) : base;
+  const remarks = [
+    ...(byPitch ? ['Strings and frets are chosen by the program: there is no tab of it.'] : []),
+    ...(out
+      ? [`Repeats and endings are written out: ${counted(out.bars, 'bar')} became ${out.written}.`]
+      : []),
+    ...left.remarks(),
+  ];
   return checkedPart({
     name,
     exercise: agrees(exercise, strokes) ? exercise : takeStrokes(exercise, strokes),
-    remarks: left.remarks(),
+    remarks,
+    ...(byPitch ? { isPlaced: true } : {}),
   });
 }
 
 function read(score: XmlElement, fallbackTitle: string): ForeignReading {
   const left = new LeftOut();
-  const found = tabParts(score, left);
+  const found = partsIn(score, left);
   const written = textOf(child(score, 'work'), 'work-title') || textOf(score, 'movement-title') || '';
   const title = written || fallbackTitle;
   const parts = found.map((part) => {
     try {
-      return readTabPart(score, part, found.length === 1 ? title : `${title}: ${part.name}`);
+      return readOnePart(score, part, found.length === 1 ? title : `${title}: ${part.name}`);
     } catch (error) {
       if (!(error instanceof RefusedScore)) throw error;
       return { name: part.name, exercise: null, remarks: [error.message] };
@@ -324,8 +323,8 @@ function read(score: XmlElement, fallbackTitle: string): ForeignReading {
 }
 
 /**
- * Reads MusicXML (score-partwise): each part with strings and frets becomes an exercise, strokes become locks only
- * where the policy that fits them best differs. Never throws.
+ * Reads MusicXML (score-partwise): each part with strings and frets becomes an exercise, then each staff with pitches alone, which are put on
+ * the neck; strokes become locks only where the policy that fits them best differs. Never throws.
  * @returns the first part as `exercise`, and all of them in `parts` where there are several.
  */
 export function readMusicXml(text: string, fallbackTitle = 'From a score'): ForeignReading {
