@@ -21,6 +21,8 @@ const SEARCH_SECONDS = 0.003;
 const START_REACH_SECONDS = 0.4;
 const SINC_TAPS = 8;
 const COARSE_FRAMES = 4;
+/** So many clicks tell about where the next one lies. */
+const STEADY_CLICKS = 5;
 
 /** The clicks that were found in a recording. */
 export interface Bleed {
@@ -42,9 +44,14 @@ function between(samples: Float64Array, place: number, count: number): Float64Ar
     const window = 0.5 + 0.5 * Math.cos((Math.PI * x) / (SINC_TAPS + 1));
     return (Math.sin(Math.PI * x) / (Math.PI * x)) * window;
   });
-  return Float64Array.from({ length: count }, (_, at) =>
-    weights.reduce((sum, weight, tap) => sum + weight * (samples[whole + at + tap + 1 - SINC_TAPS] ?? 0), 0),
-  );
+  const values = new Float64Array(count);
+  for (let at = 0; at < count; at++) {
+    let sum = 0;
+    for (let tap = 0; tap < weights.length; tap++)
+      sum += weights[tap]! * (samples[whole + at + tap + 1 - SINC_TAPS] ?? 0);
+    values[at] = sum;
+  }
+  return values;
 }
 
 /** Where the plan starts in the recording, so that onsets lie on all clicks of the count-in; null: nowhere. */
@@ -53,16 +60,22 @@ function startOf(
   onsets: readonly Onset[],
   due: number | null,
 ): number | null {
-  const near = (at: number) =>
-    onsets.reduce<Onset | null>(
-      (best, one) => (Math.abs(one.at - at) < Math.abs((best?.at ?? Infinity) - at) ? one : best),
-      null,
-    );
+  const moments = Float64Array.from(onsets, ({ at }) => at).sort();
+  const near = (at: number): number => {
+    let [low, high] = [0, moments.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (moments[middle]! < at) low = middle + 1;
+      else high = middle;
+    }
+    const [left, right] = [moments[low - 1] ?? -Infinity, moments[low] ?? Infinity];
+    return at - left <= right - at ? left : right;
+  };
   let [best, least] = [null as number | null, Infinity];
   for (const onset of onsets) {
     const start = onset.at - countIn[0]!.at;
     if (due !== null && Math.abs(start - due) > START_REACH_SECONDS) continue;
-    const offs = countIn.map(({ at }) => (near(start + at)?.at ?? Infinity) - start - at);
+    const offs = countIn.map(({ at }) => near(start + at) - start - at);
     if (offs.some((off) => Math.abs(off) > TOGETHER_SECONDS)) continue;
     const whole = start + medianOf(offs);
     // Of several the first that is exact enough: the count-in comes before everything.
@@ -96,8 +109,17 @@ function templateOf(
   return template;
 }
 
-/** How far a click lies from where it was due, in samples, where it agrees best with its template. */
-function offsetOf(samples: Float32Array, template: Float64Array, place: number, reach: number): number {
+/**
+ * How far a click lies from where it was due, in samples, where it agrees best with its template.
+ * @param about where the clicks before lay; null: anywhere within reach.
+ */
+function offsetOf(
+  samples: Float32Array,
+  template: Float64Array,
+  place: number,
+  reach: number,
+  about: number | null,
+): number {
   const whole = Math.round(place);
   const agreement = (shift: number): number => {
     let sum = 0;
@@ -113,8 +135,11 @@ function offsetOf(samples: Float32Array, template: Float64Array, place: number, 
     return best;
   };
   // In steps well under half a period of what a click sounds of, then one by one.
-  const coarse = bestOf(-reach, reach, COARSE_FRAMES);
-  const best = bestOf(coarse - COARSE_FRAMES, coarse + COARSE_FRAMES, 1);
+  const fine = (coarse: number) => bestOf(coarse - COARSE_FRAMES, coarse + COARSE_FRAMES, 1);
+  // Clicks keep their clock: after a few it is known where the next one lies.
+  const best = fine(
+    about === null ? bestOf(-reach, reach, COARSE_FRAMES) : Math.round(about - whole + place),
+  );
   const [left, middle, right] = [agreement(best - 1), agreement(best), agreement(best + 1)];
   const curve = left - 2 * middle + right;
   return best + (curve < 0 ? (left - right) / (2 * curve) : 0) + whole - place;
@@ -165,10 +190,12 @@ export function findBleed(
   }
   const known = clicks.filter(({ sound }) => templates.has(sound));
   const reach = Math.round(SEARCH_SECONDS * sampleRate);
-  const shifts = known.map(
-    ({ at, sound }) =>
-      offsetOf(samples, templates.get(sound)!, (offset + at) * sampleRate - before, reach) / sampleRate,
-  );
+  const shifts: number[] = [];
+  for (const { at, sound } of known) {
+    const about = shifts.length < STEADY_CLICKS ? null : medianOf(shifts.slice(-STEADY_CLICKS)) * sampleRate;
+    const place = (offset + at) * sampleRate - before;
+    shifts.push(offsetOf(samples, templates.get(sound)!, place, reach, about) / sampleRate);
+  }
   const shift = steadyLine(
     known.map(({ at }) => at),
     shifts,

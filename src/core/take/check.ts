@@ -99,7 +99,8 @@ export function checkTake(
   { startSeconds, startIsExact, report = () => undefined }: TakeOptions = {},
 ): TakeReport {
   let peak = 0;
-  for (const value of samples) if (Math.abs(value) > peak) peak = Math.abs(value);
+  // By index: over millions of samples an iterator takes ten times as long.
+  for (let at = 0; at < samples.length; at++) peak = Math.max(peak, Math.abs(samples[at]!));
   if (peak < SILENT_PEAK) return notHeard(plan, 'silence');
   const hearing = hearPlan(samples, sampleRate, plan, startSeconds ?? null, (done) => report(0.9 * done));
   if (!hearing) return notHeard(plan, 'nothing of it was heard');

@@ -87,6 +87,11 @@ class Refiner {
   private readonly fft: FFT;
   private readonly input: Float64Array;
   private readonly output: Float64Array;
+  // What is worked in; each onset begins anew.
+  private readonly line: Float64Array;
+  private readonly residual: Float64Array;
+  private readonly envelope: Float64Array;
+  private readonly magnitudes: Float64Array;
 
   constructor(
     private readonly samples: Float32Array,
@@ -99,6 +104,10 @@ class Refiner {
     this.fft = new FFT(powerOfTwo(2 * this.history));
     this.input = new Float64Array(this.fft.size);
     this.output = new Float64Array(2 * this.fft.size);
+    this.line = new Float64Array(ORDER + this.history + this.span);
+    this.residual = new Float64Array(this.history + this.span);
+    this.envelope = new Float64Array(this.span);
+    this.magnitudes = new Float64Array(this.span);
   }
 
   /** The lag at which what is left repeats itself best; its autocorrelation by Fourier transform. */
@@ -157,10 +166,9 @@ class Refiner {
     const { samples, sampleRate, history, span } = this;
     const start = Math.round((seconds - BEFORE_SECONDS) * sampleRate);
     const first = start - history - ORDER;
-    const line = new Float64Array(ORDER + history + span);
+    const { line, residual } = this;
     for (let at = 0; at < line.length; at++) line[at] = samples[first + at] ?? 0;
     const predicted = burg(line.subarray(ORDER, ORDER + history), ORDER);
-    const residual = new Float64Array(history + span);
     for (let at = 0; at < residual.length; at++) {
       let value = line[at + ORDER]!;
       for (let back = 0; back < ORDER; back++) value -= predicted[back]! * line[at + ORDER - 1 - back]!;
@@ -169,8 +177,7 @@ class Refiner {
     const lag = this.lagOf(residual);
     const [one, two, three] = this.tapsOf(residual, lag);
     const average = Math.max(1, Math.round(AVERAGE_SECONDS * sampleRate));
-    const envelope = new Float64Array(span);
-    const magnitudes = new Float64Array(span);
+    const { envelope, magnitudes } = this;
     let sum = 0;
     for (let at = 0; at < span; at++) {
       const place = history + at;

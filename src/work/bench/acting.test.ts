@@ -29,6 +29,9 @@ it('begins at the first note, or where an empty exercise begins', async () => {
   close();
   await open(emptyPassage());
   expect(actions.getSnapshot().wanted).toEqual({ ticks: 0, string: 3 });
+  close();
+  await open({ ...emptyPassage(), pickupTicks: 3360 });
+  expect(actions.getSnapshot().wanted).toEqual({ ticks: -3360, string: 3 });
 });
 
 it('an edit is made from the notes as they are then, and takes the caret along; a fault changes nothing and is said', async () => {

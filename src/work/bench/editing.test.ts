@@ -1,4 +1,5 @@
 /** What the keys of the lane do to notes and caret. */
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { emptyPassage, noteAt, putNote, setLock, type Passage } from '@/core';
 import {
@@ -74,6 +75,57 @@ describe('the caret', () => {
     expect(moveCaret(passage, at(0, 5), Infinity)).toEqual(at(16, 3));
     expect(moveCaret(passage, at(0, 5), -1)).toEqual(at(0, 5));
     expect(caretStops(passage)).toHaveLength(17);
+  });
+
+  /** Notes on some strings in some slots, one a string and slot. */
+  const some = fc
+    .uniqueArray(fc.tuple(fc.nat(7), fc.integer({ min: 1, max: 6 })), {
+      minLength: 1,
+      maxLength: 10,
+      selector: (place) => place.join(),
+    })
+    .map((places) =>
+      places.reduce((one, [slot, string]) => putNote(one, slot * SLOT_TICKS, string, 5), emptyPassage()),
+    );
+  const slot = fc.nat(7);
+  const string = fc.integer({ min: 1, max: 6 });
+
+  it('whatever the notes: a step stays on its string where it can, a jump lands beside the note before', () => {
+    fc.assert(
+      fc.property(some, slot, string, fc.constantFrom(-8, -2, -1, 1, 2, 8), (notes, from, on, by) => {
+        const to = moveCaret(notes, at(from, on), by);
+        const stops = caretStops(notes);
+        expect(to.ticks).toBe(
+          stops[Math.max(0, Math.min(stops.length - 1, stops.indexOf(from * SLOT_TICKS) + by))],
+        );
+        const here = notes.notes
+          .filter(({ onsetTicks }) => onsetTicks === to.ticks)
+          .map((note) => note.string);
+        const before = notes.notes.filter(({ onsetTicks }) => onsetTicks < to.ticks).at(-1)?.string;
+        if (here.includes(on)) expect(to.string).toBe(on);
+        else if (here.length > 0) expect(here).toContain(to.string);
+        else expect(to.string).toBe(Math.abs(by) > 1 ? (before ?? on) : on);
+      }),
+    );
+  });
+
+  it('a note moved along takes the caret with it, and nothing else; where its string is taken that is said', () => {
+    fc.assert(
+      fc.property(some, slot, string, fc.constantFrom(1 as const, -1 as const), (notes, from, on, by) => {
+        const edit = moveNoteAlong(notes, at(from, on), by);
+        const mine = noteAt(notes, from * SLOT_TICKS, on);
+        const to = (from + by) * SLOT_TICKS;
+        const isTaken = mine && to >= 0 && noteAt(notes, to, on) !== undefined;
+        if (!mine || to < 0) expect(edit).toBeNull();
+        if (isTaken) expect(edit).toHaveProperty('fault');
+        if (!mine || to < 0 || isTaken) return;
+        const { passage: after, caret } = made(edit);
+        expect(caret).toEqual({ ticks: to, string: on });
+        expect(noteAt(after, to, on)?.id).toBe(mine.id);
+        const others = (one: Passage) => one.notes.filter(({ id }) => id !== mine.id);
+        expect(others(after)).toEqual(others(notes));
+      }),
+    );
   });
 
   it('goes where undo changed something', () => {

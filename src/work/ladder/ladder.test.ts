@@ -45,6 +45,12 @@ describe('setting', () => {
     await setting.set('ash', 80, { startBpm: 90 });
     expect(setting.fieldsOf('ash')).toEqual({ startBpm: 90 });
     await soon(() => expect(setting.fieldsOf('ash')).toBeNull());
+    // What was set after it is not given up with it.
+    await setting.set('ash', 80, { startBpm: 90, goalBpm: 130 });
+    const later = setting.set('ash', 80, { goalBpm: 140 });
+    await new Promise((resolve) => setTimeout(resolve, 31));
+    expect(setting.fieldsOf('ash')).toMatchObject({ goalBpm: 140 });
+    await later;
   });
 
   it('says what could not be kept, and shows it no more', async () => {
