@@ -155,6 +155,36 @@ test(
   },
 );
 
+test('with text twice as large the lane is twice as large, and is hit where it is pressed', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await page.getByRole('link', { name: 'Long way round the weir' }).click();
+  await expect(lane(page)).toBeFocused();
+  const figure = lane(page).locator('[data-note=n1]').first();
+  const before = (await figure.boundingBox())!;
+  await page.evaluate(() => {
+    document.documentElement.style.fontSize = '200%';
+  });
+  // A browser's own text size is there from the start; here the frame is measured when it changes.
+  await page.setViewportSize({ width: 1270, height: 800 });
+  await expect.poll(async () => (await figure.boundingBox())!.height / before.height).toBeCloseTo(2, 0);
+  const said = page.locator('[data-spoken]');
+  await lane(page).press('Home');
+  const first = (await said.textContent())!;
+  expect(first).toMatch(/fret \d/);
+  await lane(page).press('End');
+  await expect(said).not.toHaveText(first);
+  await lane(page).evaluate((element) => {
+    element.scrollTo({ top: 0 });
+    element.scrollIntoView({ block: 'center' });
+  });
+  const box = (await figure.boundingBox())!;
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
+  await expect(said).toHaveText(first);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+});
+
 test('the key sheet opens by ? in the view and not while typing', async ({ page }) => {
   await openLibrary(page);
   await page.getByRole('link', { name: 'Over the stile' }).click();

@@ -6,7 +6,7 @@ import { markX, rowsFor } from '@/ui/lane/drawing';
 import { laneSizeFor, layoutLane, type LaneSystem } from '@/ui/lane/layout';
 import { Playhead } from '@/ui/lane/Playhead';
 import { SystemDrawing } from '@/ui/lane/SystemDrawing';
-import { useWidth } from '@/ui/lane/useWidth';
+import { pointOn, useWidth } from '@/ui/lane/useWidth';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 
@@ -45,7 +45,7 @@ interface PracticeLaneProps {
 /** The lane that follows what is played; after a run a change is named by a tap. */
 export function PracticeLane(props: PracticeLaneProps) {
   const { plan, pass, isPlaying, place, onPass, named, onName } = props;
-  const [frame, width] = useWidth();
+  const [frame, width, scale] = useWidth();
   const view = useView();
   const { passage } = plan;
   const room = Math.max(300, width - 2);
@@ -57,7 +57,7 @@ export function PracticeLane(props: PracticeLaneProps) {
   const layout = useMemo(() => layoutLane({ ...plan, pass }, room, size), [plan, pass, room, size]);
   const height = layout.count * rows.height + 6;
   const nameAt = (event: PointerEvent, system: LaneSystem) => {
-    const x = event.clientX - event.currentTarget.getBoundingClientRect().left;
+    const [x] = pointOn(event);
     const near = system.changes
       .filter(({ change }) => isStringChange(change))
       .map((one) => ({ one, at: markX(system, layout.slotWidth, one) }))
@@ -71,9 +71,9 @@ export function PracticeLane(props: PracticeLaneProps) {
     <Frame
       ref={frame}
       className={onName ? 'asks' : ''}
-      style={{ height: Math.min(height, MAX_HEIGHT) + 2 }}
+      style={{ height: Math.min(height, MAX_HEIGHT / scale) + 2 }}
       // A part that scrolls must be reached by key.
-      {...(height > MAX_HEIGHT ? { tabIndex: 0, role: 'region', 'aria-label': 'String lane' } : {})}
+      {...(height > MAX_HEIGHT / scale ? { tabIndex: 0, role: 'region', 'aria-label': 'String lane' } : {})}
       data-practice-lane
     >
       <div style={{ height: height - 2 }} aria-hidden>

@@ -7,7 +7,7 @@ import { rowsFor } from '@/ui/lane/drawing';
 import { kindColour } from '@/ui/lane/marks';
 import { laneSizeFor, layoutLane, type LaneSystem } from '@/ui/lane/layout';
 import { SystemDrawing } from '@/ui/lane/SystemDrawing';
-import { useWidth } from '@/ui/lane/useWidth';
+import { pointOn, useWidth } from '@/ui/lane/useWidth';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
 import type { CheckedTake } from '@/work/take/desk';
@@ -142,7 +142,7 @@ interface TakeLaneProps {
 
 /** The take on the lane; arrow keys go from note to note. The drawing is hidden from screen readers: each note is said, and stands in a table. */
 export function TakeLane({ take, shown, pass, chosen, onChoose, onKeyDown, spoken }: TakeLaneProps) {
-  const [frame, width] = useWidth();
+  const [frame, width, scale] = useWidth();
   const view = useView();
   const { passage } = shown;
   const room = Math.max(300, width - 2);
@@ -183,7 +183,7 @@ export function TakeLane({ take, shown, pass, chosen, onChoose, onKeyDown, spoke
         aria-hidden
         data-strip={system.index}
         onPointerDown={(event) => {
-          const note = nearest(strip, event.clientX - event.currentTarget.getBoundingClientRect().left);
+          const note = nearest(strip, pointOn(event)[0]);
           if (note) onChoose(note.index);
         }}
       >
@@ -241,7 +241,7 @@ export function TakeLane({ take, shown, pass, chosen, onChoose, onKeyDown, spoke
         role="application"
         aria-roledescription="take lane"
         aria-label="Notes of the take: arrow keys go from note to note, Enter listens"
-        style={{ maxHeight: MAX_HEIGHT, minHeight: Math.min(height, MAX_HEIGHT) }}
+        style={{ maxHeight: MAX_HEIGHT / scale, minHeight: Math.min(height, MAX_HEIGHT / scale) }}
         onKeyDown={onKeyDown}
       >
         {width === 0 ? null : strips.map((strip, index) => drawing(layout.system(index), strip))}

@@ -10,21 +10,22 @@ const Tip = styled.p`
   position: absolute;
   z-index: 5;
   width: ${WIDTH}px;
-  padding: 0.45rem 0.7rem;
+  padding: 7px 11px;
   border: 1px solid ${colour.inkSoft};
   border-radius: 0.4rem;
   background: ${colour.paper};
   box-shadow: 0 3px 10px rgb(0 0 0 / 18%);
-  font-size: 0.875rem;
+  /* It grows with the lane. */
+  font-size: 14px;
   pointer-events: none;
-  transform: translateY(-0.6rem);
+  transform: translateY(-10px);
 `;
 
 const Ring = styled.i`
   position: absolute;
-  width: 1.6rem;
-  height: 1.6rem;
-  margin: -0.8rem 0 0 -0.8rem;
+  width: 26px;
+  height: 26px;
+  margin: -13px 0 0 -13px;
   border: 2px solid ${colour.caret};
   border-radius: 50%;
   pointer-events: none;

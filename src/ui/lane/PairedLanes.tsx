@@ -17,8 +17,9 @@ const Frame = styled.div`
   background: ${colour.card};
   h4 {
     margin: 0;
-    padding: 0.35rem 0.75rem 0;
-    font-size: 0.875rem;
+    padding: 6px 12px 0;
+    /* It grows with the lanes. */
+    font-size: 14px;
   }
   svg {
     display: block;

@@ -8,7 +8,7 @@ import { laneSizeFor, layoutLane, type LaneChange, type LaneSystem } from './lay
 import { useAfterPaint } from '../shell/useAfterPaint';
 import { useView } from '../shell/viewSettings';
 import { systemMemory } from './reuse';
-import { useWidth } from './useWidth';
+import { pointOn, useWidth } from './useWidth';
 import { markX, rowsFor, stringHeight, type LaneHand } from './drawing';
 import { Caret } from './Caret';
 import { SystemDrawing } from './SystemDrawing';
@@ -51,7 +51,7 @@ interface StringLaneProps {
   /** Said when the caret moves or what it stands on changes. */
   readonly spoken: string;
   readonly summary: string;
-  /** The lane scrolls inside beyond this height in pixels. */
+  /** The lane scrolls inside beyond this height in pixels of the page. */
   readonly maxHeight: number;
   /** While it is played: what is heard now, and what is told of each pass that begins. */
   readonly playing: {
@@ -94,7 +94,7 @@ function dragMemory() {
  */
 export function StringLane(props: StringLaneProps) {
   const { passage, plan, pass, caret, pinned, hand, spoken, summary, maxHeight } = props;
-  const [frame, width] = useWidth();
+  const [frame, width, scale] = useWidth();
   const view = useView();
   const [scrollTop, setScrollTop] = useState(0);
   const [drag] = useState(dragMemory);
@@ -114,7 +114,9 @@ export function StringLane(props: StringLaneProps) {
   );
   const { slotWidth } = layout;
   const height = layout.count * rows.height + 6;
-  const shown = Math.min(height, maxHeight);
+  // Drawn larger it still shows one whole system.
+  const most = scale > 1 ? Math.max(maxHeight / scale, rows.height + 6) : maxHeight;
+  const shown = Math.min(height, most);
   const caretSystem = Math.max(
     0,
     layout.starts.findLastIndex((start) => start <= caret.ticks),
@@ -133,8 +135,7 @@ export function StringLane(props: StringLaneProps) {
     event: PointerEvent | React.MouseEvent,
     system: LaneSystem,
   ): { place: Place; y: number } | null => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const [x, y] = [event.clientX - box.left, event.clientY - box.top];
+    const [x, y] = pointOn(event);
     const nearest = system.columns.reduce<LaneSystem['columns'][number] | null>(
       (best, column) => (best === null || Math.abs(column.x - x) < Math.abs(best.x - x) ? column : best),
       null,
@@ -154,8 +155,7 @@ export function StringLane(props: StringLaneProps) {
   };
   /** The change whose mark is under the pointer. */
   const changeUnder = (event: PointerEvent, system: LaneSystem): LaneChange | undefined => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const [x, y] = [event.clientX - box.left, event.clientY - box.top];
+    const [x, y] = pointOn(event);
     if (y > rows.marksY + 12) return undefined;
     return system.changes.find((one) => {
       const at = markX(system, slotWidth, one);
