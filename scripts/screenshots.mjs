@@ -128,13 +128,6 @@ const SHOTS = [
   { file: 'week', open: null, dark: false, then: WEEK, height: 1180 },
   { file: 'material', open: 'Ferry over four strings', dark: false, then: tab(/^Material/), height: 940 },
   { file: 'fingers', open: 'Tide table in fours', dark: false, then: FINGERS, height: 1180 },
-  {
-    file: 'rhythm',
-    open: 'In by the ford, out by the bridge',
-    dark: true,
-    then: tab(/^Rhythm/),
-    height: 1100,
-  },
   { file: 'balance', open: 'Heron between two reeds', dark: false, then: BALANCE, height: 1340 },
   { file: 'compose', open: 'Heron between two reeds', dark: false, then: COMPOSE, height: 1340 },
   { file: 'drills', open: 'Inside knot on four and three', dark: true, then: DRILLS, height: 1240 },
@@ -203,6 +196,45 @@ for (const { file, open, dark, then, height = 800 } of SHOTS) {
   await page.screenshot({ path: `docs/screenshots/${file}.png` });
   await context.close();
 }
+
+/** Bench, Practice and Week on a telephone, side by side. */
+async function phone() {
+  const context = await browser.newContext({
+    serviceWorkers: 'block',
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    colorScheme: 'light',
+    reducedMotion: 'reduce',
+  });
+  const page = await context.newPage();
+  await page.goto(address);
+  await page.getByRole('button', { name: 'Dismiss' }).click();
+  await page.getByRole('button', { name: 'No, thanks' }).click();
+  await page
+    .getByRole('link', { name: 'Millrace: three a string to the middle and on', exact: true })
+    .click();
+  await page.locator('[data-lane] svg').first().waitFor();
+  await page.waitForTimeout(1_500);
+  const shots = [await page.screenshot()];
+  await page.goto(page.url().replace('/bench', '/practice'));
+  await page.getByRole('button', { name: /^Warm/ }).click();
+  await page.waitForTimeout(1_000);
+  shots.push(await page.screenshot());
+  await page.goto(`${address}/week`);
+  await page.getByRole('button', { name: /^Plan the/ }).click();
+  await page.locator('[data-planned]').waitFor({ timeout: 90_000 });
+  await page.waitForTimeout(900);
+  shots.push(await page.screenshot());
+  await page.setViewportSize({ width: 1250, height: 884 });
+  await page.setContent(
+    `<body style="margin:0;padding:20px;display:flex;gap:20px;background:#d8d4c6">${shots
+      .map((one) => `<img width="390" height="844" src="data:image/png;base64,${one.toString('base64')}">`)
+      .join('')}`,
+  );
+  await page.screenshot({ path: 'docs/screenshots/phone.png' });
+  await context.close();
+}
+if (wanted.length === 0 || wanted.includes('phone')) await phone();
 await browser.close();
 child.removeAllListeners('exit');
 stop();
