@@ -100,6 +100,23 @@ describe('a way out', () => {
     const narrow = outOf(brief({ frets: [6, 6], tones: { kind: 'scale', tonic: 'A', name: 'minor' } }));
     expect(narrow.find(({ wish }) => wish.kind === 'frets')?.brief.frets).toEqual([4, 8]);
     expect(narrow.some(({ wish }) => wish.kind === 'strings' || wish.kind === 'frets')).toBe(true);
+
+    // Alternate picking on two strings: so many changes as asked need more steps than there are; the nearest number is one with which a line is found.
+    const many = brief({
+      ...{ strings: [3, 2], frets: [5, 7], notes: 5, tones: { kind: 'chromatic' }, loop: false },
+      targets: [target({ kind: 'inside', min: 3, max: 3 }), target({ kind: 'outside', min: 2, max: 2 })],
+    });
+    for (const { wish, brief: other } of outOf(many).filter((one) => one.wish.kind === 'target')) {
+      const at = wish.kind === 'target' ? wish.at : 0;
+      const [was, now] = [many.targets[at]!, other.targets[at]!];
+      // The most moves along with the least.
+      expect(now.max).toBe(now.min);
+      expect(exhaustive(other)).not.toBeNull();
+      for (let min = was.min - 1; min > now.min; min--) {
+        const targets = many.targets.map((one, nth) => (nth === at ? { ...one, min, max: min } : one));
+        expect(exhaustive({ ...many, targets })).toBeNull();
+      }
+    }
   });
 });
 
