@@ -164,3 +164,46 @@ test('a line is written and changed by taps on a pad of strings and frets, which
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
   await fits(page);
 });
+
+test('the screen stays on from the warm-up to the end, between runs too; nothing is drawn under a notch', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    Object.assign(window, { awake: 0 });
+    const count = window as unknown as { awake: number };
+    Object.defineProperty(navigator, 'wakeLock', {
+      value: {
+        request: () => {
+          count.awake++;
+          let released = false;
+          const release = () => {
+            if (!released) count.awake--;
+            released = true;
+            return Promise.resolve();
+          };
+          return Promise.resolve({
+            release,
+            get released() {
+              return released;
+            },
+          });
+        },
+      },
+    });
+  });
+  const awake = () => page.evaluate(() => (window as unknown as { awake: number }).awake);
+  await openLibrary(page);
+  await page.getByRole('link', { name: 'Kite string' }).tap();
+  await expect(lane(page)).toBeVisible();
+  expect(await awake()).toBe(0);
+  await page.goto(page.url().replace('/bench', '/practice'));
+  await expect.poll(awake).toBe(1);
+  await page.getByRole('button', { name: /^Warm/ }).tap();
+  await page.getByRole('button', { name: 'Start' }).tap();
+  await expect.poll(awake).toBe(2);
+  await page.getByRole('button', { name: /^Stop/ }).first().tap();
+  await expect.poll(awake).toBe(1);
+  await page.getByRole('button', { name: /^End/ }).tap();
+  await expect.poll(awake).toBe(0);
+  expect(await page.locator('meta[name=viewport]').getAttribute('content')).not.toContain('cover');
+});

@@ -13,7 +13,8 @@ export const metadata: Metadata = {
   description: 'A workbench for guitar teachers who plan flatpick exercises',
 };
 
-export const viewport: Viewport = { width: 'device-width', initialScale: 1, viewportFit: 'cover' };
+// Not over the whole screen: then nothing lies under a notch or the system's own bars, however the phone is held.
+export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? undefined;

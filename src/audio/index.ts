@@ -5,5 +5,6 @@ export { MicrophoneError, openMicrophone, type Capture, type Level } from './rec
 export { latencySeconds, openOutput } from './output';
 export { decodeSound, Listening, wavOf } from './listening';
 export { playChirps } from './loopback';
+export { screenLock } from './wakeLock';
 export type { Recorded } from './joining';
 export { measureClicks, type ClickMeasure, type TempoAtBeat } from './measure';

@@ -26,10 +26,16 @@ export class WakeLock {
     // Refused with low battery or without support: playing goes on without it.
     navigator.wakeLock.request('screen').then(
       (lock) => {
-        if (this.wanted) this.lock = lock;
+        // One is enough: asked for twice, the second is given back.
+        if (this.wanted && (this.lock === null || this.lock.released)) this.lock = lock;
         else void lock.release().catch(() => undefined);
       },
       () => undefined,
     );
   }
 }
+
+let shared: WakeLock | null = null;
+
+/** The lock of the page, beside that of what is played. */
+export const screenLock = (): WakeLock => (shared ??= new WakeLock());

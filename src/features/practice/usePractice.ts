@@ -9,11 +9,14 @@ import { usePlayer } from '@/ui/shell/player';
 import { useLadder } from '@/ui/shell/useLadder';
 import { useRecord } from '@/ui/shell/useRecord';
 import { useStore } from '@/ui/shell/useStore';
+import { useScreenOn } from '@/ui/sound/useScreenOn';
 import { useSound } from '@/ui/sound/useSound';
-import type { Given } from '@/work/practice/state';
+import type { Given, Phase } from '@/work/practice/state';
 import { probeSteps } from '@/work/practice/probe';
 import { PracticeStore, type RunSound } from '@/work/practice/store';
 import { useKept } from '@/ui/shell/useKept';
+
+const UNDER_WAY: ReadonlySet<Phase> = new Set(['warm-up', 'ready', 'playing', 'judge', 'rest']);
 
 /** What is practised, as the ladder and the record are now. */
 function useGiven(exerciseId: string, exercise: Exercise, mode: PracticeMode) {
@@ -79,6 +82,8 @@ export function usePractice(exerciseId: string, exercise: Exercise, mode: Practi
     if (sound.finished !== finished.current) store.dispatch({ is: 'finished' });
     finished.current = sound.finished;
   }, [store, sound.finished]);
+  // Between runs too: the hands are at the instrument.
+  useScreenOn(UNDER_WAY.has(state.phase), `${state.phase} ${state.sitting?.said.length}`);
   const isSilenced = !sound.isPlaying && (sound.problem === 'refused' || sound.problem === 'interrupted');
   useEffect(() => {
     if (isSilenced) store.dispatch({ is: 'silenced' });
