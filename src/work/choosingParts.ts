@@ -29,7 +29,8 @@ export async function partsOffered(
   { ticked, near, asOne: isOne }: ChosenParts,
 ): Promise<PartsOffered> {
   const { asOne, asOneFault, partNear } = await import('@/core/formats');
-  const parts = all.map((part) => partNear(part, near));
+  // As they came they lie best.
+  const parts = near === null ? all : all.map((part) => partNear(part, near));
   const chosen = parts.filter((_, at) => ticked.has(at));
   const apart = chosen.length < 2 ? 'Tick two parts or more.' : asOneFault(chosen);
   if (!isOne || apart !== null) return { parts, taken: chosen, apart };

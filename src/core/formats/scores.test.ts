@@ -248,6 +248,15 @@ const SCORES: Readonly<Record<string, readonly [() => string, Wanted]>> = {
     },
     { parts: ['60@0 62@1 60@2 59@3'], places: '3/5 3/7 3/5 2/0' },
   ],
+  'a hammer-on without tab, to where another string is nearer': [
+    () => {
+      const sign = (startStop: 'start' | 'stop') => ({
+        notations: [{ type: 'technical', technical: 'hammer-on', startStop, number: 1 }],
+      });
+      return guitar(bar(n(48, 24, sign('start')), n(76, 24, sign('stop'))));
+    },
+    { parts: ['48@0 76@2'], said: [/a slur from one string to another, which is picked/] },
+  ],
   'tab whose notes are beyond the strings': [
     () =>
       written({

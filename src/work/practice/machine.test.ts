@@ -248,6 +248,25 @@ describe('a sitting', () => {
     expect(again.state.sitting!.said.map(({ key }) => key)).toEqual(['b ladder']);
   });
 
+  it('says of a run that waited in a sitting that is over that it was not judged', () => {
+    const one = runner(givenOf('ladder'));
+    one.does({ is: 'start', now: at(0), id: one.id(), hasWarmUp: false });
+    one.does({ is: 'finished' });
+    const next = (now: { ms: number; at: string }) =>
+      step(openingState(givenOf('ladder')), opened(one.state.sitting!, null, now));
+    expect(next(at(0)).state.phase).toBe('judge');
+    const { state, effects } = next(at(0, '2026-11-26'));
+    expect(state.phase).toBe('ready');
+    expect(effects).toEqual([
+      { do: 'say', text: expect.stringContaining('The last run of 2026-11-25 was never judged') },
+    ]);
+    const other = step(
+      openingState(givenOf('ladder', 'even', 'f')),
+      opened(one.state.sitting!, null, at(0, '2026-11-26')),
+    );
+    expect(other.effects).toEqual([]);
+  });
+
   it('is over with its day, or after four hours without a word: the next begins anew, at the reckoned start', () => {
     const { sitting } = practised(givenOf('ladder')).state;
     const HOUR = 3_600_000;

@@ -40,6 +40,9 @@ import {
 
 const STILL_WAITS = 'The run that was played before this page was left still waits for its verdict.';
 
+const neverJudged = (day: string) =>
+  `The last run of ${day} was never judged, so it is not on the record. If you still know how it went, type it in from the Logbook.`;
+
 /** A sitting that begins anew. */
 function begun(state: PracticeState, id: string, now: Now, hasWarmUp: boolean): PracticeState {
   const { given } = state;
@@ -72,7 +75,11 @@ function opened(state: PracticeState, event: Extract<PracticeEvent, { is: 'opene
     if (waits) next = { ...next, ...waits, phase: 'judge', words: words(STILL_WAITS) };
   }
   const mustAsk = pain !== null && !next.sitting!.painSeen.includes(pain.id);
-  return still(mustAsk ? { ...next, pain, phase: 'ask' } : next);
+  const isLeft = kept && !goesOn && kept.standings[keyOf(given)]?.waiting !== undefined;
+  return {
+    state: mustAsk ? { ...next, pain, phase: 'ask' } : next,
+    effects: isLeft ? [{ do: 'say', text: neverJudged(kept.day) }] : [],
+  };
 }
 
 function start(state: PracticeState, event: Extract<PracticeEvent, { is: 'start' }>): Stepping {

@@ -121,10 +121,13 @@ function placeNotes(
 
 /** Where the program chose the strings, a slur may have come to go from one to another: such notes are picked. */
 function onOneString(notes: readonly Note[], left: LeftOut): Note[] {
-  return notes.map((note, at) => {
+  // The last note before this moment, and the last of this moment.
+  let [before, here]: (Note | undefined)[] = [];
+  return notes.map((note) => {
     const { technique, string, onsetTicks } = note;
+    if (here && here.onsetTicks < onsetTicks) before = here;
+    here = note;
     const isJoined = technique === 'hammer' || technique === 'pull' || technique === 'slide';
-    const before = notes.slice(0, at).findLast((one) => one.onsetTicks < onsetTicks);
     if (!isJoined || before?.string === string) return note;
     left.add('a slur from one string to another, which is picked', 'whole');
     return { ...note, technique: 'pick' };
