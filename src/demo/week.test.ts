@@ -24,6 +24,7 @@ import {
   undoOrRedo,
 } from '@/storage';
 import { tables } from '@/storage/database';
+import { judgedOn } from '@/work/book';
 import { weeksAhead } from '@/work/week/ahead';
 import { calendarOf } from '@/work/week/calendar';
 import { addWish, moveVisit, setVisit } from '@/work/week/acts';
@@ -102,6 +103,20 @@ describe('what was played this week', () => {
   });
 });
 
+it('is fast where it begins at the clean tempo or above it, and unknown tempos are not', async () => {
+  const seen = new Set<string>();
+  for (const player of project.players) {
+    const open = await opened(MONDAY, '2026-01-01', player);
+    for (const [id, { bpm, isFast }] of open.facts) {
+      const { tempo } = judgedOn(open.book, id);
+      const side = tempo === null ? 'unknown' : bpm < tempo.bpm ? 'below' : 'not below';
+      seen.add(side);
+      expect([id, side, isFast]).toEqual([id, side, side === 'not below']);
+    }
+  }
+  expect(seen.size).toBeGreaterThan(1);
+});
+
 describe('planning the rest', () => {
   it('leaves what is past, played or locked, plans nothing that was played today, and keeps the limits', async () => {
     const open = await opened();
@@ -122,6 +137,17 @@ describe('planning the rest', () => {
     expect(played[3]!.length, 'something was played on that day').toBeGreaterThan(0);
     for (const { exerciseId } of played[3]!)
       expect(blocks[problem.items.findIndex(({ id }) => id === exerciseId)]?.[at] ?? 0).toBe(0);
+    // What was played of today's plan stays in it; what was neither played nor locked may go.
+    const isPlayed = ({ exerciseId }: { exerciseId: string }) =>
+      played[3]!.some((one) => one.exerciseId === exerciseId);
+    const before = again.content.sessions[3]!.visits;
+    expect(sessions[3]!.visits).toEqual(expect.arrayContaining(before.filter(isPlayed)));
+    const kept = before.filter((visit) => !isPlayed(visit) && !visit.isLocked);
+    const blocksToday = (id: string) => blocks[problem.items.findIndex((item) => item.id === id)]?.[at] ?? 0;
+    for (const { exerciseId } of kept)
+      expect(sessions[3]!.visits.some((visit) => visit.exerciseId === exerciseId)).toBe(
+        blocksToday(exerciseId) > 0,
+      );
     for (const { over } of dayLoads(problem, blocks)) expect(over).toEqual([]);
     const must = problem.items[0]!;
     expect(must.playedDays.length + blocks[0]!.filter((one) => one > 0).length).toBeLessThanOrEqual(

@@ -1,10 +1,21 @@
 /** All students at a glance: what a row holds is counted anew from the days; who is waited for and from when; which are listed, in which order. */
+import '@/storage/testing';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ME, NEW_PLAYER, type PlayerRecord } from '@/core';
 import type { Attention, DayRecord } from '@/core/record';
 import { attentionCounts, FIRST_ROSTER, listed, type RosterColumn } from './listing';
-import { attending, nextLessonOf, rosterOf, withAttention, type ReadRoster, type RosterRow } from './roster';
+import { addLesson, addPlayer } from '@/storage';
+import { Database } from '@/storage/indexed';
+import {
+  attending,
+  nextLessonOf,
+  readRoster,
+  rosterOf,
+  withAttention,
+  type ReadRoster,
+  type RosterRow,
+} from './roster';
 
 const TODAY = '2026-03-05'; // A Thursday.
 const MONDAY = '2026-03-02';
@@ -20,6 +31,19 @@ const read = (more: Partial<ReadRoster>): ReadRoster => ({
 const dates = fc
   .integer({ min: 0, max: 40 })
   .map((on) => new Date(Date.UTC(2026, 1, 1 + on)).toISOString().slice(0, 10));
+
+it('reads of each student’s lessons the first, and the last up to today', async () => {
+  const db = new Database('roster');
+  for (const id of ['ash', 'rowan', 'elm']) await addPlayer(db, id, id);
+  for (const on of ['2026-03-12', '2026-02-05', '2026-03-05', '2026-01-08']) await addLesson(db, 'ash', on);
+  await addLesson(db, 'rowan', '2026-03-06');
+  const { lessons, players } = await readRoster(db, TODAY);
+  expect(lessons.get('ash')).toEqual({ first: '2026-01-08', last: '2026-03-05' });
+  // What lies ahead was not held yet.
+  expect([lessons.has('rowan'), lessons.has('elm')]).toEqual([false, false]);
+  expect(players.map(({ id }) => id).sort()).toEqual(['ash', 'elm', 'me', 'rowan']);
+  db.close();
+});
 
 describe('a row', () => {
   it('has the last day, the seconds since Monday, and the minutes that are planned', () => {
