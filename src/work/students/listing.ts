@@ -28,21 +28,26 @@ export const FIRST_ROSTER: RosterWanted = {
 const urgency = ({ attention }: RosterRow) =>
   attention[0] ? ATTENTIONS.indexOf(attention[0].kind) : ATTENTIONS.length;
 
-/** Days in order, one way or the other; what is not known comes last. */
-const byDay = (a: string | null, b: string | null, way: 1 | -1) =>
-  a === b ? 0 : a === null ? 1 : b === null ? -1 : a < b ? -way : way;
+/** Days in order. */
+const byDay = (a: string | null, b: string | null) => (a ?? '').localeCompare(b ?? '');
 
-/** Of the week's plan as much as was practised; without a plan after all that have one. */
+/** Of the week's plan as much as was practised; without a plan what was practised. */
 const doneShare = ({ weekSeconds, weekMinutes }: RosterRow) =>
-  weekMinutes === 0 ? 1000 + weekSeconds : weekSeconds / 60 / weekMinutes;
+  weekMinutes === 0 ? weekSeconds : weekSeconds / 60 / weekMinutes;
 
 const ORDERS: Readonly<Record<RosterColumn, (a: RosterRow, b: RosterRow) => number>> = {
   name: (a, b) => a.player.name.localeCompare(b.player.name),
   attention: (a, b) => urgency(a) - urgency(b) || b.attention.length - a.attention.length,
-  last: (a, b) => byDay(a.lastDay, b.lastDay, -1),
+  last: (a, b) => byDay(b.lastDay, a.lastDay),
   week: (a, b) => doneShare(a) - doneShare(b),
-  lesson: (a, b) => byDay(a.nextLesson, b.nextLesson, 1),
+  lesson: (a, b) => byDay(a.nextLesson, b.nextLesson),
 };
+
+/** Of whom nothing is known that the list is ordered by: last, whichever way it goes. */
+const isUnknown = ({ lastDay, weekMinutes, nextLesson }: RosterRow, by: RosterColumn): boolean =>
+  (by === 'last' && lastDay === null) ||
+  (by === 'week' && weekMinutes === 0) ||
+  (by === 'lesson' && nextLesson === null);
 
 /** The students that are wanted, in the order that is wanted; of equal ones by name. */
 export function listed(rows: readonly RosterRow[], { search, shelf, order }: RosterWanted): RosterRow[] {
@@ -57,7 +62,8 @@ export function listed(rows: readonly RosterRow[], { search, shelf, order }: Ros
   });
   const compare = ORDERS[order.by];
   const sign = order.isReversed ? -1 : 1;
-  return found.sort((a, b) => sign * compare(a, b) || ORDERS.name(a, b));
+  const unknown = (row: RosterRow) => Number(isUnknown(row, order.by));
+  return found.sort((a, b) => unknown(a) - unknown(b) || sign * compare(a, b) || ORDERS.name(a, b));
 }
 
 /** How many of some students need attention, by reason, the most urgent first. */

@@ -143,6 +143,10 @@ describe('the list', () => {
     expect(names(rows, 'lesson')).toEqual(['Dell', 'Ash', 'Brook', 'Fen']);
     // A tenth of the plan before half of it; without a plan after all.
     expect(names(rows, 'week')).toEqual(['Dell', 'Ash', 'Brook', 'Fen']);
+    // Turned round, what is not known is last all the same.
+    expect(names(rows, 'last', true)).toEqual(['Dell', 'Ash', 'Brook', 'Fen']);
+    expect(names(rows, 'lesson', true)).toEqual(['Ash', 'Dell', 'Brook', 'Fen']);
+    expect(names(rows, 'week', true)).toEqual(['Ash', 'Dell', 'Brook', 'Fen']);
     expect(names([row('B', { weekSeconds: 9 }), row('A', { weekSeconds: 10 })], 'week')).toEqual(['B', 'A']);
   });
 
