@@ -79,7 +79,7 @@ for (const view of VIEWS)
     if (view === 'Controls and marks') await page.goto('/developers');
     if (view === 'Health') {
       await page.goto('/health');
-      await expect(page.getByText('All of it holds together')).toBeVisible();
+      await expect(page.getByText('All of it holds together')).toBeVisible({ timeout: 90_000 });
     }
     const parts =
       view === 'Bench'
