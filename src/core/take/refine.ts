@@ -20,7 +20,8 @@ const NEAR_SECONDS = 0.008;
 const RISE_PART = 0.18;
 const BACKGROUND_PART = 2.5;
 const DIP_SECONDS = 0.002;
-const CORRECTION_SECONDS = 0.00025;
+/** The crossing lies after the beginning by so much, in the middle, by simulation. */
+const CORRECTION_SECONDS = 0.00033;
 /** A peak that stands out less than this tells nothing. */
 const SURE_RATIO = 4;
 const SURE_PART = 0.1;
