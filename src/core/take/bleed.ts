@@ -5,6 +5,7 @@
 import type { Onset } from './onsets';
 import { clicksOf, type PlannedClick, type TakePlan } from './plan';
 import { refineOnsets } from './refine';
+import { lowerBound } from './sorted';
 import { medianOf } from './timeline';
 
 /** Count-in clicks that must be heard, so that something else is not taken for them. */
@@ -62,13 +63,8 @@ function startOf(
 ): number | null {
   const moments = Float64Array.from(onsets, ({ at }) => at).sort();
   const near = (at: number): number => {
-    let [low, high] = [0, moments.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (moments[middle]! < at) low = middle + 1;
-      else high = middle;
-    }
-    const [left, right] = [moments[low - 1] ?? -Infinity, moments[low] ?? Infinity];
+    const next = lowerBound(moments, at);
+    const [left, right] = [moments[next - 1] ?? -Infinity, moments[next] ?? Infinity];
     return at - left <= right - at ? left : right;
   };
   let [best, least] = [null as number | null, Infinity];

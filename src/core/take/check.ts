@@ -132,6 +132,7 @@ export function checkTake(
   };
   if (why) return { ...NOTHING, ...common, state: 'not judged', why };
   const late = kindsOf(plan, hearing);
+  const rings = ringingOf(plan, hearing, sampleRate, driven);
   report(0.95);
   return {
     ...common,
@@ -140,7 +141,8 @@ export function checkTake(
     groups: groupsOf(plan, hearing),
     tooFew: tooFewOf(plan, late),
     swapped: swappedOf(plan, hearing, notes),
-    ringing: ringingOf(plan, hearing, sampleRate, driven),
+    notes: notes.map((note) => (rings?.on.has(note.id) ? { ...note, ringsOn: true } : note)),
+    ringing: rings && { told: rings.told, on: rings.on.size },
     verdict: verdictOf(plan, notes, extras),
   };
 }

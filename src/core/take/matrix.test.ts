@@ -42,7 +42,6 @@ function namedBy(report: TakeReport): string[] {
   const late = report.kinds.filter((kind) => isSaid(kind, report.driven));
   const strokes = report.groups.filter((one) => one.by === 'stroke' && isSaid(one, report.driven));
   const of = (state: string) => report.notes.some((note) => note.state === state);
-  const most = (ids: readonly string[], told: number) => ids.length > 0.5 * told;
   return [
     ...late.map(({ change, meanMs }) => `${change} ${meanMs > 0 ? 'late' : 'early'}`),
     ...strokes.map(({ group, meanMs }) => `${group} ${meanMs > 0 ? 'late' : 'early'}`),
@@ -52,7 +51,7 @@ function namedBy(report: TakeReport): string[] {
     ...(of('wrong') ? ['wrong'] : []),
     ...(report.extras.length > 0 ? ['extra'] : []),
     ...(report.notes.filter(({ bunched }) => bunched).length > 0 ? ['bunched'] : []),
-    ...(report.ringing && most(report.ringing.noteIds, report.ringing.told) ? [RING_ON] : []),
+    ...(report.ringing && report.ringing.on > 0.5 * report.ringing.told ? [RING_ON] : []),
   ].sort();
 }
 
@@ -92,6 +91,7 @@ it.each(some)('of “%s”, %s, that is named and nothing else', (error, sound) 
     const player = { seed, sampleRate: RATE, errors: { spreadMs: 4, ...errors }, sound: SOUNDS[sound]! };
     const take = simulateTake(plan, player);
     const report = checkTake(take.samples, RATE, plan);
+    expect(report.notes.filter(({ ringsOn }) => ringsOn)).toHaveLength(report.ringing?.on ?? 0);
     const rings = sound === 'clean, strings ring on';
     // Of bunched sweeps each sounds on under the next, unless the hand damps them.
     const overlaps = error === 'bunched' && sound !== 'damped';
@@ -105,7 +105,7 @@ it.each(some)('of “%s”, %s, that is named and nothing else', (error, sound) 
       expect(all! - found!).toBeLessThanOrEqual(1);
     }
     if (error === 'bunched') continue;
-    const part = report.ringing && report.ringing.noteIds.length / report.ringing.told;
+    const part = report.ringing && report.ringing.on / report.ringing.told;
     expect([sound, part === null ? null : Math.round(part)]).toEqual([
       sound,
       sound === 'driven' ? null : rings ? 1 : 0,

@@ -12,6 +12,8 @@ export interface TakenNote {
   readonly state: 'played' | 'missing' | 'wrong';
   /** A swept note that came in under half its slot. */
   readonly bunched?: boolean;
+  /** It sounds on under the next, which is on another string; absent: it does not, or it cannot be told. */
+  readonly ringsOn?: boolean;
   /** Decibels beside other notes of its pitch; absent: it cannot be told. */
   readonly loudnessDb?: number;
 }
@@ -80,7 +82,7 @@ export interface TakeReport {
   readonly driven: boolean;
   /** Milliseconds that the take lies behind its clicks; null: none was heard in it, and the delay of the sound is not known. */
   readonly behindClicksMs: number | null;
-  /** Notes that ring on into the next, on another string, and of how many it could be told; null: of none. */
-  readonly ringing: { readonly told: number; readonly noteIds: readonly string[] } | null;
+  /** How many notes ring on into the next, on another string, and of how many it could be told; null: of none. */
+  readonly ringing: { readonly told: number; readonly on: number } | null;
   readonly verdict: SuggestedVerdict | null;
 }

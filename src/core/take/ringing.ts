@@ -3,10 +3,8 @@
  * a little after. A string that is let go loses them within some ten milliseconds, one that rings on hardly any. Common practice, no source.
  */
 import { hertzOf } from '../sound/pluck';
-import type { Hearing } from './hear';
-import { intervalsOf } from './hear';
+import { intervalsOf, type Hearing } from './hear';
 import type { PlannedNote, TakePlan } from './plan';
-import type { TakeReport } from './report';
 import { powerOfTwo, Spectrum } from './spectrum';
 
 const PARTIALS = 8;
@@ -43,14 +41,14 @@ function isLetGo(note: PlannedNote, next: PlannedNote): boolean {
 /**
  * Which notes ring on into the next, of those after which another string is played.
  * @param driven what an amplifier has squared has partials that no string has: nothing is told.
- * @returns null where it cannot be told of any note.
+ * @returns of how many it can be told, and the ids of those that do; null where it cannot be told of any note.
  */
 export function ringingOf(
   plan: TakePlan,
   hearing: Hearing,
   sampleRate: number,
   driven: boolean,
-): TakeReport['ringing'] {
+): { readonly told: number; readonly on: ReadonlySet<string> } | null {
   const { shortest } = intervalsOf(plan);
   const seconds = Math.min(MOST_WINDOW_SECONDS, SLOT_PART * shortest - SETTLED_SECONDS);
   if (driven || seconds < LEAST_WINDOW_SECONDS) return null;
@@ -62,7 +60,7 @@ export function ringingOf(
     return Math.sqrt(Math.max(powers[bin - 1] ?? 0, powers[bin] ?? 0, powers[bin + 1] ?? 0));
   };
   let told = 0;
-  const noteIds: string[] = [];
+  const on = new Set<string>();
   for (let at = 0; at + 1 < plan.notes.length; at++) {
     const [note, next] = [plan.notes[at]!, plan.notes[at + 1]!];
     const heard = hearing.notes[at];
@@ -85,7 +83,7 @@ export function ringingOf(
     if (left < HELD_PART * sum(spectrum.at(hearing.samples, frame(heard.at + BEFORE_SECONDS)))) continue;
     const now = spectrum.at(hearing.samples, frame(after.at + SETTLED_SECONDS));
     told++;
-    if (sum(now) > LEFT_PART * left) noteIds.push(note.id);
+    if (sum(now) > LEFT_PART * left) on.add(note.id);
   }
-  return told === 0 ? null : { told, noteIds };
+  return told === 0 ? null : { told, on };
 }

@@ -10,7 +10,6 @@ const STATES = { played: 'played', wrong: 'another pitch', missing: 'missing' } 
 /** The notes of a pass, folded away until they are asked for. */
 export function NoteTable({ take, pass }: { take: CheckedTake; pass: number }) {
   const { plan, report, ask } = take;
-  const rings = new Set(report.ringing?.noteIds);
   const rows = plan.notes.flatMap((note, index) => (passOf(note.id) === pass ? [{ note, index }] : []));
   return (
     <Panel as="details">
@@ -31,7 +30,7 @@ export function NoteTable({ take, pass }: { take: CheckedTake; pass: number }) {
         </thead>
         <tbody>
           {rows.map(({ note, index }) => {
-            const { deviationMs, state, bunched } = report.notes[index]!;
+            const { deviationMs, state, bunched, ringsOn } = report.notes[index]!;
             const written = noteById(ask.exercise.passage, noteIdOf(note.id));
             return (
               <tr key={note.id}>
@@ -43,7 +42,7 @@ export function NoteTable({ take, pass }: { take: CheckedTake; pass: number }) {
                 </td>
                 <td>
                   {bunched ? 'bunched' : STATES[state]}
-                  {rings.has(note.id) ? ', rings on' : ''}
+                  {ringsOn ? ', rings on' : ''}
                 </td>
               </tr>
             );

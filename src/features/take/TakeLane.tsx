@@ -52,16 +52,8 @@ function loudestOf(samples: Float32Array): number {
 }
 
 /** Where a note was planned, where it was played, and what is wrong with it. */
-function NoteMark({
-  take,
-  note,
-  rings,
-}: {
-  take: CheckedTake;
-  note: Strip['notes'][number];
-  rings: boolean;
-}) {
-  const { state, deviationMs, bunched } = take.report.notes[note.index]!;
+function NoteMark({ take, note }: { take: CheckedTake; note: Strip['notes'][number] }) {
+  const { state, deviationMs, bunched, ringsOn } = take.report.notes[note.index]!;
   const { change } = take.plan.notes[note.index]!;
   const fill = change && change !== 'alternate' ? kindColour(change) : colour.ink;
   const { plannedX: x, playedX } = note;
@@ -78,7 +70,7 @@ function NoteMark({
       ) : (
         <circle cx={playedX} cy={y} r={4} fill={fill} />
       )}
-      {rings ? (
+      {ringsOn ? (
         <path
           d={`M${playedX + 6},${y} q3,-7 6,0 t6,0 t6,0`}
           fill="none"
@@ -165,7 +157,6 @@ export function TakeLane({ take, shown, pass, chosen, onChoose, onKeyDown, spoke
       ),
     [layout, take, pass],
   );
-  const rings = useMemo(() => new Set(take.report.ringing?.noteIds), [take]);
   const height = layout.count * (rows.height + STRIP.height);
   const nearest = (strip: Strip, x: number) =>
     strip.notes.reduce<Strip['notes'][number] | null>(
@@ -217,7 +208,7 @@ export function TakeLane({ take, shown, pass, chosen, onChoose, onKeyDown, spoke
                 strokeWidth={1}
                 strokeDasharray="1 3"
               />
-              <NoteMark take={take} note={note} rings={rings.has(take.plan.notes[note.index]!.id)} />
+              <NoteMark take={take} note={note} />
             </g>
           ))}
           {strip.extras.map((x) => (

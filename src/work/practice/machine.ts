@@ -180,9 +180,9 @@ function remembering(stepping: Stepping): Stepping {
 
 /** The next state, and what is to be done. */
 export const step = (state: PracticeState, event: PracticeEvent): Stepping =>
-  remembering(stepped(state, event));
+  remembering(advanced(state, event));
 
-function stepped(state: PracticeState, event: PracticeEvent): Stepping {
+function advanced(state: PracticeState, event: PracticeEvent): Stepping {
   const { sitting, phase } = state;
   switch (event.is) {
     case 'given':

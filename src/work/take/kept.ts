@@ -54,7 +54,7 @@ export function takeOf(report: TakeReport, of: TakeOf): Omit<Take, 'at' | 'day'>
     slower: millionths(Math.max(-1, Math.min(10, report.slower))),
     driven: report.driven,
     behindClicksMs: behindClicksMs === null ? null : hundredths(behindClicksMs),
-    ringing: report.ringing && { told: report.ringing.told, on: report.ringing.noteIds.length },
+    ringing: report.ringing,
     verdict: report.verdict,
     runId: of.runId,
   };

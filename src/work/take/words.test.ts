@@ -25,7 +25,7 @@ const report = (parts: Partial<TakeReport>): TakeReport =>
   ({
     ...{ state: 'judged', why: null, kinds: [], groups: [], notes: [], extras: [], breaks: [] },
     ...{ driven: false, slower: 0, spreadMs: null, behindClicksMs: 3 },
-    ringing: { told: 12, noteIds: [] },
+    ringing: { told: 12, on: 0 },
     ...parts,
   }) as unknown as TakeReport;
 const notes = (...states: string[]) =>
@@ -86,8 +86,8 @@ describe('a take in words', () => {
   });
 
   it('says how many notes ring on, of those it could tell of', () => {
-    const ringing = (...noteIds: string[]) => ringingText({ ringing: { told: 12, noteIds } });
-    expect([ringing(), ringing('a'), ringing('a', 'b')].map((text) => text!.split(':')[0])).toEqual([
+    const ringing = (on: number) => ringingText({ ringing: { told: 12, on } });
+    expect([ringing(0), ringing(1), ringing(2)].map((text) => text!.split(':')[0])).toEqual([
       'No note rings on into the next string, of 12 where it can be told.',
       '1 note rings on into the next string, of 12 where it can be told',
       '2 notes ring on into the next string, of 12 where it can be told',

@@ -116,10 +116,10 @@ export function spreadText({ spreadMs }: Pick<TakeReport, 'spreadMs'>): string {
 /** How many notes ring on into the next string; null: it cannot be told. */
 export const ringingText = ({ ringing }: Pick<TakeReport, 'ringing'>): string | null => {
   if (!ringing) return null;
-  const { told, noteIds } = ringing;
+  const { told, on } = ringing;
   const of = `into the next string, of ${told} where it can be told`;
-  if (noteIds.length === 0) return `No note rings on ${of}.`;
-  const rings = `${counted(noteIds.length, 'note')} ${noteIds.length === 1 ? 'rings' : 'ring'} on ${of}`;
+  if (on === 0) return `No note rings on ${of}.`;
+  const rings = `${counted(on, 'note')} ${on === 1 ? 'rings' : 'ring'} on ${of}`;
   return `${rings}: damp each string before the next is struck.`;
 };
 
@@ -155,7 +155,7 @@ const NOTE_FAULTS = { played: '', wrong: 'another pitch', missing: 'missing' } a
 /** A note of a take in words. @param index of the notes of its plan. */
 export function noteText({ plan, report, ask }: CheckedTake, index: number): string {
   const planned = plan.notes[index]!;
-  const { deviationMs, state, bunched, loudnessDb } = report.notes[index]!;
+  const { deviationMs, state, bunched, ringsOn, loudnessDb } = report.notes[index]!;
   const note = noteById(ask.exercise.passage, noteIdOf(planned.id));
   const place = note ? `string ${note.string} fret ${note.dead ? 'dead' : note.fret}` : '';
   const change = planned.change ? `, ${KIND_NAMES[planned.change]}` : '';
@@ -169,7 +169,7 @@ export function noteText({ plan, report, ask }: CheckedTake, index: number): str
     loudnessDb === undefined || Math.abs(loudnessDb) < 3
       ? ''
       : `, ${Math.round(loudnessDb)} dB beside others of its pitch`;
-  return `Note ${index + 1}: ${place}${change}${late}${bunched ? ', bunched' : ''}${report.ringing?.noteIds.includes(planned.id) ? ', rings on into the next' : ''}${NOTE_FAULTS[state] ? `, ${NOTE_FAULTS[state]}` : ''}${loud}.`;
+  return `Note ${index + 1}: ${place}${change}${late}${bunched ? ', bunched' : ''}${ringsOn ? ', rings on into the next' : ''}${NOTE_FAULTS[state] ? `, ${NOTE_FAULTS[state]}` : ''}${loud}.`;
 }
 
 /** What was wrong with a change, in words. */
