@@ -6,7 +6,7 @@ import { bpmText } from '@/core';
 import { CAUTION } from '@/core/record';
 import { Button } from '@/ui/controls/Button';
 import { colour } from '@/ui/theme/tokens';
-import { PAIN_NOTICE } from '@/work/practice/state';
+import { PAIN_NOTICE, PAIN_WAITS } from '@/work/practice/state';
 
 const Card = styled.section`
   display: grid;
@@ -33,12 +33,20 @@ const Card = styled.section`
   }
 `;
 
+interface PainNoticeProps {
+  readonly exerciseId: string;
+  /** Whether a run waits for its verdict. */
+  readonly waits: boolean;
+  readonly onTakeBack: () => void;
+}
+
 /** It hurts: stop for today. */
-export function PainNotice({ exerciseId, onTakeBack }: { exerciseId: string; onTakeBack: () => void }) {
+export function PainNotice({ exerciseId, waits, onTakeBack }: PainNoticeProps) {
   return (
     <Card role="alert" data-pain>
       <h2>Stop for today</h2>
       <p>{PAIN_NOTICE.replace('Stop for today. ', '')}</p>
+      {waits ? <p>{PAIN_WAITS}</p> : null}
       <div className="acts">
         <Link href={`/logbook?exercise=${exerciseId}`} prefetch={false}>
           Logbook

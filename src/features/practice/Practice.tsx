@@ -225,7 +225,9 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
         <ColdNotice due={due} subdivision={given.subdivision} />
       ) : null}
       {phase === 'ask' && state.pain ? <PainAsked bpm={state.pain.bpm} onGoOn={actions.goOn} /> : null}
-      {phase === 'pain' ? <PainNotice exerciseId={exerciseId} onTakeBack={takeBack} /> : null}
+      {phase === 'pain' ? (
+        <PainNotice exerciseId={exerciseId} waits={state.played !== null} onTakeBack={takeBack} />
+      ) : null}
       {phase === 'warm-up' ? (
         <WarmUp
           items={settings.warmUp}
@@ -270,6 +272,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
             }
             tights={sitting.tights}
             warnings={loadWarnings(loadOf(runsToday.runs, player.limits), player.limits)}
+            waits={state.played !== null}
             onAgain={actions.again}
             onDrill={
               worst?.place && worst.reason !== 'tight'

@@ -61,6 +61,8 @@ interface SummaryProps {
   readonly warnings: readonly string[];
   /** What can follow where the goal was reached; null: it was not. */
   readonly whatNow: ReactNode;
+  /** Whether a run still waits for its verdict. */
+  readonly waits: boolean;
   readonly onAgain: () => void;
   /** Makes the drill that mends the change named most often; null where none was named. */
   readonly onDrill: (() => void) | null;
@@ -79,7 +81,7 @@ export function worstPlace(runs: readonly RunRecord[]): RunRecord | null {
 
 /** The end of a sitting: what to write down, and what comes next. */
 export function Summary(props: SummaryProps) {
-  const { exerciseId, runs, stated, nextTime, tights, whatNow, warnings, onAgain, onDrill } = props;
+  const { exerciseId, runs, stated, nextTime, tights, whatNow, warnings, waits, onAgain, onDrill } = props;
   const clean = runs.filter(({ verdict }) => verdict === 'clean');
   const best = Math.max(0, ...clean.map(({ bpm }) => bpm));
   const seconds = runs.reduce((sum, run) => sum + run.seconds, 0);
@@ -117,6 +119,7 @@ export function Summary(props: SummaryProps) {
           {nextTime ? <li data-next-time>Next time: {nextTime}</li> : null}
         </ul>
       )}
+      {waits ? <p>The last run was not judged yet. It waits: practise on, and say how it was.</p> : null}
       {whatNow}
       {warnings.map((warning) => (
         <p className="warn" key={warning}>

@@ -1,103 +1,13 @@
 /** The runner as a machine: whatever is pressed in whatever order, it keeps the hand safe and the record true. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import {
-  DEFAULT_SETUP,
-  FRESH_LADDER,
-  MIN_BPM,
-  newExercise,
-  emptyPassage,
-  putNote,
-  stepSpeed,
-  type Exercise,
-  type LadderKind,
-  type PlayPlace,
-} from '@/core';
-import { climbOf } from '@/core/drills';
-import { nextStart } from '@/core/record';
+import { MIN_BPM, stepSpeed } from '@/core';
 import type { PracticeMode, PracticeSitting } from '@/storage';
 import { step } from './machine';
-import { bpmOf, openingState, saidOf, standingOf, stepOf, type Given, type PracticeEvent } from './state';
+import { bpmOf, openingState, saidOf, standingOf, stepOf, type Given } from './state';
 import { isOver } from './over';
+import { atMs as at, givenOf, opened, place, PRESSES, runner, type Runner } from './testing';
 
-function exerciseOf(notes: number): Exercise {
-  let passage = emptyPassage();
-  for (let at = 0; at < notes; at++) passage = putNote(passage, at * 1680, 3 - (at % 2), 5);
-  const exercise = newExercise('Machine', passage);
-  return { ...exercise, policy: { ...exercise.policy, loop: true } };
-}
-
-function givenOf(mode: PracticeMode, kind: LadderKind = 'twoUpOneBack', exerciseId = 'e', notes = 16): Given {
-  const exercise = exerciseOf(notes);
-  const kept = { ...FRESH_LADDER, startBpm: 60, goalBpm: 100, kind };
-  const climb = climbOf(exercise, kept, DEFAULT_SETUP);
-  const next = nextStart(null, null, climb.steps, 4);
-  return {
-    exerciseId,
-    playerId: 'p',
-    mode,
-    setup: DEFAULT_SETUP,
-    climb,
-    steps: climb.steps,
-    subdivision: 4,
-    next,
-  };
-}
-
-const at = (ms: number, day = '2026-11-25') => ({ ms, at: `${day}T10:00:00+00:00` });
-const place = (pass: number) => ({ pass, ticks: 100 }) as PlayPlace;
-const opened = (sitting?: PracticeSitting, pain: { id: string; bpm: number } | null = null, now = at(0)) =>
-  ({ is: 'opened', sitting, pain, hasWarmUp: false, now, id: 's' }) as const;
-
-let ids = 0;
-
-/** A runner that is driven by hand; what it has kept is what its effects say. */
-function runner(given: Given, sitting?: PracticeSitting, pain: { id: string; bpm: number } | null = null) {
-  let { state } = step(openingState(given), opened(sitting, pain));
-  const kept = new Map<string, unknown>();
-  const played: number[] = [];
-  return {
-    get state() {
-      return state;
-    },
-    kept,
-    played,
-    id: () => `id${++ids}`,
-    does(event: PracticeEvent) {
-      const { state: next, effects } = step(state, event);
-      state = next;
-      for (const effect of effects) {
-        if (effect.do === 'add run') kept.set(effect.id, effect.run);
-        if (effect.do === 'add sign') kept.set(effect.id, effect.sign);
-        if (effect.do === 'take away') kept.delete(effect.said.id);
-        if (effect.do === 'play') played.push(effect.playing.bpm);
-      }
-      return effects;
-    },
-  };
-}
-
-type Runner = ReturnType<typeof runner>;
-
-/** Presses, by name; each finds its own ids and places. */
-const PRESSES = {
-  start: (one: Runner) => one.does({ is: 'start', now: at(1), id: one.id(), hasWarmUp: false }),
-  stop: (one: Runner) => one.does({ is: 'stop', place: place(2) }),
-  finished: (one: Runner) => one.does({ is: 'finished' }),
-  clean: (one: Runner) =>
-    one.does({ is: 'judge', verdict: 'clean', place: place(5), id: one.id(), now: at(1) }),
-  unclean: (one: Runner) =>
-    one.does({ is: 'judge', verdict: 'not clean', place: place(1), id: one.id(), now: at(1) }),
-  tight: (one: Runner) => one.does({ is: 'sign', kind: 'tight', id: one.id(), now: at(1) }),
-  pain: (one: Runner) => one.does({ is: 'sign', kind: 'pain', id: one.id(), now: at(1) }),
-  back: (one: Runner) => one.does({ is: 'take back' }),
-  up: (one: Runner) => one.does({ is: 'go to', at: standingOf(one.state).climb.at + 1, place: null }),
-  down: (one: Runner) => one.does({ is: 'go to', at: standingOf(one.state).climb.at - 1, place: null }),
-  faster: (one: Runner) => one.does({ is: 'set tempo', bpm: bpmOf(one.state) + 2, place: null }),
-  rested: (one: Runner) => one.does({ is: 'rested' }),
-  end: (one: Runner) => one.does({ is: 'end' }),
-  again: (one: Runner) => one.does({ is: 'again' }),
-} as const;
 type Press = keyof typeof PRESSES;
 const press = fc.constantFrom(...(Object.keys(PRESSES) as Press[]));
 const speedOf = (one: Runner) => stepSpeed(stepOf(one.state), 4, bpmOf(one.state));

@@ -40,6 +40,8 @@ import {
 
 const STILL_WAITS = 'The run that was played before this page was left still waits for its verdict.';
 
+const WAITS_HERE = 'The run that was played last still waits for its verdict.';
+
 const neverJudged = (day: string) =>
   `The last run of ${day} was never judged, so it is not on the record. If you still know how it went, type it in from the Logbook.`;
 
@@ -49,7 +51,8 @@ function begun(state: PracticeState, id: string, now: Now, hasWarmUp: boolean): 
   const sitting = newSitting(id, given.playerId, now);
   const warms = hasWarmUp && given.mode === 'ladder';
   const why = given.mode === 'ladder' ? given.next.why : '';
-  return { ...state, sitting, phase: warms ? 'warm-up' : 'ready', why, isResumed: false, words: null };
+  const phase = warms ? 'warm-up' : 'ready';
+  return { ...state, sitting, phase, why, isResumed: false, words: null, played: null };
 }
 
 /** The run that waited when the sitting was left, as it was played. */
@@ -156,18 +159,15 @@ function setTempo(
 function remembering(stepping: Stepping): Stepping {
   const { state, effects } = stepping;
   const { sitting, phase, played, playing } = state;
-  if (!sitting || phase === 'opening' || phase === 'ask') return stepping;
+  if (!sitting || phase === 'opening') return stepping;
   const { waiting, ...standing } = standingOf(state);
-  const waits = phase === 'judge' ? played : null;
-  if ((waiting?.played ?? null) === waits) return stepping;
+  if ((waiting?.played ?? null) === played) return stepping;
   const step = playing?.step ?? stepOf(state);
   const { exercise, subdivision } = playing?.stepped ?? state.given.climb.stepped(step);
   const { bpm, fromPass } = playing ?? { bpm: bpmOf(state), fromPass: 0 };
   const next = withStanding(
     state,
-    waits
-      ? { ...standing, waiting: { played: waits, exercise, subdivision, step, bpm, fromPass } }
-      : standing,
+    played ? { ...standing, waiting: { played, exercise, subdivision, step, bpm, fromPass } } : standing,
   );
   const isKept = effects.some((effect) => 'sitting' in effect);
   return {
@@ -266,6 +266,10 @@ function advanced(state: PracticeState, event: PracticeEvent): Stepping {
         ],
       };
     case 'again':
-      return still(phase === 'done' ? { ...state, phase: 'ready', words: null } : state);
+      if (phase !== 'done') return still(state);
+      return still({
+        ...state,
+        ...(state.played ? { phase: 'judge', words: words(WAITS_HERE) } : { phase: 'ready', words: null }),
+      });
   }
 }

@@ -136,7 +136,8 @@ export function sign(
   if (kind === 'pain') {
     const next = withSaid(state, standingOf(state), { id, kind, played: null }, now);
     return {
-      state: { ...state, sitting: next, phase: 'pain', words: null, why: '', played: null },
+      // A run that waits for its verdict waits on, beyond this page if need be.
+      state: { ...state, sitting: next, phase: 'pain', words: null, why: '' },
       effects: [...stop, { do: 'add sign', id, sign: record, sitting: next }],
     };
   }
@@ -169,6 +170,8 @@ const TAKEN_BACK = {
   pain: '“It hurts” is taken back.',
 } as const;
 
+const LET_GO = 'The run after it, which waited for its verdict, is let go.';
+
 /** The state without what was said last: nothing else is touched. */
 function without(state: PracticeState, said: Said): PracticeState {
   const sitting = withStanding(state, said.before);
@@ -178,7 +181,7 @@ function without(state: PracticeState, said: Said): PracticeState {
   return {
     ...state,
     sitting: { ...sitting, said: rest, tights },
-    phase: isJudged ? 'judge' : state.phase === 'judge' ? 'judge' : 'ready',
+    phase: isJudged || state.played ? 'judge' : 'ready',
     played: isJudged ? said.played : state.played,
     reason: null,
     named: null,
@@ -190,7 +193,8 @@ export function takeBack(state: PracticeState): Stepping {
   const last = saidOf(state).at(-1);
   const isIdle = !['opening', 'ask', 'warm-up', 'playing'].includes(state.phase);
   if (!last || !isIdle) return still(state);
-  const next = { ...without(state, last), words: words(TAKEN_BACK[last.kind]) };
+  const letGo = last.kind === 'verdict' && state.played ? ` ${LET_GO}` : '';
+  const next = { ...without(state, last), words: words(`${TAKEN_BACK[last.kind]}${letGo}`) };
   return { state: next, effects: [{ do: 'take away', said: last, sitting: next.sitting! }] };
 }
 

@@ -197,3 +197,7 @@ export const canName = ({ words, phase }: PracticeState): boolean =>
 
 /** What stands over a hand that hurts. */
 export const PAIN_NOTICE = `${CAUTION} What was played is kept.`;
+
+/** … where a run was not judged yet. */
+export const PAIN_WAITS =
+  'The last run was not judged yet: it waits until you open this exercise again today. You need not play for it.';
