@@ -1,15 +1,9 @@
 /** Exercises as their records keep them. Loaded with the first thing that is written: with it comes the hash. */
 import { MAX_TITLE, passageHash, type Exercise, type Passage, type PassageRecord } from '@/core';
-import { knownHash, rememberHash } from './knownHashes';
+import { knownHash } from './knownHashes';
 
-/** The hash of a passage, reckoned once. */
-export function hashOf(passage: Passage): string {
-  const known = knownHash(passage);
-  if (known !== undefined) return known;
-  const hash = passageHash(passage);
-  rememberHash(passage, hash);
-  return hash;
-}
+/** The hash of a passage: what it was read with, or else as it is reckoned. */
+export const hashOf = (passage: Passage): string => knownHash(passage) ?? passageHash(passage);
 
 /** The fields of an exercise as its record keeps them. */
 export function recordFields(exercise: Exercise): Omit<Exercise, 'passage'> & { passageHash: string } {

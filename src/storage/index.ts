@@ -2,6 +2,7 @@
 export { database, onDatabaseNotice, reaching, watch, type DatabaseNotice } from './database';
 export type { AsideRecord, DatabaseHandle } from './handle';
 export type { ShownExercise } from './exchange';
+export { afterPaint } from './afterPaint';
 export type { ImportChoice, ImportSummary } from './importing';
 export {
   addRun,

@@ -4,7 +4,14 @@ import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { canonicalJson } from './canonical';
 import type { Passage } from './passage';
 
+/** A passage is never changed in place, so that its hash is reckoned once. */
+const reckoned = new WeakMap<Passage, string>();
+
 /** SHA-256 of the canonical JSON of a passage, as 64 hexadecimal digits. */
 export function passageHash(passage: Passage): string {
-  return bytesToHex(sha256(utf8ToBytes(canonicalJson(passage))));
+  const known = reckoned.get(passage);
+  if (known !== undefined) return known;
+  const hash = bytesToHex(sha256(utf8ToBytes(canonicalJson(passage))));
+  reckoned.set(passage, hash);
+  return hash;
 }

@@ -2,7 +2,7 @@
 import { ChevronDown, ChevronRight, Ellipsis } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { benchAt, practiceAt } from '@/addresses';
 import { counted, countText, techniqueText } from '@/core';
@@ -103,8 +103,8 @@ function nextTo(row: HTMLElement | null): () => void {
   return () => place?.focus();
 }
 
-/** One exercise of the library. */
-export function ExerciseRow({
+/** One exercise of the library. Drawn anew only when something about it changes: a library has many. */
+export const ExerciseRow = memo(function ExerciseRow({
   item,
   lastDay,
   cleanRate,
@@ -233,4 +233,4 @@ export function ExerciseRow({
       />
     </Row>
   );
-}
+});

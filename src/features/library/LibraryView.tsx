@@ -2,10 +2,18 @@
 import { Download, Upload } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { counted, GOAL_TECHNIQUES } from '@/core';
-import { database, firstStepsOpen, hasPractised, LIBRARY, loadDemo, readLibrary } from '@/storage';
+import { counted, GOAL_TECHNIQUES, ME } from '@/core';
+import {
+  currentPlayer,
+  database,
+  firstStepsOpen,
+  hasPractised,
+  LIBRARY,
+  loadDemo,
+  readLibrary,
+} from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { FileButton } from '@/ui/controls/FileButton';
 import { EmptyState } from '@/ui/controls/EmptyState';
@@ -22,6 +30,7 @@ import { useImporting } from '@/ui/taking/useImporting';
 import { ExerciseRow, rowColumns } from './ExerciseRow';
 import { choose as select, EVERYTHING, folded, planned, SORTS, type Sort, type Wanted } from './items';
 import { PasteBox } from './PasteBox';
+import { More, STRETCH, useRowCount } from './stretches';
 import { useFileDrop } from './useFileDrop';
 import { useGiven } from './useGiven';
 import { usePractised } from './usePractised';
@@ -47,9 +56,6 @@ const ImportDialog = dynamic(() => import('@/ui/taking/ImportDialog').then((modu
 });
 const FirstOffer = dynamic(() => import('./FirstOffer').then((module) => module.FirstOffer), { ssr: false });
 const ChosenBar = dynamic(() => import('./ChosenBar').then((module) => module.ChosenBar), { ssr: false });
-
-/** Rows at first and with each further stretch; the rest follows while scrolling. */
-const STRETCH = 40;
 
 const Root = styled.div`
   display: grid;
@@ -115,40 +121,19 @@ const SORT_NAMES: Record<Sort, string> = {
 const KEYS = keyList('Library', [[['/'], 'Search']], UNDO_KEYS);
 const SHEET = [KEYS];
 
-function More({ onMore }: { onMore: () => void }) {
-  const ref = useRef<HTMLLIElement>(null);
-  useEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    const observer = new IntersectionObserver(
-      (entries) => entries.some((entry) => entry.isIntersecting) && onMore(),
-      {
-        rootMargin: '400px',
-      },
-    );
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, [onMore]);
-  return (
-    <li ref={ref}>
-      <Button onPress={onMore}>Show more</Button>
-    </li>
-  );
-}
-
 /** The Library: the first screen. */
 export function LibraryView() {
   const player = usePlayer();
   // With the rows it is known whether something comes to stand over them: nothing moves under a hand that is about to press.
-  const [items, hasRecord, isNew] = useKept(
-    () =>
-      Promise.all([
-        readLibrary(database(), player.id),
-        hasPractised(database(), player.id),
-        firstStepsOpen(database()),
-      ]),
-    [player.id],
-  ) ?? [undefined, false, false];
+  const [items, hasRecord, isNew] = useKept(async () => {
+    // Whose library it is is asked here too: with a student that is not known yet every row would be made twice.
+    const id = (await currentPlayer(database()))?.id ?? ME;
+    return Promise.all([
+      readLibrary(database(), id),
+      hasPractised(database(), id),
+      firstStepsOpen(database()),
+    ]);
+  }) ?? [undefined, false, false];
   const practised = usePractised(player.id);
   const [wanted, setWanted] = useState<Wanted>(EVERYTHING);
   const [shown, setShown] = useState(STRETCH);
@@ -163,9 +148,10 @@ export function LibraryView() {
   );
   const [openIds, setOpenIds] = useState<readonly string[]>([]);
   const groups = useMemo(() => folded(found, items ?? []), [found, items]);
+  const count = useRowCount(items !== undefined, shown);
   const rows = useMemo(
     () =>
-      groups.slice(0, shown).flatMap(({ item, drills }) => {
+      groups.slice(0, count).flatMap(({ item, drills }) => {
         const isOpen = openIds.includes(item.record.id);
         const shownDrills = isOpen ? drills : [];
         return [
@@ -178,7 +164,7 @@ export function LibraryView() {
           })),
         ];
       }),
-    [groups, shown, openIds, player.setup],
+    [groups, count, openIds, player.setup],
   );
   const onFold = useMemo(
     () => (id: string) =>
@@ -330,7 +316,7 @@ export function LibraryView() {
                 {...fold}
               />
             ))}
-            {shown < groups.length ? <More key={shown} onMore={onMore} /> : null}
+            {count === shown && shown < groups.length ? <More key={shown} onMore={onMore} /> : null}
           </ul>
         </section>
       ) : null}

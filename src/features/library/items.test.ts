@@ -50,5 +50,22 @@ describe('the library', () => {
       exercise: { ...item!.exercise, policy: { ...item!.exercise.policy, start: 'down' as const } },
     };
     expect(planned(other, DEFAULT_SETUP).plan).not.toBe(first);
+    expect(planned(item!, { ...DEFAULT_SETUP, handedness: 'left' }).plan).not.toBe(first);
+  });
+
+  it('gives the same row when the library is read again, another when something about it is said anew', () => {
+    const [item] = items;
+    const row = planned(item!, DEFAULT_SETUP);
+    const readAgain = structuredClone(item!);
+    expect(planned(readAgain, structuredClone(DEFAULT_SETUP))).toBe(row);
+    const renamed = { ...item!.record, title: 'Another name' };
+    const anew = planned(
+      { ...item!, record: renamed, exercise: exerciseOf(renamed, item!.exercise.passage) },
+      DEFAULT_SETUP,
+    );
+    expect(anew).not.toBe(row);
+    expect(anew.exercise.title).toBe('Another name');
+    expect(anew.plan).toBe(row.plan);
+    expect(planned({ ...item!, startBpm: 61 }, DEFAULT_SETUP).startBpm).toBe(61);
   });
 });

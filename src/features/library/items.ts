@@ -27,18 +27,24 @@ export interface Wanted {
 
 export const EVERYTHING: Wanted = { search: '', technique: 'any', shelf: 'current', sort: 'changed' };
 
-/** Plans are a function of passage and policy, which are shared values: each is made once. */
-const plans = new WeakMap<object, { policy: unknown; setup: Setup; plan: Plan }>();
+/** Rows as they were made last, by their exercise: what is said anew when the library is read again is not worked out again. */
+const rows = new Map<
+  string,
+  { readonly plannedBy: string; readonly saidBy: string; readonly row: PlannedItem }
+>();
 
-/** An item with its plan. */
+/** An item with its plan; the same object as before, where nothing about it has changed. */
 export function planned(item: LibraryItem, setup: Setup): PlannedItem {
-  const { passage, policy } = item.exercise;
-  const key = JSON.stringify(policy);
-  const known = plans.get(passage);
-  const plan =
-    known && known.policy === key && known.setup === setup ? known.plan : planOf(passage, policy, setup);
-  plans.set(passage, { policy: key, setup, plan });
-  return { ...item, plan };
+  const { record, exercise, startBpm } = item;
+  const { passage, policy } = exercise;
+  const known = rows.get(record.id);
+  const plannedBy = JSON.stringify([record.passageHash, policy, setup]);
+  const saidBy = JSON.stringify([record, startBpm]);
+  if (known?.plannedBy === plannedBy && known.saidBy === saidBy) return known.row;
+  const plan = known?.plannedBy === plannedBy ? known.row.plan : planOf(passage, policy, setup);
+  const row = { ...item, plan };
+  rows.set(record.id, { plannedBy, saidBy, row });
+  return row;
 }
 
 function textOf({ exercise }: LibraryItem): string {

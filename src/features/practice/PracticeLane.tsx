@@ -21,9 +21,6 @@ const Frame = styled.div`
     position: absolute;
     left: 0;
   }
-  &.asks svg {
-    cursor: pointer;
-  }
 `;
 
 const NOTHING_PINNED: ReadonlyMap<string, string> = new Map();
@@ -70,7 +67,6 @@ export function PracticeLane(props: PracticeLaneProps) {
   return (
     <Frame
       ref={frame}
-      className={onName ? 'asks' : ''}
       style={{ height: Math.min(height, MAX_HEIGHT / scale) + 2 }}
       // A part that scrolls must be reached by key.
       {...(height > MAX_HEIGHT / scale ? { tabIndex: 0, role: 'region', 'aria-label': 'String lane' } : {})}
@@ -103,6 +99,10 @@ export function PracticeLane(props: PracticeLaneProps) {
                     view={view}
                     pinned={NOTHING_PINNED}
                   />
+                  {/* Set on the drawing, the pointer would be inherited by a thousand parts: each would be styled anew. */}
+                  {onName ? (
+                    <rect width={width} height={rows.height} fill="transparent" cursor="pointer" />
+                  ) : null}
                   {x === null ? null : (
                     <circle
                       cx={x}

@@ -11,7 +11,7 @@ import {
 } from '@/core';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { REASON_MENDINGS, type Reason } from '@/core/record';
 import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
@@ -47,6 +47,8 @@ export function Stage({ practising, actions, onJudge, runs, restSeconds, next, w
   const { phase, words, reason, named, why, seen, restUntilMs } = state;
   const { mode, steps } = given;
   const [pass, setPass] = useState(0);
+  // The verdict is shown first; what may be said about it, with its many buttons, in the frame after.
+  const wasNameable = useDeferredValue(canName(state));
   if (!settings) return null;
   const { climb } = standingOf(state);
   const { at } = climb;
@@ -58,7 +60,7 @@ export function Stage({ practising, actions, onJudge, runs, restSeconds, next, w
   const seconds = runs.reduce((sum, run) => sum + run.seconds, 0);
   const passCount = runs.reduce((sum, run) => sum + run.passes, 0);
   const inARow = Math.min(climb.cleanInARow, step.upAfter);
-  const canSay = canName(state);
+  const canSay = canName(state) && wasNameable;
   // Said as it is kept.
   const place = named ? runs.at(-1)?.place : null;
   return (

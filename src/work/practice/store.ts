@@ -1,8 +1,9 @@
 /** The runner's store: holds its state and does what the machine asks for, with the database, the clock and the sound it is given. */
-import { bareRecord, capital } from '@/core';
+import { bareRecord, capital, passageHash } from '@/core';
 import {
   addRun,
   addSign,
+  afterPaint,
   correctRun,
   isNoRoom,
   keepSitting,
@@ -136,6 +137,8 @@ export class PracticeStore extends Store<PracticeState> {
     switch (effect.do) {
       case 'play':
         this.sound.play(effect);
+        // The verdict asks for it; reckoned then, it would be waited for.
+        ahead(() => afterPaint().then(() => passageHash(effect.playing.stepped.exercise.passage)));
         return this.count(0);
       case 'stop':
         return this.sound.stop();

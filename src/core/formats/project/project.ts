@@ -6,6 +6,7 @@ import { passageHash } from '../../passage/hash';
 import { compareNotes, type Passage } from '../../passage/passage';
 import { upToDate } from './older';
 import { PROJECT_LIMITS } from './parts';
+import { quickCheck, type Check } from './quick';
 import { PROJECT_FORMAT, projectSchema, RECORD_SCHEMAS, type ListName } from './schema';
 
 /** Why a project file was refused. Nothing of a refused file is used. */
@@ -111,6 +112,14 @@ const REPORT_EVERY = 500;
 
 const OPTIONS = { abortEarly: false, convert: false } as const;
 
+/** What is surely well needs no Joi; made once a list, when its first record is read. */
+const quick = new Map<ListName, Check | null>();
+
+function isSurelyFit(name: ListName, record: unknown): boolean {
+  if (!quick.has(name)) quick.set(name, quickCheck(RECORD_SCHEMAS[name].required()));
+  return quick.get(name)?.(record) ?? false;
+}
+
 /** Checks record by record: what it takes grows with what is there, and it ends at the first twenty faults. */
 function schemaFaults(file: Record<string, unknown>, report?: Report): ProjectProblem[] {
   const problems: ProjectProblem[] = [];
@@ -140,7 +149,8 @@ function schemaFaults(file: Record<string, unknown>, report?: Report): ProjectPr
   for (const { name, records } of lists) {
     if (!Array.isArray(records)) continue;
     for (const [at, record] of records.entries()) {
-      note(RECORD_SCHEMAS[name].required().validate(record, OPTIONS).error, [name, at]);
+      if (!isSurelyFit(name, record))
+        note(RECORD_SCHEMAS[name].required().validate(record, OPTIONS).error, [name, at]);
       if (problems.length >= MAX_PROBLEMS) return problems;
       if (++checked % REPORT_EVERY === 0) report?.(checked / total);
     }
