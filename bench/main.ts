@@ -1,4 +1,4 @@
-/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` `-- record`, `-- merge`, `-- track` or `-- slow` (of the browser's, those of keys, of the record, of a record that comes back, of a practice track, of a machine four times slower) prints a part of them; `-- lines` composed lines to be read, `-- week` weeks being planned, `-- take` takes of the simulated player, `-- drift` the clean tempo of simulated hands. */
+/** `npm run bench`: prints figures, asserts nothing; `-- core`, `-- browser`, `-- keys` `-- record`, `-- merge`, `-- track`, `-- slow` or `-- library` (of the browser's, those of keys, of the record, of a record that comes back, of a practice track, of a machine four times slower, of a library of 500 exercises) prints a part of them; `-- lines` composed lines to be read, `-- week` weeks being planned, `-- take` takes of the simulated player, `-- drift` the clean tempo of simulated hands. */
 import { benchBriefs, printLines } from './brief';
 import { benchBrowser } from './browser';
 import { benchDrift } from './drift';
@@ -26,7 +26,7 @@ if (only === 'lines') {
   printLines();
   process.exit(0);
 }
-const PARTS = ['keys', 'record', 'merge', 'track', 'slow'] as const;
+const PARTS = ['keys', 'record', 'merge', 'track', 'slow', 'library'] as const;
 const part = PARTS.find((one) => one === only) ?? 'all';
 if (only !== 'browser' && part === 'all') {
   benchEngine();

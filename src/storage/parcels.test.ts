@@ -3,6 +3,7 @@ import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import { emptyPassage, ME, newExercise, putNote, readProject, writeProject, type Project } from '@/core';
 import { Database } from './indexed';
+import { saidRun } from '@/core/record/testing';
 import { importProject } from './importing';
 import { addRun, addSign, correctRun } from './judged';
 import { ownLadder, setLadder } from './ladders';
@@ -44,21 +45,11 @@ const throughAFile = (project: Project): Project => {
   expect(problems).toEqual([]);
   return read!;
 };
-const runOf = (playerId: string, exerciseId: string, hash: string, bpm = 80): NewRun => ({
-  ...{ playerId, exerciseId, sessionId: null, at: '2026-01-06T10:00:00+01:00', bpm, passageHash: hash },
-  ...{ subdivision: 4, passes: 1, verdict: 'clean', stoppedIn: null, reason: null, place: null, seconds: 10 },
-  ...{
-    strokes: 8,
-    wideStretches: 0,
-    sound: null,
-    seen: '',
-    part: null,
-    byHand: false,
-    judgedBy: 'ear',
-    corrects: null,
-  },
-  ...{ replaces: [], exposure: { outside: 1, inside: 1, sweep: 0, backtrack: 0 } },
-});
+const runOf = (playerId: string, exerciseId: string, hash: string, bpm = 80): NewRun =>
+  saidRun({
+    ...{ playerId, exerciseId, at: '2026-01-06T10:00:00+01:00', bpm, passageHash: hash, passes: 1 },
+    exposure: { outside: 1, inside: 1, sweep: 0, backtrack: 0 },
+  });
 
 /** A teacher with a student, an exercise with ladder, week, lesson and a run, and another student. */
 async function prepared() {

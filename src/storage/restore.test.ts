@@ -15,6 +15,7 @@ import {
   type Project,
 } from '@/core';
 import { exportable, writeCheckedProject } from '@/core/formats';
+import { saidRun } from '@/core/record/testing';
 import { keepGivenCalendars } from './calendars';
 import { Database } from './indexed';
 import { exportProject } from './exchange';
@@ -97,31 +98,12 @@ async function libraryOf(acts: readonly (readonly [(typeof ACTS)[number], number
   return db;
 }
 
-const runOf = (playerId: string, exerciseId: string, hash: string, at: number): NewRun => ({
-  playerId,
-  exerciseId,
-  sessionId: null,
-  at: `2026-01-${String(1 + (at % 9)).padStart(2, '0')}T10:00:00+01:00`,
-  passageHash: hash,
-  bpm: 60 + (at % 60),
-  subdivision: 4,
-  passes: 1 + (at % 4),
-  verdict: at % 3 === 0 ? 'clean' : 'not clean',
-  stoppedIn: null,
-  reason: null,
-  place: null,
-  seconds: 12,
-  strokes: 64,
-  exposure: { outside: 6, inside: 2, sweep: 0, backtrack: 0 },
-  wideStretches: 1,
-  sound: null,
-  seen: '',
-  part: null,
-  byHand: false,
-  judgedBy: 'ear',
-  corrects: null,
-  replaces: [],
-});
+const runOf = (playerId: string, exerciseId: string, hash: string, at: number): NewRun =>
+  saidRun({
+    ...{ playerId, exerciseId, passageHash: hash, bpm: 60 + (at % 60), passes: 1 + (at % 4) },
+    at: `2026-01-${String(1 + (at % 9)).padStart(2, '0')}T10:00:00+01:00`,
+    verdict: at % 3 === 0 ? 'clean' : 'not clean',
+  });
 
 /** All that is kept, table by table; of the browser's own notes all but the id of the device. */
 async function everything(db: Database): Promise<Record<string, unknown[]>> {

@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { emptyPassage, newExercise, passageHash, putNote, type RunRecord } from '@/core';
-import { VERDICTS, NO_KINDS, REASONS, type DayRecord } from '@/core/record';
+import { VERDICTS, REASONS, type DayRecord } from '@/core/record';
 import { Database } from './indexed';
 import { refreshAllDays } from './days';
 import { exportProject } from './exchange';
@@ -13,6 +13,7 @@ import { recordScope } from './scopes';
 import { lastSitting, ofStandingKey, standingKey } from './practice';
 import type { PracticeSitting } from './kept';
 import { addRun, correctRun, removeRuns } from './judged';
+import { saidRun } from '@/core/record/testing';
 import { daysOn, readDays, readRuns, type NewRun } from './runs';
 import { newId, seededSources, setSources } from './sources';
 import { sweepUnused } from './sweep';
@@ -33,31 +34,7 @@ afterEach(() => db.close());
 const passage = putNote(emptyPassage(), 0, 2, 7);
 const HASH = passageHash(passage);
 
-const runOf = (change: Partial<NewRun> = {}): NewRun => ({
-  playerId: 'me',
-  exerciseId: 'a',
-  sessionId: null,
-  passageHash: HASH,
-  bpm: 80,
-  subdivision: 4,
-  passes: 4,
-  verdict: 'clean',
-  stoppedIn: null,
-  reason: null,
-  place: null,
-  seconds: 12,
-  strokes: 64,
-  exposure: { ...NO_KINDS, outside: 6, inside: 2 },
-  wideStretches: 1,
-  sound: null,
-  seen: '',
-  part: null,
-  byHand: false,
-  judgedBy: 'ear',
-  corrects: null,
-  replaces: [],
-  ...change,
-});
+const runOf = (change: Partial<NewRun> = {}): NewRun => saidRun({ passageHash: HASH, ...change });
 
 const day = fc.integer({ min: 1, max: 4 }).map((date) => `2026-02-0${date}T10:00:00+01:00`);
 const somewhere = { fromNote: 'n1', toNote: 'n2', kind: 'outside', stringFrom: 2, stringTo: 1 } as const;

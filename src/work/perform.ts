@@ -48,11 +48,16 @@ function reasonOf(error: unknown): string {
   return /[.!?]$/.test(message) ? message : `${message}.`;
 }
 
+/** A transaction that ended before its work did: the one failure after which something may stand. */
+const isHalfDone = (error: unknown) => error instanceof Error && error.name === 'PrematureCommitError';
+
 /**
  * A failure in one or two sentences.
  * @param what was tried, as a noun: “Renaming”. @param kept what holds now.
  */
 export function failureText(what: string, error: unknown, kept = NOTHING_CHANGED): string {
+  if (isHalfDone(error))
+    return `${what} was broken off on the way; a part of it may be kept. Look before you try again. (${inWords(error)})`;
   if (error instanceof ConflictError) return `${reasonOf(error)} ${kept}`;
   if (isNoRoom(error))
     return `${what} did not work: the browser has no room left. ${kept} Export all, then make room on this device.`;

@@ -111,17 +111,25 @@ async function takeProject(
     return 'nothing';
   }
   const summary = await importProject(db, project, `Import “${name}”`, { ...answer, name });
-  const hasSounds = recordings.length + leftOut.length > 0;
-  const sounds = hasSounds
-    ? ` ${await (await import('./parcels/recordings')).keepRecordings(recordings, leftOut)}`
-    : '';
-  const text = `“${name}”: ${summaryText(summary)}${sounds}`;
-  if (arrival && answer.becomes) {
-    told(`${text} ${await (await arriving()).becomeOf(arrival)}`);
-    return { opened: '/week' };
+  const text = `“${name}”: ${summaryText(summary)}`;
+  try {
+    const hasSounds = recordings.length + leftOut.length > 0;
+    const sounds = hasSounds
+      ? ` ${await (await import('./parcels/recordings')).keepRecordings(recordings, leftOut)}`
+      : '';
+    if (arrival && answer.becomes) {
+      told(`${text}${sounds} ${await (await arriving()).becomeOf(arrival)}`);
+      return { opened: '/week' };
+    }
+    if (arrival?.isOwn) await (await arriving()).takeWarmUp(arrival.parcel);
+    told(`${text}${sounds}`, undoOf(summary.entry));
+  } catch (error) {
+    // The records are taken by now, whatever becomes of what goes with them.
+    told(
+      `${text} ${failureText('The rest of it', error, 'What is named here is kept.')}`,
+      undoOf(summary.entry),
+    );
   }
-  if (arrival?.isOwn) await (await arriving()).takeWarmUp(arrival.parcel);
-  told(text, undoOf(summary.entry));
   if (arrival) return { opened: arrival.isOwn ? '/week' : studentAt(arrival.parcel.playerId) };
   return summary.entry === null ? 'nothing' : 'added';
 }

@@ -1,10 +1,8 @@
 /** What is said: each failure once, in words, with what was kept; each undo names what it undid. */
 import '@/storage/testing';
 import fc from 'fast-check';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { benchAt } from '@/addresses';
-import { emptyPassage, ME, newExercise, putNote, writeProject, type Exercise } from '@/core';
-import type { FileReading } from '@/core/formats';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { emptyPassage, ME, newExercise, putNote } from '@/core';
 import {
   addExercise,
   addPlayer,
@@ -12,7 +10,6 @@ import {
   currentPlayer,
   database,
   deleteExercise,
-  exportProject,
   keptLadder,
   LIBRARY,
   renameExercise,
@@ -24,14 +21,8 @@ import { leftOutText } from './givingOut';
 import { attempt, failureText, perform, setTell, tellRefused, type Offer } from './perform';
 import { soon } from './testing';
 import { afterStudent, exercisesShown, offerLadders, switchStudent } from './takingAlong';
-import { importFiles, summaryText, type Answer, type Question } from './takingIn';
+import { summaryText } from './takingIn';
 import { undoText, undoIn, undoOf } from './undoing';
-
-const read = vi.hoisted(() => ({ next: null as unknown }));
-vi.mock('@/workers', () => ({
-  readFileInWorker: () =>
-    read.next instanceof Error ? Promise.reject(read.next) : Promise.resolve(read.next),
-}));
 
 const told: { text: string; offer?: Offer }[] = [];
 beforeEach(() => {
@@ -63,6 +54,8 @@ describe('a failure', () => {
   });
 
   it('of room says what to do; of a conflict says it in its own words', () => {
+    const early = Object.assign(new Error('too early'), { name: 'PrematureCommitError' });
+    expect(failureText('Importing', early)).toMatch(/a part of it may be kept/);
     const full = new DOMException('x', 'QuotaExceededError');
     expect(failureText('Importing', full)).toMatch(/no room left\. Nothing was changed\. Export all/);
     expect(failureText('Undo', new ConflictError('It was deleted.'))).toBe(
@@ -134,127 +127,6 @@ describe('undo in words', () => {
     expect(told).toEqual([]);
     tellRefused('It was changed elsewhere.');
     expect(told[0]!.text).toBe('It was changed elsewhere. Nothing was changed.');
-  });
-});
-
-const file = (name = 'x.mid') => new File([new Uint8Array(3)], name);
-const asked: Question[] = [];
-const answering = (answer: (question: Question) => Answer) => (question: Question) => {
-  asked.push(question);
-  return Promise.resolve(answer(question));
-};
-const exercise = (title: string): Exercise => newExercise(title, putNote(emptyPassage(), 0, 2, 7));
-
-describe('taking in', () => {
-  const open = vi.fn();
-  beforeEach(() => {
-    asked.length = 0;
-    open.mockClear();
-  });
-
-  it('one exercise alone is kept, said and opened, without a question', async () => {
-    const reading: FileReading = {
-      kind: 'exercise',
-      format: 'a tab',
-      exercise: exercise('Reel'),
-      remarks: ['One.', 'Two.'],
-    };
-    read.next = reading;
-    await importFiles(
-      [file()],
-      answering(() => null),
-      open,
-    );
-    expect([asked, told.map(({ text }) => text)]).toEqual([
-      [],
-      ['“x.mid”, read as a tab: “Reel” is in the library. 2 remarks on it stand under Notes on the Bench.'],
-    ]);
-    const [kept] = await tables(database()).exercises.toArray();
-    expect(kept?.origin).toEqual({ file: 'x.mid', remarks: ['One.', 'Two.'] });
-    expect(open).toHaveBeenCalledWith(benchAt(kept!.id));
-    told[0]!.offer!.run();
-    await soon(async () => expect(await tables(database()).exercises.count()).toBe(0));
-  });
-
-  it('several parts are asked about: some are one action, none is none', async () => {
-    const parts = ['Lead', 'Low'].map((name) => ({ name, exercise: exercise(name), remarks: [] }));
-    read.next = { kind: 'exercise', format: 'a MIDI file', exercise: parts[0]!.exercise, remarks: [], parts };
-    await importFiles(
-      [file()],
-      answering(() => ({ kind: 'parts', parts })),
-      open,
-    );
-    expect(told.at(-1)!.text).toBe('“x.mid”, read as a MIDI file: 2 parts are in the library.');
-    expect(await tables(database()).exercises.count()).toBe(2);
-    told.at(-1)!.offer!.run();
-    await soon(async () => expect(await tables(database()).exercises.count()).toBe(0));
-    await importFiles(
-      [file()],
-      answering(() => null),
-      open,
-    );
-    expect(told.at(-1)!.text).toMatch(/no part was chosen\. Nothing was imported\./);
-    expect(open).not.toHaveBeenCalled();
-  });
-
-  it('a backup is shown before it is taken; nothing is taken without an answer', async () => {
-    const db = tables(database());
-    await addExercise(db, exercise('Kept'), 'New');
-    const project = await exportProject(db);
-    expect(writeProject(project)).toContain('Kept');
-    await db.exercises.clear();
-    read.next = { kind: 'project', project };
-    await importFiles(
-      [file('all.json')],
-      answering(() => null),
-      open,
-    );
-    expect(asked.map(({ kind, name }) => [kind, name])).toEqual([['project', 'all.json']]);
-    expect(told.at(-1)!.text).toBe('“all.json” was not imported. Nothing was changed.');
-    expect(await db.exercises.count()).toBe(0);
-    await importFiles(
-      [file('all.json')],
-      answering(() => ({ kind: 'project', choices: new Map(), withSettings: false, becomes: false })),
-      open,
-    );
-    expect((await db.exercises.toArray()).map(({ title }) => title)).toEqual(['Kept']);
-  });
-
-  it('what is refused, breaks off, or is too large is said for each file, and the others come in', async () => {
-    read.next = {
-      kind: 'refusedProject',
-      problems: [
-        { code: 'badField', path: 'runs.3', message: 'Wrong. Nothing was imported.' },
-        { code: 'badField', path: '', message: '' },
-      ],
-    };
-    await importFiles(
-      [file('bad.json')],
-      answering(() => null),
-      open,
-    );
-    expect(told.at(-1)!.text).toBe('“bad.json”: Wrong. Nothing was imported. (runs.3) And 1 more.');
-    read.next = {
-      kind: 'exercise',
-      format: 'a text',
-      exercise: null,
-      remarks: ['No tab. Nothing was imported.'],
-    };
-    await importFiles(
-      [file('letter.txt')],
-      answering(() => null),
-      open,
-    );
-    expect(told.at(-1)!.text).toBe('“letter.txt”: No tab. Nothing was imported.');
-    read.next = new Error('It was read for 10 seconds without getting anywhere.');
-    await importFiles(
-      [file('endless.mid')],
-      answering(() => null),
-      open,
-    );
-    expect(told.at(-1)!.text).toBe(
-      'Importing “endless.mid” did not work: It was read for 10 seconds without getting anywhere. Nothing was changed.',
-    );
   });
 });
 

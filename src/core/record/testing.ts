@@ -1,6 +1,7 @@
 /** For tests of the record: runs of a hand whose clean tempo is known. */
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import type { SpeedGroup } from './day';
+import type { RunRecord } from '../model/records';
+import { NO_KINDS, type SpeedGroup } from './day';
 
 /** Chance from 0 to below 1, the same for a seed. */
 export function chanceOf(seed: number): () => number {
@@ -17,3 +18,19 @@ export const judgedRuns = (clean: number, chance: () => number): SpeedGroup[] =>
       ...{ notesPerSecond: bpm / 60, passes: 1, clean: chance() < p, stoppedIn: null, runs: 1, seconds: 60 },
     };
   });
+
+/** A clean run of four passes as somebody said it, but for what is given. */
+export const saidRun = <Change extends Partial<RunRecord>>(change: Change) => ({
+  ...{
+    playerId: 'me',
+    exerciseId: 'a',
+    sessionId: null,
+    passageHash: '0'.repeat(64),
+    bpm: 80,
+    subdivision: 4,
+  },
+  ...{ passes: 4, verdict: 'clean' as const, stoppedIn: null, reason: null, place: null, seconds: 12 },
+  ...{ strokes: 64, exposure: { ...NO_KINDS, outside: 6, inside: 2 }, wideStretches: 1, sound: null },
+  ...{ seen: '', part: null, byHand: false, judgedBy: 'ear' as const, corrects: null, replaces: [] },
+  ...change,
+});
