@@ -54,6 +54,12 @@ function textOf({ exercise }: LibraryItem): string {
     .toLowerCase();
 }
 
+/** Made once: asked for a language each time, five hundred titles take 50 ms. */
+const TITLES = new Intl.Collator('en', { numeric: true });
+
+/** The later moment first. */
+const later = (a: string, b: string) => (a < b ? 1 : a > b ? -1 : 0);
+
 /** The items wanted, in order. All words of the search must occur. @param lastDays when each was practised last. */
 export function choose(
   items: readonly LibraryItem[],
@@ -71,16 +77,13 @@ export function choose(
     );
   });
   const by: Record<Sort, (a: LibraryItem, b: LibraryItem) => number> = {
-    changed: (a, b) => b.record.updatedAt.localeCompare(a.record.updatedAt),
+    changed: (a, b) => later(a.record.updatedAt, b.record.updatedAt),
     title: () => 0,
     inside: (a, b) => insideShare(b, setup) - insideShare(a, setup),
     tempo: (a, b) => a.startBpm - b.startBpm,
-    practised: (a, b) => (lastDays.get(b.record.id) ?? '').localeCompare(lastDays.get(a.record.id) ?? ''),
+    practised: (a, b) => later(lastDays.get(a.record.id) ?? '', lastDays.get(b.record.id) ?? ''),
   };
-  return found.sort(
-    (a, b) =>
-      by[wanted.sort](a, b) || a.exercise.title.localeCompare(b.exercise.title, 'en', { numeric: true }),
-  );
+  return found.sort((a, b) => by[wanted.sort](a, b) || TITLES.compare(a.exercise.title, b.exercise.title));
 }
 
 /** An exercise with the drills that are folded under it. */
