@@ -1,4 +1,5 @@
 /** Holding a recording against the plan. */
+import { blurredIn } from './bunches';
 import { hearPlan, intervalsOf, type Hearing } from './hear';
 import {
   deviationsOf,
@@ -106,10 +107,15 @@ export function checkTake(
   if (!hearing) return notHeard(plan, 'nothing of it was heard');
   const deviations = deviationsOf(plan, hearing);
   const { driven, decibels } = loudnessOf(plan, hearing, sampleRate);
-  const notes = takenNotes(plan, hearing, deviations, decibels);
-  const extras = hearing.extras.map(({ at }) => at);
+  const times = hearing.notes.map((note) => note?.at ?? null);
+  // A clean sound tells the notes of a bunch apart; what an amplifier has squared does not.
+  const blurred = driven ? blurredIn(plan, times) : null;
+  const notes = takenNotes(plan, hearing, deviations, decibels, blurred);
+  const extras = hearing.extras.flatMap(({ at }) => (blurred?.has(at) ? [] : [at]));
   const spreadMs = spreadsOf(plan, notes);
-  const why = whyNot(plan, hearing, spreadMs?.all ?? null);
+  // Bunches are then taken for one another, and what is played between them for late.
+  const isMixed = blurred !== null && blurred.isMost;
+  const why = whyNot(plan, hearing, spreadMs?.all ?? null) ?? (isMixed ? 'too uneven to tell' : null);
   const first = notes.findIndex(({ onset }) => onset !== null);
   const last = notes.findLastIndex(({ onset }) => onset !== null);
   const { timeLine } = hearing;

@@ -1,6 +1,7 @@
 /** From heard notes to what they say. */
 import { GROUPINGS, type Grouping } from '../model/take';
 import type { ChangeKind } from '../picking/changes';
+import type { Blurred } from './bunches';
 import type { Hearing, HeardNote } from './hear';
 import { intervalsOf } from './hear';
 import { MAD_TO_SD, effectsOf, type Effect, type Sample } from './regression';
@@ -73,22 +74,26 @@ function isBunched(plan: TakePlan, { notes }: Hearing, at: number): boolean {
   return heard.at - last.at < BUNCHED_PART * (plan.notes[at]!.onset - plan.notes[at - 1]!.onset);
 }
 
-/** Each planned note as it was taken. */
+/** Each planned note as it was taken. @param blurred what bunches hide; null: in this sound nothing. */
 export function takenNotes(
   plan: TakePlan,
   hearing: Hearing,
   deviations: readonly (number | null)[],
   loudness: readonly (number | null)[],
+  blurred: Blurred | null,
 ): TakenNote[] {
   return plan.notes.map((note, at): TakenNote => {
     const heard = hearing.notes[at];
+    const isRight = heard && heard.evidence >= WRONG_EVIDENCE;
+    if (blurred?.notes.has(at) && !isRight)
+      return { id: note.id, onset: null, deviationMs: null, state: 'played', bunched: true };
     if (!heard) return { id: note.id, onset: null, deviationMs: null, state: 'missing' };
     const bunched = isBunched(plan, hearing, at);
     return {
       id: note.id,
       onset: heard.at,
       deviationMs: deviations[at]!,
-      state: heard.evidence < WRONG_EVIDENCE ? 'wrong' : 'played',
+      state: isRight ? 'played' : 'wrong',
       ...(bunched ? { bunched } : {}),
       ...(loudness[at] === null || loudness[at] === undefined ? {} : { loudnessDb: loudness[at] }),
     };
@@ -240,7 +245,7 @@ export function verdictOf(
     return { clean: false, noteId: (after ?? notes[0]!).id, because: 'extra' };
   }
   const limitMs = inTimeMs(plan);
-  const late = notes.filter(({ deviationMs }) => Math.abs(deviationMs!) > limitMs);
+  const late = notes.filter(({ deviationMs }) => Math.abs(deviationMs ?? 0) > limitMs);
   if (late.length > (1 - CLEAN.partInTime) * notes.length)
     return { clean: false, noteId: late[0]!.id, because: 'uneven' };
   return { clean: true, noteId: null, because: null };

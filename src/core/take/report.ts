@@ -5,9 +5,9 @@ import type { ChangeKind } from '../picking/changes';
 /** A planned note in a take. */
 export interface TakenNote {
   readonly id: string;
-  /** Seconds of the recording; null: missing. */
+  /** Seconds of the recording; null: missing, or in a bunch and not heard apart from it. */
   readonly onset: number | null;
-  /** Milliseconds after where this player was due there; null: missing. */
+  /** Milliseconds after where this player was due there; null: as for the onset. */
   readonly deviationMs: number | null;
   readonly state: 'played' | 'missing' | 'wrong';
   /** A swept note that came in under half its slot. */

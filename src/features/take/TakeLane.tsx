@@ -51,6 +51,10 @@ function loudestOf(samples: Float32Array): number {
   return some.sort((a, b) => a - b)[Math.floor(LOUD_PART * (some.length - 1))] ?? 1;
 }
 
+function BunchedMark({ x, y }: { x: number; y: number }) {
+  return <path d={`M${x - 7},${y - 6} v12 M${x - 10},${y - 6} v12`} stroke={colour.bad} strokeWidth={1.6} />;
+}
+
 /** Where a note was planned, where it was played, and what is wrong with it. */
 function NoteMark({ take, note }: { take: CheckedTake; note: Strip['notes'][number] }) {
   const { state, deviationMs, bunched, ringsOn } = take.report.notes[note.index]!;
@@ -59,7 +63,9 @@ function NoteMark({ take, note }: { take: CheckedTake; note: Strip['notes'][numb
   const { plannedX: x, playedX } = note;
   const y = STRIP.marksY;
   if (playedX === null)
-    return (
+    return bunched ? (
+      <BunchedMark x={x} y={y} />
+    ) : (
       <circle cx={x} cy={y} r={5.5} fill="none" stroke={colour.bad} strokeWidth={2} strokeDasharray="2.5 2" />
     );
   return (
@@ -79,13 +85,7 @@ function NoteMark({ take, note }: { take: CheckedTake; note: Strip['notes'][numb
           data-rings-on
         />
       ) : null}
-      {bunched ? (
-        <path
-          d={`M${playedX - 7},${y - 6} v12 M${playedX - 10},${y - 6} v12`}
-          stroke={colour.bad}
-          strokeWidth={1.6}
-        />
-      ) : null}
+      {bunched ? <BunchedMark x={playedX} y={y} /> : null}
       {Math.abs(deviationMs!) >= FIGURED_MS ? (
         <text x={playedX} y={STRIP.figuresY} fontSize={10.5} textAnchor="middle" fill={colour.ink}>
           {deviationMs! > 0 ? '+' : '−'}

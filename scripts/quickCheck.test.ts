@@ -3,8 +3,8 @@ import fc from 'fast-check';
 import Joi from 'joi';
 import { expect, it } from 'vitest';
 import { demoProject } from '@/demo/library';
-import { quickCheck } from './quick';
-import { RECORD_SCHEMAS, type ListName } from './schema';
+import { quickCheck } from '../src/core/formats/project/quick';
+import { RECORD_SCHEMAS, type ListName } from '../src/core/formats/project/schema';
 
 const demo = demoProject();
 const LISTS = (Object.keys(RECORD_SCHEMAS) as ListName[]).filter((name) => demo[name].length > 0);
