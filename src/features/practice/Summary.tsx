@@ -119,7 +119,7 @@ export function Summary(props: SummaryProps) {
           {nextTime ? <li data-next-time>Next time: {nextTime}</li> : null}
         </ul>
       )}
-      {waits ? <p>The last run was not judged yet. It waits: practise on, and say how it was.</p> : null}
+      {waits ? <p>The last run was not judged yet; it waits.</p> : null}
       {whatNow}
       {warnings.map((warning) => (
         <p className="warn" key={warning}>
@@ -132,14 +132,19 @@ export function Summary(props: SummaryProps) {
             Make the drill that mends it
           </Button>
         ) : null}
-        {tights === 0 ? <Button onPress={onAgain}>Practise on</Button> : null}
+        {waits ? (
+          <Button look="primary" onPress={onAgain}>
+            Judge the last run
+          </Button>
+        ) : null}
+        {tights === 0 && !waits ? <Button onPress={onAgain}>Practise on</Button> : null}
         <Link href={`/logbook?exercise=${exerciseId}`} prefetch={false}>
           Logbook
         </Link>
         <Link href={ladderAt(exerciseId)} prefetch={false}>
           Tempo ladder
         </Link>
-        {tights > 0 ? (
+        {tights > 0 && !waits ? (
           <Button look="quiet" onPress={onAgain}>
             Practise on, slower
           </Button>
