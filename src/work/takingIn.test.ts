@@ -6,8 +6,7 @@ import { emptyPassage, newExercise, putNote, writeProject, type Exercise } from 
 import type { FileReading } from '@/core/formats';
 import { addExercise, database, exportProject } from '@/storage';
 import { tables } from '@/storage/database';
-import { setTell, type Offer } from './perform';
-import { soon } from './testing';
+import { listening, soon } from './testing';
 import { importFiles, type Answer, type Question } from './takingIn';
 
 const read = vi.hoisted(() => ({ next: null as unknown }));
@@ -16,12 +15,9 @@ vi.mock('@/workers', () => ({
     read.next instanceof Error ? Promise.reject(read.next) : Promise.resolve(read.next),
 }));
 
-const told: { text: string; offer?: Offer }[] = [];
+let told: ReturnType<typeof listening>['told'] = [];
 beforeEach(() => {
-  told.length = 0;
-  setTell((text, offer) => {
-    told.push(offer ? { text, offer } : { text });
-  });
+  ({ told } = listening());
 });
 afterEach(async () => {
   const db = tables(database());
