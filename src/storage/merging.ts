@@ -82,7 +82,13 @@ export async function writeMerges(
     tables(db).tombstones.bulkGet(ids.map((id) => [table, id])),
   ]);
   const to: Rows = {
-    ...{ puts: [], deletes: [], shelf: [], stones: [], stonesGone: [], beside: [], besideGone: [] },
+    puts: [],
+    deletes: [],
+    shelf: [],
+    stones: [],
+    stonesGone: [],
+    beside: [],
+    besideGone: [],
   };
   for (const [at, { merge, shelved }] of outcomes.entries()) {
     const { id, shown, kept } = merge;

@@ -51,7 +51,9 @@ const ROUND_BUNCH_SECONDS = 0.06;
 const MOSTLY = 0.5;
 
 /** Whole sweeps that were played in a bunch. @param times as for `bunchesIn`. */
-export function blurredIn({ notes }: TakePlan, times: readonly (number | null)[]): Blurred {
+export function blurredIn(plan: TakePlan, times: readonly (number | null)[]): Blurred {
+  const { notes } = plan;
+  const bunched = bunchesIn(plan, times);
   const sweeps: { all: number[]; heard: number[]; isBunched: boolean }[] = [];
   for (let first = 0; first < notes.length; first++) {
     const all = [first];
@@ -59,11 +61,7 @@ export function blurredIn({ notes }: TakePlan, times: readonly (number | null)[]
     first = all.at(-1)!;
     if (all.length === 1) continue;
     const heard = all.filter((at) => times[at] !== null);
-    const isBunched = heard.some((at, nth) => {
-      const before = heard[nth - 1] ?? at;
-      return times[at]! - times[before]! < BUNCHED_PART * (notes[at]!.onset - notes[before]!.onset);
-    });
-    sweeps.push({ all, heard, isBunched });
+    sweeps.push({ all, heard, isBunched: all.some((at) => bunched[at]) });
   }
   const sure = sweeps.filter(({ isBunched }) => isBunched);
   const isMost = sure.length > MOSTLY * sweeps.length;

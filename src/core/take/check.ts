@@ -107,9 +107,13 @@ export function checkTake(
   if (!hearing) return notHeard(plan, 'nothing of it was heard');
   const deviations = deviationsOf(plan, hearing);
   const { driven, decibels } = loudnessOf(plan, hearing, sampleRate);
-  const times = hearing.notes.map((note) => note?.at ?? null);
   // A clean sound tells the notes of a bunch apart; what an amplifier has squared does not.
-  const blurred = driven ? blurredIn(plan, times) : null;
+  const blurred = driven
+    ? blurredIn(
+        plan,
+        hearing.notes.map((note) => note?.at ?? null),
+      )
+    : null;
   const notes = takenNotes(plan, hearing, deviations, decibels, blurred);
   const extras = hearing.extras.flatMap(({ at }) => (blurred?.has(at) ? [] : [at]));
   const spreadMs = spreadsOf(plan, notes);

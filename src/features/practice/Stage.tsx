@@ -48,7 +48,8 @@ export function Stage({ practising, actions, onJudge, runs, restSeconds, next, w
   const { mode, steps } = given;
   const [pass, setPass] = useState(0);
   // The verdict is shown first; what may be said about it, with its many buttons, in the frame after.
-  const wasNameable = useDeferredValue(canName(state));
+  const isNameable = canName(state);
+  const canSay = useDeferredValue(isNameable) && isNameable;
   if (!settings) return null;
   const { climb } = standingOf(state);
   const { at } = climb;
@@ -60,7 +61,6 @@ export function Stage({ practising, actions, onJudge, runs, restSeconds, next, w
   const seconds = runs.reduce((sum, run) => sum + run.seconds, 0);
   const passCount = runs.reduce((sum, run) => sum + run.passes, 0);
   const inARow = Math.min(climb.cleanInARow, step.upAfter);
-  const canSay = canName(state) && wasNameable;
   // Said as it is kept.
   const place = named ? runs.at(-1)?.place : null;
   return (

@@ -83,9 +83,10 @@ const BASES: Readonly<Record<string, Check>> = {
   object: isPlain,
 };
 
-type Built = (schema: unknown) => Check | null;
+/** The check of a part of a schema. */
+const built = (part: unknown): Check | null => quickCheck(part as Joi.Schema);
 
-function keysCheck({ $_terms, _flags }: Inside, built: Built): Check | null {
+function keysCheck({ $_terms, _flags }: Inside): Check | null {
   const keys = ($_terms.keys ?? []) as readonly { key: string; schema: Inside }[];
   const patterns = ($_terms.patterns ?? []) as readonly {
     regex?: RegExp;
@@ -125,7 +126,7 @@ function keysCheck({ $_terms, _flags }: Inside, built: Built): Check | null {
 }
 
 /** A list of so many things, each of its own shape. */
-function orderedCheck(ordered: readonly unknown[], built: Built): Check | null {
+function orderedCheck(ordered: readonly unknown[]): Check | null {
   const checks = ordered.map(built);
   if (checks.includes(null)) return null;
   const isRequired = ordered.map((one) => (one as Inside)._flags.presence === 'required');
@@ -138,10 +139,10 @@ function orderedCheck(ordered: readonly unknown[], built: Built): Check | null {
   };
 }
 
-function partsCheck(schema: Inside, built: Built): Check | null {
-  if (schema.type === 'object') return keysCheck(schema, built);
+function partsCheck(schema: Inside): Check | null {
+  if (schema.type === 'object') return keysCheck(schema);
   if (schema.type === 'array' && isFilled(schema.$_terms.ordered ?? null))
-    return isFilled(schema.$_terms.items ?? null) ? null : orderedCheck(schema.$_terms.ordered!, built);
+    return isFilled(schema.$_terms.items ?? null) ? null : orderedCheck(schema.$_terms.ordered!);
   if (schema.type === 'array') {
     const items = (schema.$_terms.items ?? []).map(built);
     if (items.includes(null)) return null;
@@ -182,7 +183,7 @@ export function quickCheck(schema: Joi.Schema): Check | null {
     (_valids === null || _valids._refs.size === 0);
   if (!isKnown) return null;
   const rules = _rules.map((rule) => ruleCheck(rule, type));
-  const parts = partsCheck(inside, (one) => quickCheck(one as Joi.Schema));
+  const parts = partsCheck(inside);
   if (!parts || rules.includes(null)) return null;
   const checks = rules as Check[];
   const values = _valids?._values;
