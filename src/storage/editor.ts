@@ -14,8 +14,11 @@ import { commit } from './commit';
 import { ConflictError, FIRST_REVISION, isNoRoom, undoable } from './scopes';
 import type { UndoOutcome } from './undo';
 
-/** `unwritten`: a new exercise could not be written at all yet. */
-export type SaveProblem = 'conflict' | 'full' | 'failed' | 'unwritten';
+/**
+ * `unwritten`: a new exercise could not be written at all yet. `unread`: what is kept could not be read; an edit that
+ * failed with it stays on screen.
+ */
+export type SaveProblem = 'conflict' | 'full' | 'failed' | 'unwritten' | 'unread';
 
 export interface EditorState {
   readonly status: 'loading' | 'missing' | 'ready';
@@ -82,9 +85,9 @@ export class ExerciseEditor {
         if (this.waiting > 0) return;
         this.set({ undo: next.undo, redo: next.redo });
         if (!record || record.revision !== this.revision || this.state.status !== 'ready')
-          this.reload().catch(() => this.set({ problem: 'failed' }));
+          this.reload().catch(() => this.set({ problem: 'unread' }));
       },
-      error: () => this.set({ problem: 'failed' }),
+      error: () => this.set({ problem: 'unread' }),
     });
     return () => this.unwatch?.();
   }
@@ -194,17 +197,39 @@ export class ExerciseEditor {
         if (failed !== 'full' && this.firstWrite) failed = 'unwritten';
       }
       this.waiting--;
-      if (failed) {
-        this.set({ problem: failed });
-        // What has no room, or was never written, stays on screen, so that it can still be saved or written later;
-        // otherwise show what is really kept.
-        if (failed === 'full' || failed === 'unwritten') for (const key of keys) this.unsaved.add(key);
-        else await this.reload();
+      try {
+        await this.showKept(failed, keys);
+      } catch {
+        // The edits that follow are written all the same.
+        if (failed) for (const key of keys) this.unsaved.add(key);
+        this.set({ problem: 'unread' });
+        if (this.waiting === 0) this.set({ saving: false });
       }
-      if (this.waiting === 0) await this.forget();
-      if (this.waiting === 0) this.set({ saving: false, ...(await undoable(this.db, this.id)) });
     });
   }
+
+  /** After an edit was written, or has failed. */
+  private async showKept(failed: SaveProblem | null, keys: readonly (keyof Exercise)[]): Promise<void> {
+    if (failed) {
+      this.set({ problem: failed });
+      // What has no room, or was never written, stays on screen, so that it can still be saved or written later;
+      // otherwise show what is really kept.
+      if (failed === 'full' || failed === 'unwritten') for (const key of keys) this.unsaved.add(key);
+      else await this.reload();
+    }
+    if (this.waiting === 0) await this.forget();
+    if (this.waiting > 0) return;
+    const labels = await undoable(this.db, this.id);
+    if (this.waiting > 0) return;
+    // What had not been written before is written with what follows it; an edit that was given up remains one.
+    const isMended = !failed && this.unsaved.size === 0 && !isGivenUp(this.state.problem);
+    this.set({ saving: false, ...labels, ...(isMended ? { problem: null } : {}) });
+  }
+}
+
+/** Whether an edit was lost by it, and what is shown is what is kept. */
+export function isGivenUp(problem: SaveProblem | null): problem is 'conflict' | 'failed' {
+  return problem === 'conflict' || problem === 'failed';
 }
 
 function problemOf(error: unknown): SaveProblem {

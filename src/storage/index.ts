@@ -78,6 +78,6 @@ export * from './practice';
 export * from './runs';
 export * from './signs';
 export * from './takes';
-export { ExerciseEditor, type SaveProblem, type EditorState } from './editor';
+export { ExerciseEditor, isGivenUp, type SaveProblem, type EditorState } from './editor';
 export * from './settings';
 export { newId, nowMs, seededSources, timestamp, setSources } from './sources';

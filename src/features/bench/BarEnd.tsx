@@ -1,7 +1,7 @@
 'use client';
 import { memo, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
-import type { ExerciseEditor, SaveProblem } from '@/storage';
+import { isGivenUp, type ExerciseEditor, type SaveProblem } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { UndoButtons } from '@/ui/controls/UndoButtons';
 import { giveOutOne } from '@/ui/shell/waysOut';
@@ -25,6 +25,8 @@ const SAVE_PROBLEMS: Record<SaveProblem, string> = {
   full: 'The browser has no room left: the last edit is not saved. Save a file now, then make room.',
   unwritten: 'The browser refused to save this new exercise. It is tried again with your next edit.',
   failed: 'The last edit could not be saved; what is kept is shown.',
+  unread:
+    'What is kept could not be read, so what is shown may not all be saved. Your next edit tries again.',
 };
 
 const SOUND_PROBLEMS: Record<PlaybackProblem, string> = {
@@ -61,7 +63,7 @@ export function BarEnd({
       {state.problem ? (
         <>
           <strong role="alert">{SAVE_PROBLEMS[state.problem]}</strong>
-          {state.problem === 'full' || state.problem === 'unwritten' ? (
+          {!isGivenUp(state.problem) ? (
             <Button
               onPress={() =>
                 state.exercise && giveOutOne('project', { id: editor.id, exercise: state.exercise! })
