@@ -10,15 +10,13 @@ installPrograms(TEST_PROGRAMS);
 
 /** Checks that look at the sources alone, and the build, two beside each other: a name, and what runs it. */
 const sourceChecks = [
-  // The compiler in native code, which takes a tenth of the time; lint needs the other, and the build checks no types.
+  // In native code, as lint and formatting are, which takes a tenth of the time; the build checks no types.
   ['types', bin('native-typescript/bin/tsc'), ['--noEmit']],
   ['types of the core alone', bin('native-typescript/bin/tsc'), ['-p', 'tsconfig.core.json']],
   ['types of the worker without a network', bin('native-typescript/bin/tsc'), ['-p', 'src/offline']],
-  ['lint', bin('eslint/bin/eslint.js'), ['--max-warnings', '0', '.']],
-  // The rules that need types, by a compiler in native code: a fifth of the time that they took beside the others.
-  ['lint by types', bin('oxlint/bin/oxlint'), ['--type-aware', 'src', 'e2e', 'bench']],
+  ['lint', bin('oxlint/bin/oxlint'), ['--max-warnings', '0', '.']],
   ['build', [process.execPath, ['scripts/build.mjs']], []],
-  ['formatting', bin('prettier/bin/prettier.cjs'), ['--check', '--log-level', 'warn', '.']],
+  ['formatting', bin('oxfmt/bin/oxfmt'), ['--check', '.']],
   [
     'walls between rooms',
     bin('dependency-cruiser/bin/dependency-cruise.mjs'),

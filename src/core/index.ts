@@ -169,6 +169,7 @@ export {
   LAST_APART,
   TABLE_NAMES,
   TABLES_SINCE,
+  titleOf,
   upToDateEntry,
   upToDatePart,
   upToDateRecord,

@@ -79,6 +79,12 @@ describe('damaged records', () => {
     expect(await db.exercises.get(id)).toMatchObject({ cues: 'Slow.', title: 'Weir', startBpm: 60 });
   });
 
+  it('are named by nothing that is no text', async () => {
+    await damaged(good, { title: { was: 'Weir' } });
+    const titles = (await findDamaged(db, judge)).map(({ title }) => title);
+    expect(new Set(titles)).toEqual(new Set(['']));
+  });
+
   it('can be set aside, are looked for once a version, and all goes out raw', async () => {
     const id = await damaged(good, { startBpm: -3 });
     expect(await knownDamage(db)).toBeNull();

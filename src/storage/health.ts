@@ -7,6 +7,7 @@ import {
   type PassageRecord,
   type RunRecord,
   TABLE_NAMES,
+  titleOf,
 } from '@/core';
 import { tables } from './database';
 import type { AsideRecord, DatabaseHandle } from './handle';
@@ -37,9 +38,8 @@ export async function findDamaged(db: DatabaseHandle, judge: Judge): Promise<Dam
         .bulkGet(keys.slice(from, from + CHUNK))) as object[];
       const faults = await judge(table, records);
       faults.forEach((why, at) => {
-        const record = records[at] as Record<'id' | 'hash' | 'title' | 'name', unknown>;
-        if (why !== null)
-          damaged.push({ table, id: keyOf(record), title: String(record.title ?? record.name ?? ''), why });
+        const record = records[at] as { id?: unknown; hash?: unknown };
+        if (why !== null) damaged.push({ table, id: keyOf(record), title: titleOf(record), why });
       });
     }
   }

@@ -12,6 +12,7 @@ import {
   newExercise,
   putNote,
   readProject,
+  titleOf,
   writeProject,
   type ExerciseRecord,
   type RunRecord,
@@ -276,7 +277,7 @@ async function knownOn({ db }: Device): Promise<string[][]> {
       db.tombstones.get(['exercises', id]),
       db.siblings.toArray(),
     ]);
-    const others = beside.filter((one) => one.id === id).map(({ record }) => String(record?.title ?? '†'));
+    const others = beside.filter((one) => one.id === id).map(({ record }) => titleOf(record) || '†');
     found.push([
       id,
       ...new Set([...(shown ? [shown.title] : []), ...(stone ? ['†'] : []), ...others].sort()),

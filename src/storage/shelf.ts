@@ -3,6 +3,7 @@ import {
   countedOn,
   joinedVersions,
   titledAs,
+  titleOf,
   type ExerciseRecord,
   type LogEntry,
   type RecordChange,
@@ -39,10 +40,8 @@ export interface ShelvedAction {
   readonly runs: number;
 }
 
-function titleOf({ record }: ShelvedRecord): string[] {
-  const title = record.title ?? record.name;
-  return typeof title === 'string' ? [title] : [];
-}
+const titlesOf = (shelved: readonly ShelvedRecord[]) =>
+  shelved.map(({ record }) => titleOf(record)).filter((title) => title !== '');
 
 /** What lies on the shelf, the latest first. */
 export async function readShelf(db: DatabaseHandle): Promise<ShelvedAction[]> {
@@ -60,7 +59,7 @@ export async function readShelf(db: DatabaseHandle): Promise<ShelvedAction[]> {
     const exercises = new Set(records.filter(({ table }) => table === 'exercises').map((one) => one.id));
     const runs = await runsOn(db, [...exercises]);
     const daysLeft = Math.max(1, Math.ceil(SHELF_DAYS - (nowOfShelf() - Date.parse(shelvedAt)) / DAY_MS));
-    actions.push({ id, label, shelvedAt, daysLeft, why, titles: records.flatMap(titleOf), counts, runs });
+    actions.push({ id, label, shelvedAt, daysLeft, why, titles: titlesOf(records), counts, runs });
   }
   return actions.sort((a, b) => b.shelvedAt.localeCompare(a.shelvedAt));
 }
@@ -104,7 +103,7 @@ export async function bringBack(db: DatabaseHandle, actionId: string): Promise<L
       versions.push({ ...one, record: { ...there } as unknown as Record<string, unknown> });
     }
   }
-  const what = shelved.flatMap(titleOf)[0];
+  const what = titlesOf(shelved)[0];
   const label = what === undefined ? `Bring back: ${first.label}` : `Bring back “${what}”`;
   await readyForRuns();
   return tables(db).transaction('rw', COMMIT_TABLES, async () => {

@@ -29,7 +29,7 @@ export async function sweepUnused(db: DatabaseHandle): Promise<void> {
     const used = new Set(exercises.map((exercise) => exercise.passageHash));
     // What was played is kept as it was played.
     for (const played of [tables(db).runs, tables(db).takes])
-      for (const hash of await played.orderBy('passageHash').uniqueKeys()) used.add(String(hash));
+      for (const hash of await played.orderBy('passageHash').uniqueKeys()) used.add(hash as string);
     await tables(db).siblings.each(({ record }) => {
       if (typeof record?.passageHash === 'string') used.add(record.passageHash);
     });

@@ -7,6 +7,7 @@ import {
   type RecordStamp,
   type RowChange,
   type TableName,
+  titleOf,
   type WeekRecord,
 } from '@/core';
 import { asSibling, type Stamped } from './beside';
@@ -19,10 +20,6 @@ export interface Staying {
   readonly title: string;
   readonly why: 'changed' | 'used';
 }
-
-type Titled = { readonly title?: string; readonly name?: string };
-
-const titleOf = (record: object): string => (record as Titled).title ?? (record as Titled).name ?? '';
 
 /** Whether something refers to a record. What came with the same file is gone by then, if it goes. */
 async function isUsed(db: DatabaseHandle, table: TableName, id: string): Promise<boolean> {

@@ -6,6 +6,7 @@ import {
   type LogEntry,
   type RecordChange,
   type RecordStamp,
+  titleOf,
 } from '@/core';
 import { besideOf, dropOutdated, nextStamp, readBeside, type Beside, type Stamped } from './beside';
 import { tables, type DatabaseHandle } from './database';
@@ -98,7 +99,7 @@ async function goneOf(
   { table, after }: RecordChange,
   madeAs: RecordChange,
 ): Promise<Gone | null> {
-  const record = after as unknown as Partial<ExerciseRecord> & RecordStamp & { name?: string };
+  const record = after as unknown as Partial<ExerciseRecord> & RecordStamp;
   const since = madeAs.after?.revision;
   if (isUnchanging(table) || (typeof since === 'number' && record.revision <= since)) return null;
   const passage =
@@ -106,7 +107,7 @@ async function goneOf(
   const runs = table === 'exercises' ? await runsOn(db, [record.id]) : 0;
   return {
     table,
-    title: record.title ?? record.name ?? '',
+    title: titleOf(record),
     notes: passage?.passage.notes.length ?? 0,
     runs,
   };
@@ -164,9 +165,9 @@ export async function undoOrRedo(
     await tables(db).log.update(entry.id, { changes: kept, undone: isBack ? 1 : 0, mergeKey: null });
     // Asked all at once: most of them ask nothing of the database, and after a hundred such waits a transaction is lost.
     const gone = await Promise.all(
-      (isBack ? done : []).map((change) => {
+      (isBack ? done : []).flatMap((change) => {
         const madeAs = entry.changes.find(({ table, id }) => table === change.table && id === change.id);
-        return change.before === null && madeAs ? goneOf(db, change, madeAs) : null;
+        return change.before === null && madeAs ? [goneOf(db, change, madeAs)] : [];
       }),
     );
     return { entry, gone: gone.filter((some) => some !== null), stays: [], wasSo };

@@ -155,7 +155,8 @@ function arcsTo(
 }
 
 export type Walk =
-  { readonly state: 'found'; readonly flow: Flow | null } | { readonly state: 'none' | 'unknown' };
+  | { readonly state: 'found'; readonly flow: Flow | null }
+  | { readonly state: 'none' | 'unknown' };
 
 /**
  * Whether there is a walk that grants every wish of a brief that is not given up.

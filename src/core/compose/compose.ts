@@ -16,7 +16,8 @@ import { rowsOf } from './shapes';
 
 /** What a recipe gives: its notes cell by cell, or why there are none. */
 export type Composed =
-  { readonly cells: readonly Line[]; readonly positions: number } | { readonly fault: Fault };
+  | { readonly cells: readonly Line[]; readonly positions: number }
+  | { readonly fault: Fault };
 
 function isFault(value: object): value is Fault {
   return 'code' in value;

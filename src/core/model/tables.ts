@@ -74,6 +74,12 @@ export const TABLE_NAMES = Object.keys(RECORD_FIELDS) as TableName[];
 /** No records of any table, for one that has some of them. */
 export const NO_RECORDS = Object.fromEntries(TABLE_NAMES.map((name) => [name, []])) as unknown as Tables;
 
+/** What a record is called: its title or name; empty where it has none, and where what stands there is no text. */
+export function titleOf(record: unknown): string {
+  const { title, name } = (record ?? {}) as { title?: unknown; name?: unknown };
+  return [title, name].find((one) => typeof one === 'string') ?? '';
+}
+
 /** A record of a table with what it lacks because it was kept before that was there; a table that is not known is left as it is. */
 export const upToDateRecord = (table: TableName, record: unknown): unknown =>
   TABLE_NAMES.includes(table) ? filled(RECORD_FIELDS[table], record) : record;

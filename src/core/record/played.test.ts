@@ -73,7 +73,7 @@ describe('a run', () => {
 
   // practice-model.md, Load: ten minutes on one exercise, thirty of picking without five off. Reckoned second by second.
   it('asks for a rest at a limit, and no longer once so long a rest was taken', () => {
-    // eslint-disable-next-line no-restricted-globals -- the language's own clock is the outside check
+    // oxlint-disable-next-line no-restricted-globals -- the language's own clock is the outside check
     const START = Date.UTC(2026, 4, 4, 10);
     const played = fc.record({
       exerciseId: fc.constantFrom('a', 'a', 'a', 'a', 'a', 'b'),
@@ -90,7 +90,7 @@ describe('a run', () => {
           onOne = before?.exerciseId === exerciseId && gap < 60 ? onOne + seconds : seconds;
           picking = before && gap < 300 ? picking + seconds : seconds;
           second += gap + seconds;
-          // eslint-disable-next-line no-restricted-globals -- the language's own clock is the outside check
+          // oxlint-disable-next-line no-restricted-globals -- the language's own clock is the outside check
           const when = new Date(START + second * 1000).toISOString().replace('.000Z', '+00:00');
           return { at: when, seconds, exerciseId, strokes: 0, wideStretches: 0, byHand: false };
         });
@@ -116,11 +116,11 @@ describe('a run', () => {
   it('days count on through months and leap years, and a week begins on Monday', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 30_000 }), (days) => {
-        // eslint-disable-next-line no-restricted-globals -- the language's own calendar is the outside check
+        // oxlint-disable-next-line no-restricted-globals -- the language's own calendar is the outside check
         const iso = new Date(days * 86_400_000).toISOString().slice(0, 10);
         expect(dayNumber(iso)).toBe(days);
         const monday = weekOf(iso);
-        // eslint-disable-next-line no-restricted-globals -- as above
+        // oxlint-disable-next-line no-restricted-globals -- as above
         expect(new Date(`${monday}T00:00:00Z`).getUTCDay()).toBe(1);
         expect(dayNumber(iso) - dayNumber(monday)).toBeLessThan(7);
       }),

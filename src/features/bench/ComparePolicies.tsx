@@ -171,7 +171,7 @@ function TwoPolicies({ exercise, setup }: ComparePoliciesProps) {
     };
     return [named(first), named(second)] as const;
     // The names follow from the policies.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [policies, first, second, passage, policy, setup]);
   const options = names.map((name) => ({ id: name, name }));
   const [one, other] = plans.map(({ plan }) => plan.assignment.passes[0] ?? []);

@@ -210,7 +210,9 @@ export function PickPanel({ plan, pass, caret, playing, onGo, onPass }: PickPane
       aria-label="The pick in motion: arrow keys go from stroke to stroke"
       tabIndex={0}
       data-pick={shown.strike}
-      onKeyDown={keyHandler(bound(PICK_KEYS, { ArrowRight: () => step(1), ArrowLeft: () => step(-1) }))}
+      onKeyDown={(event) =>
+        keyHandler(bound(PICK_KEYS, { ArrowRight: () => step(1), ArrowLeft: () => step(-1) }))(event)
+      }
     >
       <PickDrawing
         strings={passage.tuning.length}

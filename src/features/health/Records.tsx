@@ -1,5 +1,5 @@
 'use client';
-import { counted } from '@/core';
+import { counted, titleOf } from '@/core';
 import type { AsideRecord, Damaged } from '@/storage';
 import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
@@ -112,7 +112,7 @@ export function Aside({ aside }: { aside: readonly AsideRecord[] }) {
         {aside.map(({ id, table, raw, why, at }) => (
           <Item key={id}>
             <div>
-              {String((raw as { title?: unknown; name?: unknown } | null)?.title ?? TABLES[table] ?? table)}
+              {titleOf(raw) || (TABLES[table] ?? table)}
               <small>
                 {momentText(at)} · {why}
               </small>

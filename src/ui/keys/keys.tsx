@@ -160,7 +160,7 @@ export function useKeyGroups(): readonly KeyGroup[] {
 export function useKeySheet(groups: readonly KeyGroup[]): void {
   const { add } = useContext(KeySheetContext);
   // The provider makes `add` anew with each group; registering depends on the groups alone.
-  // eslint-disable-next-line react-hooks/exhaustive-deps
+  // oxlint-disable-next-line react/exhaustive-deps
   useEffect(() => add(groups), [groups]);
 }
 

@@ -107,7 +107,7 @@ export function PictureDialog({ shown }: { shown: PictureOf }) {
         {svg === null ? (
           <p aria-busy={!isBroken}>{isBroken ? 'It could not be drawn.' : 'Drawing …'}</p>
         ) : (
-          // eslint-disable-next-line @next/next/no-img-element -- it is drawn here, no server has it
+          // oxlint-disable-next-line nextjs/no-img-element -- it is drawn here, no server has it
           <img
             alt="What the picture looks like"
             src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`}

@@ -33,7 +33,14 @@ interface HandChoicesProps {
 }
 
 type Named =
-  'support' | 'motion' | 'grip' | 'gripDepth' | 'pickPart' | 'slantAtRest' | 'damper' | 'afterSwept';
+  | 'support'
+  | 'motion'
+  | 'grip'
+  | 'gripDepth'
+  | 'pickPart'
+  | 'slantAtRest'
+  | 'damper'
+  | 'afterSwept';
 
 /** Parts of the hand that are one of some names, with how each name is said beside its label. */
 const CHOICES: {

@@ -17,7 +17,7 @@ export function useKept<Kept>(
         next: (value) => setKept({ value }),
         error: (error) => setKept({ error }),
       }),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the query is told by what it asks for
+    // oxlint-disable-next-line react/exhaustive-deps -- the query is told by what it asks for
     asked,
   );
   if ('error' in kept) throw kept.error;

@@ -1,5 +1,6 @@
 /** What of a library a project file can hold. What it cannot is named, and the rest goes out. */
 import type { Backup, Project } from '../../model/records';
+import { titleOf } from '../../model/tables';
 import { passageHash } from '../../passage/hash';
 import type { Passage } from '../../passage/passage';
 import { PROJECT_LIMITS } from './parts';
@@ -31,9 +32,8 @@ export function recordFault(list: ListName, record: unknown): string | null {
   return passageFault(passage) ?? (passageHash(passage) === hash ? null : 'it does not match its hash');
 }
 
-const titleOf = (record: { title?: unknown; name?: unknown }) => String(record.title ?? record.name ?? '');
-
-const idOf = (record: { id?: unknown; hash?: unknown }) => String(record.id ?? record.hash ?? '');
+const idOf = (record: { id?: unknown; hash?: unknown }) =>
+  [record.id, record.hash].find((one) => typeof one === 'string') ?? '';
 
 /** A project without the records that its schema refuses, and those by name. */
 export function exportable(project: Project): { project: Project; leftOut: RefusedRecord[] } {

@@ -12,7 +12,13 @@ import { PROJECT_FORMAT, projectSchema, RECORD_SCHEMAS, type ListName } from './
 /** Why a project file was refused. Nothing of a refused file is used. */
 export interface ProjectProblem {
   readonly code:
-    'tooLarge' | 'notJson' | 'cutOff' | 'notAProject' | 'newerVersion' | 'badField' | 'inconsistent';
+    | 'tooLarge'
+    | 'notJson'
+    | 'cutOff'
+    | 'notAProject'
+    | 'newerVersion'
+    | 'badField'
+    | 'inconsistent';
   /** Where in the file, for example `exercises[3].title`; empty for the whole. */
   readonly path: string;
   readonly message: string;
