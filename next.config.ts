@@ -27,6 +27,8 @@ const config: NextConfig = {
   reactStrictMode: true,
   // `npm test` checks them, with a compiler that takes a tenth of the time.
   typescript: { ignoreBuildErrors: true },
+  // Nothing reads them, and they are a tenth of the build.
+  experimental: { turbopackSourceMaps: false },
   turbopack: {
     rules: {
       [`**/intl/*/{${OTHER_LANGUAGES}}.mjs`]: { loaders: ['./scripts/empty-strings.cjs'], as: '*.js' },

@@ -54,64 +54,62 @@ async function fits(page: Page): Promise<void> {
   expect((await page.getByRole('banner').boundingBox())!.height).toBeLessThanOrEqual(56);
 }
 
-test(
-  'the Bench plays, a run is judged, the hand is heard, the week and the lesson book are reached, all by the thumb',
-  { tag: '@always' },
-  async ({ page }) => {
-    await openLibrary(page);
-    await fits(page);
-    await page.getByRole('link', { name: 'Over the stile' }).tap();
-    await expect(lane(page)).toBeVisible();
-    await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
-    expect(await isWithinSight(page, 'Play')).toBe(true);
-    await expect(page).toHaveTitle('Over the stile · Bench · Yardfell');
-    await fits(page);
-    for (const name of [/^Fingers/, /^Drills/, /^Goal/, /^To the student/, /^Material/, /^Compose/]) {
-      // What comes late under the finger moves the tabs.
-      await expect(async () => {
-        await page.getByRole('tab', { name }).tap({ timeout: 1000 });
-        await expect(page.getByRole('tab', { name })).toHaveAttribute('aria-selected', 'true', {
-          timeout: 500,
-        });
-      }).toPass();
-      await expect(page.getByRole('tabpanel')).toBeVisible();
-      // What comes late in it too.
-      if (name.test('Drills')) await expect(page.locator('[role=tabpanel] select').first()).toBeAttached();
-      await fits(page);
-    }
-
-    await page.getByRole('navigation').getByRole('link', { name: 'Practice' }).tap();
-    await page.getByRole('button', { name: /^Warm/ }).tap();
-    await expect(page.locator('[data-phase=ready]')).toBeVisible();
-    for (const name of [/^Start/, /^Clean/, /^Hand is tight/, /^It hurts/])
-      expect([name, await isWithinSight(page, name)]).toEqual([name, true]);
-    await fits(page);
-    await page.getByRole('button', { name: /^Start/ }).tap();
-    await expect(page.locator('[data-phase=playing]')).toBeVisible();
+test('the Bench plays, a run is judged, the hand is heard, the week and the lesson book are reached, all by the thumb', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await fits(page);
+  await page.getByRole('link', { name: 'Over the stile' }).tap();
+  await expect(lane(page)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+  expect(await isWithinSight(page, 'Play')).toBe(true);
+  await expect(page).toHaveTitle('Over the stile · Bench · Yardfell');
+  await fits(page);
+  for (const name of [/^Fingers/, /^Drills/, /^Goal/, /^To the student/, /^Material/, /^Compose/]) {
+    // What comes late under the finger moves the tabs.
     await expect(async () => {
-      await page.getByRole('button', { name: /^Not clean/ }).tap({ timeout: 500 });
-      await expect(page.locator('[data-said]')).toBeVisible({ timeout: 300 });
+      await page.getByRole('tab', { name }).tap({ timeout: 1000 });
+      await expect(page.getByRole('tab', { name })).toHaveAttribute('aria-selected', 'true', {
+        timeout: 500,
+      });
     }).toPass();
-    await page.getByRole('button', { name: /^Hand is tight/ }).tap();
-    await expect(page.getByRole('button', { name: /Take “tight” back/ })).toBeVisible();
+    await expect(page.getByRole('tabpanel')).toBeVisible();
+    // What comes late in it too.
+    if (name.test('Drills')) await expect(page.locator('[role=tabpanel] select').first()).toBeAttached();
+    await fits(page);
+  }
 
-    await expect(page).toHaveTitle('Over the stile · Practice · Yardfell');
-    await toPlace(page, 'Week');
-    await expect(page).toHaveTitle('Week · Yardfell');
-    await expect(page.getByRole('heading', { level: 1 })).toContainText('Week');
-    await fits(page);
-    await isWhole(page.getByRole('region', { name: 'What is wished for' }).getByRole('table'));
-    await toPlace(page, 'Students');
-    await fits(page);
-    await isWhole(page.getByRole('grid', { name: 'Students' }));
-    await page.getByRole('row', { name: 'Orrin' }).tap();
-    await expect(page.getByRole('region', { name: 'Lesson book' })).toBeVisible();
-    await fits(page);
-    await toPlace(page, 'Logbook');
-    await expect(page.getByRole('heading', { name: /^Logbook/ })).toBeVisible();
-    await fits(page);
-  },
-);
+  await page.getByRole('navigation').getByRole('link', { name: 'Practice' }).tap();
+  await page.getByRole('button', { name: /^Warm/ }).tap();
+  await expect(page.locator('[data-phase=ready]')).toBeVisible();
+  for (const name of [/^Start/, /^Clean/, /^Hand is tight/, /^It hurts/])
+    expect([name, await isWithinSight(page, name)]).toEqual([name, true]);
+  await fits(page);
+  await page.getByRole('button', { name: /^Start/ }).tap();
+  await expect(page.locator('[data-phase=playing]')).toBeVisible();
+  await expect(async () => {
+    await page.getByRole('button', { name: /^Not clean/ }).tap({ timeout: 500 });
+    await expect(page.locator('[data-said]')).toBeVisible({ timeout: 300 });
+  }).toPass();
+  await page.getByRole('button', { name: /^Hand is tight/ }).tap();
+  await expect(page.getByRole('button', { name: /Take “tight” back/ })).toBeVisible();
+
+  await expect(page).toHaveTitle('Over the stile · Practice · Yardfell');
+  await toPlace(page, 'Week');
+  await expect(page).toHaveTitle('Week · Yardfell');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Week');
+  await fits(page);
+  await isWhole(page.getByRole('region', { name: 'What is wished for' }).getByRole('table'));
+  await toPlace(page, 'Students');
+  await fits(page);
+  await isWhole(page.getByRole('grid', { name: 'Students' }));
+  await page.getByRole('row', { name: 'Orrin' }).tap();
+  await expect(page.getByRole('region', { name: 'Lesson book' })).toBeVisible();
+  await fits(page);
+  await toPlace(page, 'Logbook');
+  await expect(page.getByRole('heading', { name: /^Logbook/ })).toBeVisible();
+  await fits(page);
+});
 
 test('a line is written and changed by taps on a pad of strings and frets, which does not cover the lane', async ({
   page,

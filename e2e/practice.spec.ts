@@ -163,7 +163,7 @@ test('in a lesson the teacher judges while it goes on; a probe finds the start; 
   await expect(page.getByRole('textbox', { name: 'Start, bpm' })).toHaveValue('168');
 });
 
-test('what cannot be is said, and nothing is lost', { tag: '@always' }, async ({ page }) => {
+test('what cannot be is said, and nothing is lost', async ({ page }) => {
   await shortLadder(page, 'Gate between two and one');
   await fill(page, 'Goal, bpm', '200');
   await expect(page.getByText('The goal is not above the start')).toBeVisible();

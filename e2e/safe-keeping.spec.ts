@@ -146,42 +146,40 @@ test('the parts of a MIDI file are offered; one that never ends is refused and t
   await expect(row(page, 'level one: Bass line')).toBeVisible();
 });
 
-test(
-  'a damaged record is found on start, shown, mended with what can be saved, and lies aside as it was',
-  { tag: '@always' },
-  async ({ page }) => {
-    await openLibrary(page);
-    await page.evaluate(
-      () =>
-        new Promise((resolve) => {
-          const opening = indexedDB.open('yardfell');
-          opening.onsuccess = () => {
-            const transaction = opening.result.transaction(['exercises', 'meta'], 'readwrite');
-            transaction.objectStore('exercises').openCursor().onsuccess = (event) => {
-              const cursor = (event.target as IDBRequest<IDBCursorWithValue | null>).result;
-              const record = cursor?.value as { title: string } | undefined;
-              if (record?.title === 'Kite string') cursor!.update({ ...record, startBpm: -3 });
-              cursor?.continue();
-            };
-            transaction.objectStore('meta').delete('damage');
-            transaction.oncomplete = resolve;
+test('a damaged record is found on start, shown, mended with what can be saved, and lies aside as it was', async ({
+  page,
+}) => {
+  await openLibrary(page);
+  await page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        const opening = indexedDB.open('yardfell');
+        opening.onsuccess = () => {
+          const transaction = opening.result.transaction(['exercises', 'meta'], 'readwrite');
+          transaction.objectStore('exercises').openCursor().onsuccess = (event) => {
+            const cursor = (event.target as IDBRequest<IDBCursorWithValue | null>).result;
+            const record = cursor?.value as { title: string } | undefined;
+            if (record?.title === 'Kite string') cursor!.update({ ...record, startBpm: -3 });
+            cursor?.continue();
           };
-        }),
-    );
-    await page.reload();
-    await page.getByRole('link', { name: 'See and mend' }).click({ timeout: 30_000 });
-    await expect(page.getByRole('list', { name: 'Damaged records' })).toContainText('Kite string');
-    await page.getByRole('button', { name: 'Mend Kite string' }).click();
-    await expect(page.getByText(/Mended: “Kite string”.*start tempo.*lies aside/)).toBeVisible();
-    await expect(page.getByText('Every record can be read as it should be.')).toBeVisible();
-    await expect(page.getByRole('region', { name: 'Laid aside' })).toContainText('Kite string');
-    const [download] = await Promise.all([
-      page.waitForEvent('download'),
-      page.getByRole('button', { name: 'Save everything raw' }).click(),
-    ]);
-    expect(readFileSync(await download.path(), 'utf8')).toContain('"startBpm": -3');
-  },
-);
+          transaction.objectStore('meta').delete('damage');
+          transaction.oncomplete = resolve;
+        };
+      }),
+  );
+  await page.reload();
+  await page.getByRole('link', { name: 'See and mend' }).click({ timeout: 30_000 });
+  await expect(page.getByRole('list', { name: 'Damaged records' })).toContainText('Kite string');
+  await page.getByRole('button', { name: 'Mend Kite string' }).click();
+  await expect(page.getByText(/Mended: “Kite string”.*start tempo.*lies aside/)).toBeVisible();
+  await expect(page.getByText('Every record can be read as it should be.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Laid aside' })).toContainText('Kite string');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save everything raw' }).click(),
+  ]);
+  expect(readFileSync(await download.path(), 'utf8')).toContain('"startBpm": -3');
+});
 
 test.describe('by the clock', () => {
   let address = '';

@@ -21,63 +21,61 @@ async function openTake(page: Page): Promise<void> {
 const verdict = (page: Page) => page.locator('[data-take-verdict]');
 const takes = (page: Page) => page.locator('[data-kept-take]');
 
-test(
-  'the simulated player is heard, note by note; a report is kept, held against another, deleted and brought back',
-  { tag: '@always' },
-  async ({ page }) => {
-    await openTake(page);
-    await page.getByRole('radio', { name: 'Simulated player' }).press('Space');
-    await page.getByRole('button', { name: /The player$/ }).press('Enter');
-    await page.getByRole('option', { name: 'early at outside changes' }).press('Enter');
-    const play = page.getByRole('button', { name: 'Let it play' });
-    await play.press('Enter');
-    await expect(verdict(page)).toHaveText(
-      /^Outside changes come [\d.]+ ms early, between .* every note is there/,
-      {
-        timeout: 60_000,
-      },
-    );
-    await page.getByRole('button', { name: 'Keep this report' }).press('Enter');
-    await expect(takes(page)).toHaveCount(1);
-    // Every note is said, and stands in a table.
-    await page.getByRole('application').focus();
-    await page.keyboard.press('ArrowRight');
-    await page.keyboard.press('ArrowRight');
-    await expect(page.locator('[data-take-spoken]')).toHaveText(
-      /^Note 2: string \d fret \d+, .*(early|late|in its place)/,
-    );
-    await page.getByText(/^All \d+ notes of pass 1$/).click();
-    await expect(page.getByRole('row', { name: /^2 / })).toContainText('played');
-    await expect(page.locator('[data-note-mark=played]').first()).toBeVisible();
+test('the simulated player is heard, note by note; a report is kept, held against another, deleted and brought back', async ({
+  page,
+}) => {
+  await openTake(page);
+  await page.getByRole('radio', { name: 'Simulated player' }).press('Space');
+  await page.getByRole('button', { name: /The player$/ }).press('Enter');
+  await page.getByRole('option', { name: 'early at outside changes' }).press('Enter');
+  const play = page.getByRole('button', { name: 'Let it play' });
+  await play.press('Enter');
+  await expect(verdict(page)).toHaveText(
+    /^Outside changes come [\d.]+ ms early, between .* every note is there/,
+    {
+      timeout: 60_000,
+    },
+  );
+  await page.getByRole('button', { name: 'Keep this report' }).press('Enter');
+  await expect(takes(page)).toHaveCount(1);
+  // Every note is said, and stands in a table.
+  await page.getByRole('application').focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.locator('[data-take-spoken]')).toHaveText(
+    /^Note 2: string \d fret \d+, .*(early|late|in its place)/,
+  );
+  await page.getByText(/^All \d+ notes of pass 1$/).click();
+  await expect(page.getByRole('row', { name: /^2 / })).toContainText('played');
+  await expect(page.locator('[data-note-mark=played]').first()).toBeVisible();
 
-    await page.getByRole('button', { name: /The player$/ }).press('Enter');
-    await page.getByRole('option', { name: 'misses and mistakes notes' }).press('Enter');
-    await play.press('Enter');
-    await expect(verdict(page)).toHaveText(/missing.*wrong.*too many/, { timeout: 60_000 });
-    await page.getByRole('button', { name: 'Keep this report' }).press('Enter');
-    await expect(takes(page)).toHaveCount(2);
-    await page.getByRole('button', { name: 'What moved since' }).press('Enter');
-    await expect(page.locator('[data-moved]')).toContainText(/Outside changes\s*−[\d.]+ to/);
-    await takes(page)
-      .first()
-      .getByRole('button', { name: /^Delete/ })
-      .press('Enter');
-    await expect(takes(page)).toHaveCount(1);
-    await page.getByRole('alertdialog').getByRole('button', { name: 'Undo' }).press('Enter');
-    await expect(takes(page)).toHaveCount(2);
-    await page.reload();
-    await expect(takes(page)).toHaveCount(2);
-    await page.getByRole('radio', { name: 'Simulated player' }).press('Space');
-    await page.getByRole('button', { name: /The player$/ }).press('Enter');
-    await page.getByRole('option', { name: 'misses and mistakes notes' }).press('Enter');
-    await play.press('Enter');
-    await page
-      .getByRole('button', { name: /^Drill for:/ })
-      .first()
-      .press('Enter', { timeout: 60_000 });
-    await expect(page).toHaveURL(/practice/);
-  },
-);
+  await page.getByRole('button', { name: /The player$/ }).press('Enter');
+  await page.getByRole('option', { name: 'misses and mistakes notes' }).press('Enter');
+  await play.press('Enter');
+  await expect(verdict(page)).toHaveText(/missing.*wrong.*too many/, { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Keep this report' }).press('Enter');
+  await expect(takes(page)).toHaveCount(2);
+  await page.getByRole('button', { name: 'What moved since' }).press('Enter');
+  await expect(page.locator('[data-moved]')).toContainText(/Outside changes\s*−[\d.]+ to/);
+  await takes(page)
+    .first()
+    .getByRole('button', { name: /^Delete/ })
+    .press('Enter');
+  await expect(takes(page)).toHaveCount(1);
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Undo' }).press('Enter');
+  await expect(takes(page)).toHaveCount(2);
+  await page.reload();
+  await expect(takes(page)).toHaveCount(2);
+  await page.getByRole('radio', { name: 'Simulated player' }).press('Space');
+  await page.getByRole('button', { name: /The player$/ }).press('Enter');
+  await page.getByRole('option', { name: 'misses and mistakes notes' }).press('Enter');
+  await play.press('Enter');
+  await page
+    .getByRole('button', { name: /^Drill for:/ })
+    .first()
+    .press('Enter', { timeout: 60_000 });
+  await expect(page).toHaveURL(/practice/);
+});
 
 test('a sound file is found in its place and kept; what is none, or another exercise, is told', async ({
   page,

@@ -44,52 +44,50 @@ async function carry(page: Page, title: string, from: string, to: string): Promi
   throw new Error(`The Tab key does not lead to ${to}.`);
 }
 
-test(
-  'a week is planned by one press, changed by keyboard, and stands after a reload; on paper it is one page',
-  { tag: '@always' },
-  async ({ page }, info) => {
-    test.slow();
-    await openNextWeek(page);
-    // Drafted from the week before: its wishes, and no visits yet.
-    await expect(page.getByRole('switch', { name: `Must, ${MILLRACE}` })).toBeChecked();
-    await expect(visits(page, MILLRACE)).toHaveCount(0);
-    await plan(page);
-    await expect(page.locator('[data-planned]')).toContainText(
-      /Every must comes on its days.*(Proven|Best found)/,
-    );
-    await expect(visits(page, MILLRACE)).toHaveCount(4);
+test('a week is planned by one press, changed by keyboard, and stands after a reload; on paper it is one page', async ({
+  page,
+}, info) => {
+  test.slow();
+  await openNextWeek(page);
+  // Drafted from the week before: its wishes, and no visits yet.
+  await expect(page.getByRole('switch', { name: `Must, ${MILLRACE}` })).toBeChecked();
+  await expect(visits(page, MILLRACE)).toHaveCount(0);
+  await plan(page);
+  await expect(page.locator('[data-planned]')).toContainText(
+    /Every must comes on its days.*(Proven|Best found)/,
+  );
+  await expect(visits(page, MILLRACE)).toHaveCount(4);
 
-    await carry(page, MILLRACE, 'Monday', 'Wednesday');
-    await expect(dayOf(page, 'Wednesday').getByRole('row', { name: MILLRACE })).toBeVisible();
-    await expect(dayOf(page, 'Monday').getByRole('row', { name: MILLRACE })).toHaveCount(0);
-    const told = page.getByRole('alertdialog').filter({ hasText: 'to Wednesday' });
-    await expect(told).toContainText(/Wednesday takes \d+ min of the 0 there are/);
-    await expect(dayOf(page, 'Wednesday')).toContainText('of the 0 there are');
-    // What was proven is not said of a plan that was changed.
-    await expect(page.locator('[data-planned]')).toBeHidden();
+  await carry(page, MILLRACE, 'Monday', 'Wednesday');
+  await expect(dayOf(page, 'Wednesday').getByRole('row', { name: MILLRACE })).toBeVisible();
+  await expect(dayOf(page, 'Monday').getByRole('row', { name: MILLRACE })).toHaveCount(0);
+  const told = page.getByRole('alertdialog').filter({ hasText: 'to Wednesday' });
+  await expect(told).toContainText(/Wednesday takes \d+ min of the 0 there are/);
+  await expect(dayOf(page, 'Wednesday')).toContainText('of the 0 there are');
+  // What was proven is not said of a plan that was changed.
+  await expect(page.locator('[data-planned]')).toBeHidden();
 
-    // Locked, it stays when the week is planned again.
-    await dayOf(page, 'Wednesday')
-      .getByRole('button', { name: `Lock ${MILLRACE} on Wednesday` })
-      .press('Enter');
-    await plan(page);
-    await expect(dayOf(page, 'Wednesday').getByRole('row', { name: MILLRACE })).toBeVisible();
-    await expect(visits(page, MILLRACE)).toHaveCount(4);
-    const before = await page.locator('[data-day] [role=row]').allInnerTexts();
-    await page.reload();
-    await expect(visits(page, MILLRACE)).toHaveCount(4);
-    expect(await page.locator('[data-day] [role=row]').allInnerTexts()).toEqual(before);
+  // Locked, it stays when the week is planned again.
+  await dayOf(page, 'Wednesday')
+    .getByRole('button', { name: `Lock ${MILLRACE} on Wednesday` })
+    .press('Enter');
+  await plan(page);
+  await expect(dayOf(page, 'Wednesday').getByRole('row', { name: MILLRACE })).toBeVisible();
+  await expect(visits(page, MILLRACE)).toHaveCount(4);
+  const before = await page.locator('[data-day] [role=row]').allInnerTexts();
+  await page.reload();
+  await expect(visits(page, MILLRACE)).toHaveCount(4);
+  expect(await page.locator('[data-day] [role=row]').allInnerTexts()).toEqual(before);
 
-    await page.getByRole('button', { name: 'Print' }).press('Enter');
-    await expect(page.locator('[data-week-sheet] table')).toContainText(MILLRACE);
-    const path = info.outputPath('week.pdf');
-    await page.pdf({ path, format: 'A4', printBackground: true });
-    expect(execFileSync('pdfinfo', [path], { encoding: 'utf8' })).toMatch(/Pages:\s+1\n/);
-    expect(execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' })).toMatch(
-      /Wednesday[\s\S]*Millrace/,
-    );
-  },
-);
+  await page.getByRole('button', { name: 'Print' }).press('Enter');
+  await expect(page.locator('[data-week-sheet] table')).toContainText(MILLRACE);
+  const path = info.outputPath('week.pdf');
+  await page.pdf({ path, format: 'A4', printBackground: true });
+  expect(execFileSync('pdfinfo', [path], { encoding: 'utf8' })).toMatch(/Pages:\s+1\n/);
+  expect(execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' })).toMatch(
+    /Wednesday[\s\S]*Millrace/,
+  );
+});
 
 test('what cannot be met is named, and a change that was tried mends it in one press', async ({ page }) => {
   test.slow();

@@ -310,7 +310,7 @@ it('three devices that have all met know the same, by the history of every chang
         );
       }
     }),
-    { numRuns: THOROUGH ? 1000 : 40 },
+    { numRuns: THOROUGH ? 1000 : 20 },
   );
 }, 1_500_000);
 

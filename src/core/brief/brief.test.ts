@@ -50,7 +50,7 @@ describe('composing to a brief', () => {
         else expect([candidates[0]?.cost, state]).toEqual([best, 'best']);
         if (best === null) expect(state).toBe('impossible');
       }),
-      { numRuns: 50 * THOROUGH },
+      { numRuns: 25 * THOROUGH },
     );
   });
 
@@ -66,7 +66,7 @@ describe('composing to a brief', () => {
         const { proof } = next.value;
         expect(proof.state === 'best' ? proof.found.cost : null).toBe(exhaustive(brief));
       }),
-      { numRuns: 80 * THOROUGH },
+      { numRuns: 30 * THOROUGH },
     );
   });
 
@@ -92,10 +92,10 @@ describe('composing to a brief', () => {
           for (const other of candidates.slice(0, at)) expect(differs(candidates[at]!, other)).toBe(true);
         });
       }),
-      { numRuns: 60 * THOROUGH },
+      { numRuns: 20 * THOROUGH },
     );
     // Most briefs by chance are possible; a search that finds nothing would pass all of the above.
-    expect(found).toBeGreaterThan(20);
+    expect(found).toBeGreaterThan(8);
   });
 
   // rulings.md, Advice and conflicts: what the engine plays with nothing unmet is possible.
