@@ -16,18 +16,19 @@ export default defineConfig({
   // It builds the application once more.
   testIgnore: process.env.YARDFELL_TURN === undefined ? [] : ['school.spec.ts'],
   globalSetup: './e2e/server.ts',
-  workers: 2,
+  // One more than the cores: much of a test waits for beats that sound in real time.
+  workers: 3,
   // The tests of a long file are shared out like any others.
   fullyParallel: true,
   // A second try on a loaded machine; what needed it is reported as flaky.
   retries: process.env.CI ? 1 : 0,
   // Wide enough for a machine that stands still for a while: what is there is found at once all the same.
-  timeout: 240_000,
-  expect: { timeout: 25_000 },
+  timeout: 300_000,
+  expect: { timeout: 40_000 },
   reporter: [['line'], ['json', { outputFile: 'test-results/browser.json' }]],
   outputDir: 'test-results/browser',
   use: {
-    actionTimeout: 25_000,
+    actionTimeout: 40_000,
     viewport: { width: 1280, height: 800 },
     // Traced throughout, the tests take half as long again.
     trace: { mode: 'on-first-retry', screenshots: false, sources: false },

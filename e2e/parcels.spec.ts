@@ -134,8 +134,11 @@ test(
     await expect(merged).toContainText('2 new');
     await expect(merged).toContainText(/Recordings1, \d\.\d MB/);
     await merged.getByRole('button', { name: 'Take it in' }).press('Enter');
-    await expect(page.getByRole('heading', { name: 'Orrin', level: 1 })).toBeVisible();
-    await expect(page.getByText(/1 take added.* 1 recording added\./)).toBeVisible();
+    // Looked for at once: what is said stands for ten seconds, and the view may take longer to come.
+    await Promise.all([
+      expect(page.getByText(/1 take added.* 1 recording added\./)).toBeVisible(),
+      expect(page.getByRole('heading', { name: 'Orrin', level: 1 })).toBeVisible(),
+    ]);
     const files = page.getByRole('region', { name: 'Files given and taken' });
     await expect(files).toContainText('2 runs');
     await expect(files).toContainText('Tuesday was the dentist.');
