@@ -50,10 +50,18 @@ describe('the copy without a network', () => {
     expect(reload).not.toHaveBeenCalled();
   });
 
-  it('says why there is none: refused, or not all of it came', async () => {
+  it('says why there is none: refused, not let, or not all of it came', async () => {
     const refused = browser({ fault: new Error('no room') });
     await refused.desk.prepare();
     expect(refused.shown()).toMatchObject({ status: 'failed', fault: expect.stringContaining('no room') });
+
+    const blocked = browser();
+    blocked.container.register.mockResolvedValue(undefined as never);
+    await blocked.desk.prepare();
+    expect(blocked.shown()).toMatchObject({
+      status: 'failed',
+      fault: expect.stringContaining('no page keep'),
+    });
 
     const partly = browser();
     await partly.desk.prepare();

@@ -26,6 +26,8 @@ const ADDRESS = under('/offline.js');
 const INCOMPLETE =
   'Not all of its files could be fetched or kept. It is tried again when Yardfell is opened the next time.';
 
+const BLOCKED = 'This browser lets no page keep a copy of itself.';
+
 /** Has the copy made, and knows when a newer one waits. */
 export class OfflineDesk extends Store<OfflineState> {
   private registration: ServiceWorkerRegistration | null = null;
@@ -54,7 +56,10 @@ export class OfflineDesk extends Store<OfflineState> {
     });
     this.show({ status: container.controller ? 'ready' : 'preparing' });
     try {
-      const registration = await container.register(ADDRESS, { scope: under('/'), updateViaCache: 'none' });
+      const made = await container.register(ADDRESS, { scope: under('/'), updateViaCache: 'none' });
+      // A browser that lets no page have such a copy may say so by giving nothing.
+      const registration = made as ServiceWorkerRegistration | undefined;
+      if (!registration) return this.show({ status: 'failed', fault: BLOCKED });
       this.registration = registration;
       if (registration.active) this.show({ status: 'ready', hasNewer: registration.waiting !== null });
       this.follow(registration.installing);
