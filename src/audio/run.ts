@@ -213,10 +213,7 @@ export class Run {
   private nextBeatTicks(): number {
     const { performance } = this;
     const from = Math.max(performance.startTicks, Math.ceil(this.nowTicks(LEAD_SECONDS)));
-    const click = performance
-      .eventsBetween(from, from + 2 * performance.meter.beatTicks)
-      .find((event) => event.kind === 'click' && event.accent !== 'slot');
-    return click?.ticks ?? from;
+    return performance.nextBeat(from) ?? from;
   }
 
   /** Takes back what was placed after a tick, to be placed again. */

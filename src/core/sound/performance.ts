@@ -67,6 +67,8 @@ export interface Performance {
   readonly endTicks: number | null;
   /** Events at or after one tick and before another, in order. */
   readonly eventsBetween: (fromTicks: number, toTicks: number) => PerformedEvent[];
+  /** The first click on a beat at or after a tick; null where there is none any more. */
+  readonly nextBeat: (fromTicks: number) => number | null;
   /** Null in the count-in and after the end. */
   readonly placeAt: (ticks: number) => PlayPlace | null;
   /** The moment at which a place is played; a place that is not in the passage gives where the next pass begins. */
@@ -193,7 +195,12 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
   const plain = soundingsOf(passage);
   const soundings =
     passage.swingPercent === undefined ? plain : plain.map((one) => swungSounding(passage, one));
-  const strikes = options.strikes ?? [];
+  const heard = (ticks: number) => swung(passage, ticks);
+  const written = (ticks: number) => unswung(passage, ticks);
+  // Asked for anew with every beat that is placed.
+  const strikes = (options.strikes ?? []).map((pass) =>
+    pass.map((strike) => ({ strike, heardTicks: heard(strike.ticks) })),
+  );
   const barBeats = meter.beats;
   const startTicks = -options.countInBeats * meter.beatTicks;
   const loopEnd = leadInTicks + passTicks * passes;
@@ -202,8 +209,6 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
   const makesBars = (meter.beatTicks * barBeats) % passTicks === 0;
   const restartsBars = passTicks % meter.beatTicks === 0 && !makesBars && options.clicks?.countsOn !== true;
 
-  const heard = (ticks: number) => swung(passage, ticks);
-  const written = (ticks: number) => unswung(passage, ticks);
   const placeAt = (ticks: number): PlayPlace | null => {
     if (ticks < 0 || (endTicks !== null && ticks >= endTicks)) return null;
     if (ticks < leadInTicks) return { pass: 0, ticks: written(ticks - pickupTicks) };
@@ -238,8 +243,8 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
     const bar = Math.floor((ticks - firstBeatTicks) / (meter.beatTicks * barBeats));
     return bar % (silent.after + silent.bars) >= silent.after;
   };
-  const clicks = (from: number, to: number): PerformedEvent[] => {
-    const made: PerformedEvent[] = [];
+  const clicks = (from: number, to: number): Extract<PerformedEvent, { kind: 'click' }>[] => {
+    const made: Extract<PerformedEvent, { kind: 'click' }>[] = [];
     const first = Math.ceil((Math.max(from, startTicks) - firstBeatTicks) / meter.beatTicks);
     const put = (ticks: number, accent: ClickAccent) => {
       if (ticks < Math.max(from, startTicks) || ticks >= to || (endTicks !== null && ticks >= endTicks))
@@ -275,11 +280,10 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
       if (isIn(plain[at]!.ticks, sounding.ticks))
         into.push({ kind: 'note', ticks: sounding.ticks + offset, pass, sounding });
     });
-    for (const strike of strikes[pass % strikes.length] ?? []) {
-      const ticks = heard(strike.ticks);
-      if (!isIn(strike.ticks, ticks)) continue;
+    for (const { strike, heardTicks } of strikes[pass % strikes.length] ?? []) {
+      if (!isIn(strike.ticks, heardTicks)) continue;
       const arrives = pass === 0 && strike.arrives?.seam ? null : (strike.arrives?.kind ?? null);
-      into.push({ kind: 'stroke', ticks: ticks + offset, pass, strike, arrives });
+      into.push({ kind: 'stroke', ticks: heardTicks + offset, pass, strike, arrives });
     }
   };
 
@@ -311,6 +315,8 @@ export function performanceOf(passage: Passage, options: PerformOptions): Perfor
       [...clicks(from, to), ...notes(from, to)].sort(
         (a, b) => a.ticks - b.ticks || ORDER[a.kind] - ORDER[b.kind],
       ),
+    nextBeat: (from) =>
+      clicks(from, from + 2 * meter.beatTicks).find(({ accent }) => accent !== 'slot')?.ticks ?? null,
     placeAt,
     ticksAt,
     beatAt,

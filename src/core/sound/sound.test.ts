@@ -85,6 +85,8 @@ describe('a performance', () => {
           // The click never stumbles: one each beat, from the count-in on.
           const clicks = whole.filter((event) => event.kind === 'click').map((event) => event.ticks);
           expect(clicks).toEqual(clicks.map((_, at) => (at - 4) * 6720));
+          for (const cut of cuts)
+            expect(performance.nextBeat(cut)).toBe(clicks.find((ticks) => ticks >= cut) ?? null);
           for (const event of whole.filter((one) => one.kind === 'click')) {
             const beat = performance.beatAt(event.ticks + 1);
             expect([beat?.number === 1, beat?.countIn]).toEqual([event.accent === 'bar', event.countIn]);

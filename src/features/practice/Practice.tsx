@@ -1,10 +1,8 @@
 'use client';
-import { SlidersHorizontal } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { benchAt, ladderAt, practiceAt } from '@/addresses';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { ladderAt, practiceAt } from '@/addresses';
 import { AS_WRITTEN, counted, type Exercise } from '@/core';
 import { dueOn, loadOf, loadWarnings, REASONS, type JudgedBy, type Reason } from '@/core/record';
 import { database, keepPracticeSettings, type PracticeMode, type PracticeSettings } from '@/storage';
@@ -18,11 +16,12 @@ import { dayText } from '@/ui/dayText';
 import { bpmOf, saidOf, standingOf, type Phase } from '@/work/practice/state';
 import { probed, startFound } from '@/work/practice/probe';
 import { judgedBy } from '@/work/practice/hearing';
-import { HearingButton, HearingPanel } from './HearingPanel';
+import { HearingPanel } from './HearingPanel';
 import { KEYS, SHEET } from './keySheet';
-import { Head, Root } from './look';
+import { Root } from './look';
 import { PainAsked, PainNotice } from './Pain';
 import { WarmUp } from './parts';
+import { PracticeHead } from './PracticeHead';
 import { Stage } from './Stage';
 import { Summary, worstPlace } from './Summary';
 import { restText } from '@/work/practice/resting';
@@ -51,8 +50,6 @@ function useKeptFocus(phase: Phase) {
   }, [phase]);
   return root;
 }
-
-const MODE_NAMES: Record<PracticeMode, string> = { ladder: 'Ladder', lesson: 'Lesson', probe: 'Probe' };
 
 const PROBLEMS = {
   refused:
@@ -93,6 +90,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
   const root = useKeptFocus(sitting && settings ? phase : 'done');
   const [isSheet, setIsSheet] = useState(false);
   const sheetTrigger = useRef<HTMLButtonElement>(null);
+  const openSheet = useCallback(() => setIsSheet(true), [setIsSheet]);
   const { at } = standingOf(state).climb;
   const bpm = bpmOf(state);
   useKeySheet(SHEET);
@@ -146,7 +144,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
       '.': () => actions.setBpm(bpm + 2),
       w: actions.warm,
       n: () => canGoOn && session?.goOn(),
-      m: () => setIsSheet(true),
+      m: openSheet,
       q: actions.end,
     }),
     // Pedals send the key that they were learnt by.
@@ -174,32 +172,18 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
 
   return (
     <Root ref={root} tabIndex={-1} onKeyDown={onKeyDown} data-phase={phase}>
-      <Head>
-        <h1>
-          Practice: <Link href={benchAt(exerciseId)}>{exercise.title || 'Untitled'}</Link>
-        </h1>
-        <p>for {player.name}</p>
-        <nav aria-label="How">
-          {(['ladder', 'lesson', 'probe'] as const).map((one) => (
-            <Link
-              key={one}
-              href={practiceAt(exerciseId, one)}
-              {...(one === mode ? { 'aria-current': 'page' as const } : {})}
-            >
-              {MODE_NAMES[one]}
-            </Link>
-          ))}
-        </nav>
-        {isOnStage || phase === 'warm-up' ? <HearingButton hearing={hearing} heard={heard} /> : null}
-        <Button ref={sheetTrigger} onPress={() => setIsSheet(true)} aria-haspopup="dialog">
-          <SlidersHorizontal size={16} aria-hidden /> Metronome <kbd aria-hidden>m</kbd>
-        </Button>
-        {isOnStage || phase === 'warm-up' ? (
-          <Button onPress={actions.end}>
-            End <kbd aria-hidden>q</kbd>
-          </Button>
-        ) : null}
-      </Head>
+      <PracticeHead
+        exerciseId={exerciseId}
+        title={exercise.title}
+        playerName={player.name}
+        mode={mode}
+        isUnderWay={isOnStage || phase === 'warm-up'}
+        store={practising.store}
+        hearing={hearing}
+        heard={heard}
+        trigger={sheetTrigger}
+        onMetronome={openSheet}
+      />
       {sound.problem ? (
         <p className="warn" role="alert">
           {PROBLEMS[sound.problem]}{' '}

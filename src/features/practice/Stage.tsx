@@ -11,7 +11,7 @@ import {
 } from '@/core';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { useDeferredValue, useState } from 'react';
+import { memo, useDeferredValue, useState } from 'react';
 import { REASON_MENDINGS, type Reason } from '@/core/record';
 import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
@@ -20,7 +20,7 @@ import { bpmOf, canName, saidOf, standingOf } from '@/work/practice/state';
 import { Big } from './look';
 import { Reasons, RestTimer } from './parts';
 import { PracticeLane } from './PracticeLane';
-import type { PracticeActions } from '@/work/practice/actions';
+import { steadyActions, type PracticeActions } from '@/work/practice/actions';
 import type { Practising } from './usePractice';
 
 const PickFollower = dynamic(() => import('./PickFollower').then((module) => module.PickFollower), {
@@ -40,6 +40,21 @@ interface StageProps {
   readonly whole: string | null;
   readonly onDrill: (change: Transition, reason: Reason | null) => void;
 }
+
+/** How the hand is; drawn apart, because nothing that is played changes it. */
+const HandSigns = memo(function HandSigns({ store }: Pick<Practising, 'store'>) {
+  const { tight, pain } = steadyActions(store);
+  return (
+    <div className="hand">
+      <Button onPress={tight}>
+        Hand is tight <kbd aria-hidden>t</kbd>
+      </Button>
+      <Button onPress={pain}>
+        It hurts <kbd aria-hidden>p</kbd>
+      </Button>
+    </div>
+  );
+});
 
 /** Tempo, beat, lane and verdicts: what is looked at while the hands are busy. */
 export function Stage({ practising, actions, onJudge, runs, restSeconds, next, whole, onDrill }: StageProps) {
@@ -232,14 +247,7 @@ export function Stage({ practising, actions, onJudge, runs, restSeconds, next, w
           </Button>
         ) : null}
       </div>
-      <div className="hand">
-        <Button onPress={actions.tight}>
-          Hand is tight <kbd aria-hidden>t</kbd>
-        </Button>
-        <Button onPress={actions.pain}>
-          It hurts <kbd aria-hidden>p</kbd>
-        </Button>
-      </div>
+      <HandSigns store={practising.store} />
     </>
   );
 }

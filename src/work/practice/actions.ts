@@ -18,6 +18,18 @@ interface Acting {
   readonly lastPlace: RunPlace | null;
 }
 
+/** Actions that ask for nothing of the moment: the same as long as the store is. */
+export const steadyActions = ({ dispatch }: Pick<PracticeStore, 'dispatch'>) => ({
+  tight: () => dispatch({ is: 'sign', kind: 'tight', id: newId(), now: now() }),
+  pain: () => dispatch({ is: 'sign', kind: 'pain', id: newId(), now: now() }),
+  see: (seen: string) => dispatch({ is: 'see', seen }),
+  rest: (seconds: number) => dispatch({ is: 'rest', seconds, now: now() }),
+  warm: () => dispatch({ is: 'warm' }),
+  goOn: () => dispatch({ is: 'go on' }),
+  again: () => dispatch({ is: 'again' }),
+  end: () => dispatch({ is: 'end' }),
+});
+
 /** The runner's actions as it stands now. */
 export function practiceActions({ store, sound, goesOn, hasWarmUp, lastPlace }: Acting) {
   const state = store.getSnapshot();
@@ -29,6 +41,7 @@ export function practiceActions({ store, sound, goesOn, hasWarmUp, lastPlace }: 
   const nameChange = (change: Transition) => dispatch({ is: 'name change', change });
   const start = () => dispatch({ is: 'start', now: now(), id: newId(), hasWarmUp });
   return {
+    ...steadyActions(store),
     start,
     stop: () => dispatch({ is: 'stop', place: place() }),
     judge: (verdict: 'clean' | 'not clean', by: JudgedBy = 'ear') => {
@@ -36,8 +49,6 @@ export function practiceActions({ store, sound, goesOn, hasWarmUp, lastPlace }: 
       dispatch({ is: 'judge', verdict, by, place: place(), id, now: now() });
       return id;
     },
-    tight: () => dispatch({ is: 'sign', kind: 'tight', id: newId(), now: now() }),
-    pain: () => dispatch({ is: 'sign', kind: 'pain', id: newId(), now: now() }),
     /** Takes the last back. @returns the run whose verdict that was; null: it was none, or nothing was taken back. */
     takeBack: (): string | null => {
       const last = saidOf(state).at(-1);
@@ -68,14 +79,8 @@ export function practiceActions({ store, sound, goesOn, hasWarmUp, lastPlace }: 
       const at = state.named ? changes.indexOf(state.named) : by > 0 ? -1 : 0;
       nameChange(changes[(at + by + changes.length) % changes.length]!);
     },
-    see: (seen: string) => dispatch({ is: 'see', seen }),
-    rest: (seconds: number) => dispatch({ is: 'rest', seconds, now: now() }),
     /** A rest is over; where a limit asks for a longer one, nothing begins by itself. */
     restOver: (needed: number | null) => (goesOn && needed === null ? start() : dispatch({ is: 'rested' })),
-    warm: () => dispatch({ is: 'warm' }),
-    goOn: () => dispatch({ is: 'go on' }),
-    again: () => dispatch({ is: 'again' }),
-    end: () => dispatch({ is: 'end' }),
   };
 }
 

@@ -126,10 +126,13 @@ export class PracticeStore extends Store<PracticeState> {
     work: () => Promise<unknown>,
     onFailure: () => void = () => undefined,
   ): void {
-    this.queue = this.queue.then(work).catch((error: unknown) => {
-      failed(error, of);
-      onFailure();
-    });
+    // What was said is painted first; a page that is left in between keeps it at once.
+    this.queue = Promise.all([this.queue, afterPaint()])
+      .then(work)
+      .catch((error: unknown) => {
+        failed(error, of);
+        onFailure();
+      });
   }
 
   private perform(effect: PracticeEffect): void {
