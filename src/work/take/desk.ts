@@ -87,6 +87,8 @@ export class TakeDesk extends Store<TakeState> {
   private turn = 0;
   private capture: Capture | null = null;
   private running: Running<unknown> | null = null;
+  /** What is being kept: the buttons for the report and for its recording may be pressed one right after the other. */
+  private keeping: { readonly of: CheckedTake; readonly done: Promise<string | null> } | null = null;
   private endClick: () => void = () => undefined;
   private clipped = 0;
   /** Of the microphone while it is open. */
@@ -282,10 +284,18 @@ export class TakeDesk extends Store<TakeState> {
     if (take.source !== 'simulated player' && keptId === null) await this.keep();
   }
 
-  /** Keeps the report that is shown; where that fails it says so, and the report stays. @returns its id; null: it is not kept. */
-  async keep(): Promise<string | null> {
+  /**
+   * Keeps the report that is shown, once however often it is asked for; where that fails it says so, and the report stays.
+   * @returns its id; null: it is not kept.
+   */
+  keep(): Promise<string | null> {
     const { checked, keptId: known } = this.state;
-    if (!checked || known !== null) return known;
+    if (!checked || known !== null) return Promise.resolve(known);
+    if (this.keeping?.of !== checked) this.keeping = { of: checked, done: this.kept(checked) };
+    return this.keeping.done;
+  }
+
+  private async kept(checked: CheckedTake): Promise<string | null> {
     try {
       const keptId = await this.tools.keep(checked);
       if (this.state.checked === checked) this.put({ ...this.state, keptId, fault: null });
@@ -295,6 +305,7 @@ export class TakeDesk extends Store<TakeState> {
         ...this.state,
         fault: `The report was not kept, but it is still here; press Keep to try again. (${inWords(error)})`,
       });
+      this.keeping = null;
       return null;
     }
   }

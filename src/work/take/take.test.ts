@@ -163,6 +163,13 @@ describe('a take', () => {
     expect([state().fault, kept]).toEqual([null, [state().checked]]);
   });
 
+  it('that is asked for twice before it is kept is kept once', async () => {
+    const { desk: one, asked, kept } = desk();
+    await one.simulate(asked, 'somebody', { errors: {}, sound: {}, seed: 1 });
+    const both = await Promise.all([one.keep(), one.keep()]);
+    expect([both, kept.length]).toEqual([['take 1', 'take 1'], 1]);
+  });
+
   it('that is opened again from its recording is shown and not kept anew; a file that is gone is told', async () => {
     const { desk: one, asked, kept, state } = desk();
     const of = { takeId: 'old', source: 'microphone', name: 'microphone, Monday' } as const;
