@@ -13,11 +13,21 @@ export interface FailingSpot {
 /** The stage and the hands where no reason is known. */
 const UNSAID = { stage: 'there and back', hands: 'both' } as const;
 
+/** The drill that is being made, or looked for. */
+let before: Promise<unknown> = Promise.resolve();
+
 /**
  * Makes the drill for a change of a passage that was played: the stage that its commonest reason asks for, or the nearest there is.
+ * One after another, so that of two presses the second finds what the first made.
  * @returns the id of the drill; null where the passage has no such change any more.
  */
-export async function mendingDrill(
+export function mendingDrill(...asked: Parameters<typeof madeOrFound>): Promise<string | null> {
+  const mine = before.then(() => madeOrFound(...asked));
+  before = mine.catch(() => undefined);
+  return mine;
+}
+
+async function madeOrFound(
   exerciseId: string,
   exercise: Exercise,
   played: Passage,
