@@ -50,7 +50,7 @@ describe('composing to a brief', () => {
         else expect([candidates[0]?.cost, state]).toEqual([best, 'best']);
         if (best === null) expect(state).toBe('impossible');
       }),
-      { numRuns: 25 * THOROUGH },
+      { numRuns: THOROUGH > 1 ? 50 * THOROUGH : 25 },
     );
   });
 
@@ -66,7 +66,7 @@ describe('composing to a brief', () => {
         const { proof } = next.value;
         expect(proof.state === 'best' ? proof.found.cost : null).toBe(exhaustive(brief));
       }),
-      { numRuns: 30 * THOROUGH },
+      { numRuns: THOROUGH > 1 ? 80 * THOROUGH : 30 },
     );
   });
 
@@ -92,7 +92,7 @@ describe('composing to a brief', () => {
           for (const other of candidates.slice(0, at)) expect(differs(candidates[at]!, other)).toBe(true);
         });
       }),
-      { numRuns: 20 * THOROUGH },
+      { numRuns: THOROUGH > 1 ? 60 * THOROUGH : 20 },
     );
     // Most briefs by chance are possible; a search that finds nothing would pass all of the above.
     expect(found).toBeGreaterThan(8);
