@@ -37,8 +37,13 @@ test('a lesson is prepared, written down by keyboard, and set; the sheet before 
 
   // The lesson, written while it lasts.
   await page.goBack();
+  const lessons = page.getByRole('article');
+  await expect(lessons.first()).toBeVisible();
+  const before = await lessons.count();
   await page.getByRole('button', { name: 'Lesson of today' }).press('Enter');
-  const lesson = page.getByRole('article').first();
+  // Pressed twice, it is begun once.
+  await page.keyboard.press('Enter');
+  const lesson = lessons.first();
   const heard = lesson.getByRole('group', { name: 'Add what was heard' });
   await heard.getByRole('button', { name: `+ ${MILLRACE}` }).press('Enter');
   // The tempo is the one it stands at.
@@ -50,6 +55,7 @@ test('a lesson is prepared, written down by keyboard, and set; the sheet before 
   await chooseByKeys(page, 'Set an exercise', 'Over the stile');
   await lesson.getByRole('textbox', { name: 'How to practise it' }).fill('Twice a day.');
   await lesson.getByRole('button', { name: 'Close' }).press('Enter');
+  await expect(lessons).toHaveCount(before + 1);
   await expect(lesson).toContainText(`${MILLRACE} at 100: not clean. Comes out too late.`);
   await expect(lesson).toContainText('Over the stile: Twice a day.');
   await page.reload();

@@ -102,7 +102,7 @@ const results = await new Stryker({
     '!tsconfig.json',
   ],
   tempDirName: '.cache/mutate',
-  reporters: [],
+  reporters: ['progress-append-only'],
   concurrency: Number(process.env.AT_ONCE ?? availableParallelism()),
   timeoutMS: 20_000,
   disableTypeChecks: false,

@@ -90,6 +90,29 @@ export function attempt(what: string, work: () => Promise<unknown>, kept?: strin
   perform(what, work, kept).catch(() => undefined);
 }
 
+/** How long after it is done a press still means what was just made: the page that is asked for is slow to come. */
+const SAME_PRESS_MS = 700;
+const underWay = new Set<string>();
+
+/**
+ * The same where something new comes of it: pressed again before it is done, or while the page changes, it is made once.
+ * @param of what it is made of, where several such presses stand side by side: the second of them is another wish.
+ */
+export function once(what: string, work: () => Promise<unknown>, kept?: string, of = ''): void {
+  const press = `${what}\n${of}`;
+  if (underWay.has(press)) return;
+  underWay.add(press);
+  const free = () => underWay.delete(press);
+  const made = async () => {
+    await work();
+    return true;
+  };
+  // What failed may be tried again at once.
+  perform(what, made, kept)
+    .then((isMade) => (isMade ? setTimeout(free, SAME_PRESS_MS) : free()))
+    .catch(free);
+}
+
 /** Loads ahead what may be asked for; where it fails, asking for it fails again and is told then. */
 export function ahead(work: () => Promise<unknown>): void {
   const waiting = reaching();

@@ -18,7 +18,7 @@ import {
 } from '@/storage';
 import { tables } from '@/storage/database';
 import { leftOutText } from './givingOut';
-import { attempt, failureText, perform, setTell, tellRefused, type Offer } from './perform';
+import { attempt, failureText, once, perform, setTell, tellRefused, type Offer } from './perform';
 import { soon } from './testing';
 import { afterStudent, exercisesShown, offerLadders, switchStudent } from './takingAlong';
 import { summaryText } from './takingIn';
@@ -51,6 +51,34 @@ describe('a failure', () => {
     expect(told).toHaveLength(1);
     attempt('Pasting', () => Promise.reject(new Error('no!')), 'The text is still there.');
     expect((await lastTold()).text).toBe('Pasting did not work: no! The text is still there.');
+  });
+
+  it('lets the press be repeated at once; what worked is made once, however often it is pressed', async () => {
+    const made: string[] = [];
+    const press = (name: string, of?: string) =>
+      once(
+        'Adding',
+        async () => {
+          await Promise.resolve();
+          made.push(name);
+        },
+        undefined,
+        of,
+      );
+    ['Ann', 'Ann', 'Ann'].forEach((name) => press(name));
+    press('Bea', 'another row');
+    await soon(() => expect(made).toEqual(['Ann', 'Bea']));
+    // It is done, and the page that shows it has not come yet.
+    press('Ann');
+    const refused = () => once('Pasting', () => Promise.reject(new Error('no!')));
+    refused();
+    await lastTold();
+    refused();
+    await soon(() => expect(told).toHaveLength(2));
+    await soon(() => {
+      press('Cid');
+      expect(made).toEqual(['Ann', 'Bea', 'Cid']);
+    });
   });
 
   it('of room says what to do; of a conflict says it in its own words', () => {

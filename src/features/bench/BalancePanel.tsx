@@ -30,7 +30,7 @@ import { Choice } from '@/ui/controls/Choice';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import type { EditExercise } from '@/work/bench/acting';
-import { attempt, told } from '@/work/perform';
+import { once, told } from '@/work/perform';
 import { useTempos } from './tempos';
 import type { Try } from '@/work/bench/trying';
 import type { Playing } from './usePlaying';
@@ -178,7 +178,7 @@ export function BalancePanel({
       ) : null}
       {isOneSided ? (
         <p>
-          <Button onPress={() => attempt('Making the twin', openTwin)}>Make its twin</Button>{' '}
+          <Button onPress={() => once('Making the twin', openTwin)}>Make its twin</Button>{' '}
           <small>The same line with the other kind of change: together they balance.</small>
         </p>
       ) : null}

@@ -6,7 +6,7 @@ import { ME, noteAt, type Exercise, type GoalCheck, type Plan, type Range, type 
 import { usePlayer } from '@/ui/shell/player';
 import { waysOut } from '@/ui/shell/waysOut';
 import type { BenchActions } from '@/work/bench/acting';
-import { attempt } from '@/work/perform';
+import { attempt, once } from '@/work/perform';
 import type { TabId } from './BenchPanels';
 import { GoalLine } from './GoalLine';
 import type { Tried, Try } from '@/work/bench/trying';
@@ -81,7 +81,7 @@ export const BenchTop = memo(function BenchTop({ shown, exerciseId, actions, onT
   const { exercise, check } = shown;
   const player = usePlayer();
   const onSheet = () =>
-    attempt('Making the sheet', async () => {
+    once('Making the sheet', async () => {
       const { makeSheet } = await import('@/work/sheet');
       const { ids } = await makeSheet(exerciseId, exercise, player);
       router.push(`/handout?ids=${ids.join()}`);

@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { benchAt } from '@/addresses';
 import type { Exercise, Setup } from '@/core';
 import { Button } from '@/ui/controls/Button';
-import { attempt } from '@/work/perform';
+import { once } from '@/work/perform';
 import type { HandAlone } from '@/work/handsAlone';
 
 interface HandsAloneProps {
@@ -24,7 +24,7 @@ export function HandsAlone({ exercise, setup, hands }: HandsAloneProps) {
     <Button
       key={hand}
       isDisabled={exercise.passage.notes.length === 0}
-      onPress={() => attempt('Making the exercise', () => make(hand))}
+      onPress={() => once('Making the exercise', () => make(hand), undefined, hand)}
     >
       {hand === 'picking' ? 'Picking' : 'Fretting'} hand alone, as a new exercise
     </Button>

@@ -24,7 +24,7 @@ import { exportLibrary } from '@/ui/shell/exportLibrary';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { useHasStarted } from '@/ui/shell/started';
-import { attempt } from '@/work/perform';
+import { attempt, once } from '@/work/perform';
 import { undoIn } from '@/work/undoing';
 import { useImporting } from '@/ui/taking/useImporting';
 import { ExerciseRow, rowColumns } from './ExerciseRow';
@@ -274,7 +274,7 @@ export function LibraryView() {
             <Button
               look="primary"
               onPress={() => {
-                attempt('Loading the demo library', () => loadDemo(database()));
+                once('Loading the demo library', () => loadDemo(database()));
               }}
             >
               Load the demo library

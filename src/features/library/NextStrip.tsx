@@ -18,7 +18,7 @@ import { useKept } from '@/ui/shell/useKept';
 import { dayText } from '@/ui/dayText';
 import { isOverAll } from '@/work/practice/session';
 import { colour } from '@/ui/theme/tokens';
-import { attempt } from '@/work/perform';
+import { once } from '@/work/perform';
 import { comingNext } from '@/work/comingNext';
 import type { Practised } from './usePractised';
 
@@ -103,7 +103,7 @@ export function NextStrip({ items, days, underWay, pain, today, cleanRates }: Ne
   const drillButton = canDrill ? (
     <Button
       {...(isDrilled ? { look: 'primary' as const } : {})}
-      onPress={() => attempt('Making the drill', drill)}
+      onPress={() => once('Making the drill', drill)}
     >
       Drill that change
     </Button>

@@ -10,7 +10,7 @@ import { Button } from '@/ui/controls/Button';
 import { TextField } from '@/ui/controls/TextField';
 import { colour } from '@/ui/theme/tokens';
 import { openTab, prepareReading } from '@/work/pasting';
-import { ahead, attempt } from '@/work/perform';
+import { ahead, once } from '@/work/perform';
 
 const Root = styled.section`
   display: grid;
@@ -76,7 +76,7 @@ export function PasteBox() {
         // Pasting into an empty box is the whole intention; into a text that is being typed it is not.
         if (text.trim() !== '' || pasted.trim() === '') return;
         event.preventDefault();
-        attempt('Reading the tab', () => take(pasted), 'The text is still on the clipboard.');
+        once('Reading the tab', () => take(pasted), 'The text is still on the clipboard.', pasted);
       }}
     >
       <TextField
@@ -94,13 +94,13 @@ export function PasteBox() {
         <Button
           look="primary"
           isDisabled={text.trim() === ''}
-          onPress={() => attempt('Reading the tab', () => take(text), 'Your text is still in the box.')}
+          onPress={() => once('Reading the tab', () => take(text), 'Your text is still in the box.', text)}
         >
           Open on the Bench
         </Button>
         <Button
           onPress={() =>
-            attempt('Beginning an exercise', async () => {
+            once('Beginning an exercise', async () => {
               const id = await addEmptyExercise(db, emptyPassage());
               router.push(benchAt(id));
             })

@@ -19,7 +19,7 @@ import { NumberField } from '@/ui/controls/NumberField';
 import { SelectBox } from '@/ui/controls/SelectBox';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
-import { attempt } from '@/work/perform';
+import { once } from '@/work/perform';
 import { Form, useOpening } from './startParts';
 import { useKept } from '@/ui/shell/useKept';
 
@@ -132,11 +132,11 @@ export function ProblemDialog({ onClose }: { onClose: () => void }) {
           <Button
             look="primary"
             isDisabled={isSame}
-            onPress={() => attempt('Making the drills', () => make('bench'))}
+            onPress={() => once('Making the drills', () => make('bench'))}
           >
             Make the drills
           </Button>
-          <Button isDisabled={isSame} onPress={() => attempt('Making the sheet', () => make('sheet'))}>
+          <Button isDisabled={isSame} onPress={() => once('Making the sheet', () => make('sheet'))}>
             <Printer size={15} aria-hidden /> Sheet for {sheetFor}
           </Button>
           <Button onPress={onClose}>Leave it</Button>

@@ -25,7 +25,7 @@ import { usePlayer } from '@/ui/shell/player';
 import { useSearch } from '@/ui/shell/useSearch';
 import { colour } from '@/ui/theme/tokens';
 import { applySetMending, DEFAULT_SET_PASSES, mendSet, type SetMended } from '@/work/balancingSet';
-import { attempt } from '@/work/perform';
+import { once } from '@/work/perform';
 import { planned } from './items';
 
 const Body = styled.div`
@@ -189,7 +189,7 @@ export function SetBalance({ chosen, all, onChoose, onClose }: SetBalanceProps) 
                 </span>
                 <Button
                   aria-label={`Apply: ${textOf(mending)}`}
-                  onPress={() => attempt('Applying it', () => apply(mending))}
+                  onPress={() => once('Applying it', () => apply(mending), undefined, textOf(mending))}
                 >
                   Apply
                 </Button>

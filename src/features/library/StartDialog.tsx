@@ -22,7 +22,7 @@ import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { colour } from '@/ui/theme/tokens';
-import { attempt } from '@/work/perform';
+import { once } from '@/work/perform';
 import { Form, useOpening } from './startParts';
 
 const Points = styled(RadioGroup)`
@@ -162,11 +162,11 @@ export function StartDialog({ onClose }: { onClose: () => void }) {
           <Button
             look="primary"
             isDisabled={!exercise}
-            onPress={() => attempt('Making the exercise', () => make('bench'))}
+            onPress={() => once('Making the exercise', () => make('bench'))}
           >
             Open on the Bench
           </Button>
-          <Button isDisabled={!exercise} onPress={() => attempt('Making the sheet', () => make('sheet'))}>
+          <Button isDisabled={!exercise} onPress={() => once('Making the sheet', () => make('sheet'))}>
             <Printer size={15} aria-hidden /> Sheet for {sheetFor}
           </Button>
           <Button onPress={onClose}>Leave it</Button>

@@ -14,7 +14,7 @@ import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
 import { useView } from '@/ui/shell/viewSettings';
 import { keepLinked } from '@/work/linking';
-import { attempt } from '@/work/perform';
+import { once } from '@/work/perform';
 
 const Lane = styled.div`
   overflow-x: auto;
@@ -70,7 +70,7 @@ export function Linked() {
     );
   const { linked } = read;
   const keep = () =>
-    attempt('Keeping it', async () => {
+    once('Keeping it', async () => {
       const ids = await keepLinked(linked, player);
       say(
         `${counted(ids.length, 'exercise')} from the link ${ids.length === 1 ? 'is' : 'are'} in the Library.`,

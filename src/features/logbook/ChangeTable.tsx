@@ -7,7 +7,7 @@ import type { Rate } from '@/core/record';
 import { RowButton } from '@/ui/controls/RowButton';
 import { Table } from '@/ui/controls/panel';
 import { KindIcon } from '@/ui/lane/marks';
-import { attempt } from '@/work/perform';
+import { once } from '@/work/perform';
 
 /** A change that fails. */
 export interface ChangeRow {
@@ -90,7 +90,7 @@ export function ChangeTable({
                   ) : (
                     <RowButton
                       aria-label={`${drillLabel}: ${words}`}
-                      onClick={() => attempt('Making the drill', drill)}
+                      onClick={() => once('Making the drill', drill, undefined, key)}
                     >
                       Drill it
                     </RowButton>

@@ -13,7 +13,7 @@ import { download } from '@/ui/shell/download';
 import { usePlayer } from '@/ui/shell/player';
 import { figured, type TypedRun } from '@/work/figured';
 import { runRows } from '@/work/runsFile';
-import { attempt } from '@/work/perform';
+import { attempt, once } from '@/work/perform';
 import { undoOf } from '@/work/undoing';
 import { Panel, Table } from '@/ui/controls/panel';
 import { dayText, momentText } from '@/ui/dayText';
@@ -170,7 +170,7 @@ export const RunsPanel = memo(function RunsPanel(props: RunsPanelProps) {
           }}
           today={today}
           subdivisionOf={subdivisionOf}
-          onSave={(typed) => attempt('Logging', () => add(typed), 'What you typed is still in the form.')}
+          onSave={(typed) => once('Logging', () => add(typed), 'What you typed is still in the form.')}
           onCancel={close}
         />
       ) : (

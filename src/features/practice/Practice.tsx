@@ -10,7 +10,7 @@ import { Button } from '@/ui/controls/Button';
 import { say } from '@/ui/controls/say';
 import { bound, keyHandler, useKeySheet, useUndoKeys } from '@/ui/keys/keys';
 import { mendingDrill, NO_SUCH_CHANGE } from '@/work/mendDrill';
-import { attempt } from '@/work/perform';
+import { attempt, once } from '@/work/perform';
 import { handsBack, isGoalReached, nextTimeText } from '@/work/practice/whatNow';
 import { dayText } from '@/ui/dayText';
 import { bpmOf, saidOf, standingOf, type Phase } from '@/work/practice/state';
@@ -260,7 +260,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
             onAgain={actions.again}
             onDrill={
               worst?.place && worst.reason !== 'tight'
-                ? () => attempt('Making the drill', () => makeDrill(worst.place!, worst.reason))
+                ? () => once('Making the drill', () => makeDrill(worst.place!, worst.reason))
                 : null
             }
           />
@@ -284,7 +284,7 @@ export function Practice({ exerciseId, exercise, mode }: PracticeProps) {
           restSeconds={mustRest ? rest.restSeconds : null}
           whole={exercise.drill && handsBack(exercise, runs) ? practiceAt(exercise.drill.parentId) : null}
           next={isTurnOver ? { title: session.titleOf(session.next!.exerciseId), go: session.goOn } : null}
-          onDrill={(change, why) => attempt('Making the drill', () => makeDrill(change, why))}
+          onDrill={(change, why) => once('Making the drill', () => makeDrill(change, why))}
         />
       ) : null}
       {isSheet && sound.sounds ? (

@@ -5,7 +5,7 @@ import { practiceAt } from '@/addresses';
 import { bpmText, type Exercise } from '@/core';
 import { variationsOf } from '@/core/drills';
 import { Button } from '@/ui/controls/Button';
-import { attempt } from '@/work/perform';
+import { once } from '@/work/perform';
 import { makeVariation, raisedGoal } from '@/work/practice/whatNow';
 
 interface WhatNowProps {
@@ -34,8 +34,11 @@ export function WhatNow({ exercise, goalBpm, onRaise }: WhatNowProps) {
           <li key={variation.name}>
             <Button
               onPress={() =>
-                attempt('Making the variation', async () =>
-                  router.push(practiceAt(await makeVariation(variation, exercise.title))),
+                once(
+                  'Making the variation',
+                  async () => router.push(practiceAt(await makeVariation(variation, exercise.title))),
+                  undefined,
+                  variation.name,
                 )
               }
             >

@@ -10,7 +10,7 @@ import { say } from '@/ui/controls/say';
 import { Panel } from '@/ui/controls/panel';
 import { dayText } from '@/ui/dayText';
 import { colour } from '@/ui/theme/tokens';
-import { attempt } from '@/work/perform';
+import { attempt, once } from '@/work/perform';
 import { undoOf } from '@/work/undoing';
 import { LessonForm, type Offered } from './LessonForm';
 
@@ -75,7 +75,7 @@ interface LessonBookProps {
 export function LessonBook({ playerId, lessons, today, near, all, titleOf, onSet }: LessonBookProps) {
   const [openId, setOpenId] = useState<string | null>(null);
   const begin = () =>
-    attempt('Beginning a lesson', async () => setOpenId(await addLesson(database(), playerId, today)));
+    once('Beginning a lesson', async () => setOpenId(await addLesson(database(), playerId, today)));
   const remove = (lesson: LessonRecord) =>
     attempt('Deleting the lesson', async () => {
       const entry = await removeLesson(database(), lesson);

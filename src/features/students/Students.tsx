@@ -16,7 +16,7 @@ import { colour, NARROW } from '@/ui/theme/tokens';
 import { useInPieces } from '@/ui/shell/useInPieces';
 import { useKept } from '@/ui/shell/useKept';
 import { today } from '@/ui/shell/useRecord';
-import { attempt } from '@/work/perform';
+import { once } from '@/work/perform';
 import { attentionCounts, FIRST_ROSTER, listed, type RosterWanted } from '@/work/students/listing';
 import { attending, readRoster, rosterOf, withAttention, type ReadRoster } from '@/work/students/roster';
 import { undoIn, undoOf } from '@/work/undoing';
@@ -100,7 +100,7 @@ export function Students() {
   const add = () => {
     const said = name.trim();
     if (said === '') return;
-    attempt('Adding a student', async () => {
+    once('Adding a student', async () => {
       const id = newId();
       const entry = await addPlayer(database(), said, id);
       setName('');

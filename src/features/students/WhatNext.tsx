@@ -9,7 +9,7 @@ import { Panel } from '@/ui/controls/panel';
 import { say } from '@/ui/controls/say';
 import { startComposing } from '@/workers';
 import type { Book } from '@/work/book';
-import { attempt } from '@/work/perform';
+import { once } from '@/work/perform';
 import { changeToTrain } from '@/work/students/tasks';
 
 const SEED = 1;
@@ -35,7 +35,7 @@ export function WhatNext({
   const where = `${runs} of ${counted(played, 'pass', 'passes')} of ${book.titleOf(exerciseId)}`;
   const make = () => {
     setIsMaking(true);
-    attempt('Making a line against it', async () => {
+    once('Making a line against it', async () => {
       try {
         const [{ nextLine, setNextLine }, found] = await Promise.all([
           lines(),

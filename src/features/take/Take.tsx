@@ -21,7 +21,7 @@ import { usePlayer } from '@/ui/shell/player';
 import { useKept } from '@/ui/shell/useKept';
 import { colour } from '@/ui/theme/tokens';
 import { mendingDrill, NO_SUCH_CHANGE } from '@/work/mendDrill';
-import { attempt } from '@/work/perform';
+import { attempt, once } from '@/work/perform';
 import { usualPasses, type TakeAsk } from '@/work/take/desk';
 import { recordingBytes } from '@/work/take/recordings';
 import { noteText, verdictText } from '@/work/take/words';
@@ -146,7 +146,7 @@ export function Take({ exerciseId, exercise }: { exerciseId: string; exercise: E
   );
   const spoken = checked && chosen !== null ? noteText(checked, chosen) : '';
   const drill = (of: { fromNote: string; toNote: string }) =>
-    attempt('Making the drill', async () => {
+    once('Making the drill', async () => {
       const spot = { fromNote: of.fromNote, toNote: of.toNote, reasons: {} };
       const id = await mendingDrill(exerciseId, exercise, exercise.passage, spot, player.setup);
       if (id) router.push(practiceAt(id));

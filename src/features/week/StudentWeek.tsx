@@ -18,7 +18,7 @@ import { useUndoKeys } from '@/ui/keys/keys';
 import { ParcelButton } from '@/ui/shell/ParcelButton';
 import { usePlayer } from '@/ui/shell/player';
 import { today } from '@/ui/shell/useRecord';
-import { attempt } from '@/work/perform';
+import { attempt, once } from '@/work/perform';
 import { undoIn, undoOf } from '@/work/undoing';
 import type { WeekChange } from '@/work/week/acts';
 import { costOfChange } from '@/work/week/cost';
@@ -82,7 +82,7 @@ function Opened({ open, monday }: { open: OpenWeek; monday: string }) {
       else if (entry && !isTyped) say(`${label}. ${cost}`.trim(), undoOf(entry));
     });
   const onPractise = (at: number) =>
-    attempt('Beginning the session', async () => {
+    once('Beginning the session', async () => {
       const id = await beginDay(
         await asKept(open),
         at,

@@ -12,7 +12,7 @@ import { NumberField } from '@/ui/controls/NumberField';
 import { usePlayer } from '@/ui/shell/player';
 import { useKept } from '@/ui/shell/useKept';
 import { colour } from '@/ui/theme/tokens';
-import { attempt } from '@/work/perform';
+import { attempt, once } from '@/work/perform';
 import { isOverAll, minutesText } from '@/work/practice/session';
 import { beginSession, draftSession, type SessionDraft } from '@/work/practice/sessions';
 
@@ -190,7 +190,7 @@ export function SessionDialog({ exerciseIds, isInOrder = false, onClose }: Sessi
           <Button
             look="primary"
             isDisabled={items.length === 0}
-            onPress={() => attempt('Beginning the session', begin)}
+            onPress={() => once('Beginning the session', begin)}
           >
             Begin{items.length > 0 ? `: ${minutesText(items)}` : ''}
           </Button>

@@ -21,7 +21,7 @@ import {
 } from '@/work/parcels/giving';
 import { isOwn } from '@/work/parcels/own';
 import { recordingsLine, sendable, soundsOf, tooMuch, type Sendable } from '@/work/parcels/recordings';
-import { attempt } from '@/work/perform';
+import { attempt, once } from '@/work/perform';
 import { download } from './download';
 import { useKept } from './useKept';
 import { today } from './useRecord';
@@ -185,7 +185,7 @@ function ForStudent({ player, onClose }: { player: PlayerRecord; onClose: () => 
         <Button
           look="primary"
           onPress={() =>
-            attempt('Giving it out', async () => {
+            once('Giving it out', async () => {
               await give(await forStudent(player, ids, words, today()), { download });
               onClose();
             })
@@ -256,7 +256,7 @@ function ForTeacher({ player, onClose }: { player: PlayerRecord; onClose: () => 
           look="primary"
           isDisabled={(isNameless && name.trim() === '') || fault !== null}
           onPress={() =>
-            attempt('Giving it back', async () => {
+            once('Giving it back', async () => {
               const id = isNameless ? await nameMe(player, name.trim()) : player.id;
               await give(await forTeacher({ ...player, id }, words), { download }, await soundsOf(sounds));
               onClose();

@@ -4,7 +4,7 @@ import { Dialog } from 'react-aria-components';
 import styled from 'styled-components';
 import { ME } from '@/core';
 import { addPlayer, currentPlayer, database, readPlayers } from '@/storage';
-import { attempt } from '@/work/perform';
+import { attempt, once } from '@/work/perform';
 import { exercisesShown, offerLadders, switchStudent } from '@/work/takingAlong';
 import { undoOf } from '@/work/undoing';
 import { Button } from '../controls/Button';
@@ -63,7 +63,7 @@ function PlayerForm({ onDone, onMore }: { onDone: () => void; onMore: () => void
 
   function add() {
     if (name.trim() === '') return;
-    attempt('Adding a student', async () => {
+    once('Adding a student', async () => {
       const entry = await addPlayer(db, name.trim());
       say(`${name.trim()} is the student of the moment.`, undoOf(entry));
       const added = (await currentPlayer(db)) ?? player;

@@ -11,7 +11,7 @@ import { SmallLane } from '@/ui/lane/SmallLane';
 import { usePlayer } from '@/ui/shell/player';
 import { colour } from '@/ui/theme/tokens';
 import { NEAR_FRETS, partsOffered, type ChosenParts, type PartsOffered } from '@/work/choosingParts';
-import { attempt } from '@/work/perform';
+import { attempt, once } from '@/work/perform';
 import type { Answer } from '@/work/takingIn';
 import { Body } from './look';
 
@@ -153,7 +153,7 @@ export function Parts({
           look="primary"
           isDisabled={chosen.ticked.size === 0 || (chosen.asOne && offered.apart !== null)}
           onPress={() =>
-            attempt('Taking the parts', async () =>
+            once('Taking the parts', async () =>
               onAnswer({ kind: 'parts', parts: (await partsOffered(all, chosen)).taken }),
             )
           }

@@ -31,7 +31,7 @@ import { Select } from '@/ui/controls/Select';
 import { Switch } from '@/ui/controls/Switch';
 import { SmallLane } from '@/ui/lane/SmallLane';
 import { colour } from '@/ui/theme/tokens';
-import { attempt } from '@/work/perform';
+import { once } from '@/work/perform';
 import { undoOf } from '@/work/undoing';
 import { cardList } from '../cards';
 import { HandsAlone } from '../HandsAlone';
@@ -249,7 +249,7 @@ export function DrillsPanel(props: DrillsPanelProps) {
         <Button
           look="primary"
           isDisabled={wanted.length === 0}
-          onPress={() => attempt('Making the drills', make)}
+          onPress={() => once('Making the drills', make)}
         >
           Make {counted(wanted.length * (byHands ? DRILL_HANDS.length : 1), 'drill')}
         </Button>
