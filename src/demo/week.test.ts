@@ -12,6 +12,8 @@ import {
   totalsOf,
   weighed,
   type WeekBlocks,
+  type WeekItem,
+  type Wish,
 } from '@/core/routine';
 import {
   changeWeek,
@@ -262,6 +264,13 @@ it('looks ahead as far as the ladder goes, and nowhere where nothing is planned'
     expect(bpms.every((bpm, at) => bpm! >= (at === 0 ? fromBpm : bpms[at - 1]!))).toBe(true);
   }
   expect(rows[4]!.bpms).toEqual([null, null, null, null]);
+  // Of an exercise that is not there nothing is known.
+  const { facts, ...rest } = await opened();
+  const [gone] = facts.keys();
+  const fewer = new Map([...facts].filter(([id]) => id !== gone));
+  expect(weeksAhead({ ...rest, facts: fewer }).rows.map(({ exerciseId }) => exerciseId)).toEqual(
+    rows.map(({ exerciseId }) => exerciseId).filter((id) => id !== gone),
+  );
 });
 
 it('a wish more is a wish more: what is asked for is weighed', async () => {
@@ -273,6 +282,15 @@ it('a wish more is a wish more: what is asked for is weighed', async () => {
   await writeWeek(open, 'Add', (week) => addWish(week, wish), null, db);
   const after = await opened();
   const problem = problemOf(after, 3);
+  const asked = (one: Partial<Wish>) => {
+    const wishes = after.content.wishes.map((had) => ({ ...had, ...one }));
+    const [{ least, most, weight }] = problemOf({ ...after, content: { ...after.content, wishes } }, 3)
+      .items as never as [WeekItem];
+    return [least, most, weight];
+  };
+  // Minutes in blocks of two: what is wanted at least is rounded up, the most down, and never below the least.
+  expect(asked({ leastMinutes: 5, mostMinutes: 9, importance: 'more' })).toEqual([3, 4, 3]);
+  expect(asked({ leastMinutes: 0, mostMinutes: 1, importance: 'less' })).toEqual([1, 1, 1]);
   expect(weighed(problem, blocksOf(problem, after), null).days).toBeGreaterThanOrEqual(3);
 });
 

@@ -20,6 +20,7 @@ import {
   type LogEntry,
   type Merge,
   type Project,
+  type TableName,
   type Tombstone,
   type Version,
 } from '@/core';
@@ -140,8 +141,8 @@ export interface ImportSummary {
   readonly gone: number;
   /** Runs, signs and takes that came, but were deleted here. */
   readonly deletedHere: number;
-  /** Other records that came: students, ladders, runs, lessons, weeks. */
-  readonly others: Readonly<Record<'players' | 'ladders' | 'runs' | 'lessons' | 'weeks' | 'takes', number>>;
+  /** Other records that came. */
+  readonly others: Readonly<Record<Exclude<TableName, 'exercises'>, number>>;
   /** The action, to be undone; null where nothing was changed, or a backup was restored into an empty library. */
   readonly entry: LogEntry | null;
 }
@@ -334,7 +335,7 @@ function summaryOf(
     others: {
       ...{ players: added.players.length, ladders: added.ladders.length, runs: standing(added.runs).length },
       ...{ lessons: added.lessons.length, weeks: added.weeks.length },
-      takes: added.takes.length,
+      ...{ signs: added.signs.length, takes: added.takes.length },
     },
   };
 }

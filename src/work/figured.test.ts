@@ -71,6 +71,13 @@ describe('a run that is typed in', () => {
     expect((await figured(typed({ verdict: 'not clean' }), player, old))!.place).toEqual(place);
     expect((await figured(typed({ verdict: 'not clean', place: null }), player, old))!.place).toBeNull();
     expect(await placesOf('gone', player)).toEqual([]);
+    // An odd number of strokes turns every second pass round: each change is named once all the same.
+    const odd = newExercise('Odd', { ...NOTES, notes: NOTES.notes.slice(0, 7) });
+    const { id: oddId } = await addExercise(database(), { ...odd, policy: exercise.policy }, 'New');
+    expect((await placesOf(oddId, player)).map(({ name }) => name.split(':')[0])).toEqual([
+      'notes 4 to 5',
+      'notes 7 to 1, round',
+    ]);
 
     // All of it goes out as a table, with what the hand said.
     await addSign(

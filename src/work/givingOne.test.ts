@@ -3,7 +3,7 @@ import '@/storage/testing';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { emptyPassage, ME, newExercise, putNote, readTabText } from '@/core';
-import { addExercise, database, setLadder } from '@/storage';
+import { addExercise, addPlayer, database, LIBRARY, setLadder, undoOrRedo } from '@/storage';
 import { fileName, giveOut, saveProject, type Ways } from './givingOne';
 import { listening } from './testing';
 
@@ -106,6 +106,15 @@ describe('given out', () => {
       expect(asked[1]!.options.passes).toBeGreaterThan(1);
     },
   );
+
+  it('is written for the student of the moment: at the tempo of the own ladder', async () => {
+    const { id } = await addExercise(database(), exercise, 'New');
+    await addPlayer(database(), 'Orrin', 'orrin');
+    await setLadder(database(), id, 'orrin', exercise.startBpm, { startBpm: 71 });
+    await giveOut('midi', { id, exercise }, ways);
+    await undoOrRedo(database(), LIBRARY, 'undo');
+    expect(asked.map(({ options }) => options.bpm)).toEqual([71]);
+  });
 
   it('a project file of one has its title, of several their number, and holds them all', async () => {
     const made = await Promise.all(

@@ -135,6 +135,8 @@ describe('pasting', () => {
     expect(passage.notes.map(({ string, fret }) => passage.tuning[string - 1]! + fret)).toEqual([
       57, 60, 62, 64,
     ]);
+    expect(await openTab('A4 C5 E5', open)).toBeNull();
+    expect(heard.told.at(-1)!.text).toMatch(/^Read as a phrase(: [a-z].*|)\. Its places/);
     expect(await openTab('A4 C5 H5', open)).toBe('“H5”: not read as note names.');
     // A string's letter with frets after it is a line of tab.
     opened.length = 0;

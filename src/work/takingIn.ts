@@ -14,6 +14,7 @@ import {
 } from '@/storage';
 import type { Arrival } from './parcels/taking';
 import { failureText, told } from './perform';
+import { recordParts } from './records';
 import { undoOf } from './undoing';
 
 /** Longest name of a file that is kept. */
@@ -57,20 +58,10 @@ export type Ask = (question: Question) => Promise<Answer>;
 /** What came of a file: something that can be opened, by its place, something else that was added, or nothing. */
 type Outcome = { readonly opened: string } | 'added' | 'nothing';
 
-const counts = (count: number, noun: string): string => (count > 0 ? counted(count, noun) : '');
-
 /** What taking a project in came to, in words. */
 export function summaryText(summary: ImportSummary): string {
   const { added, same, copied, replaced, kept, beside, gone, deletedHere, others } = summary;
-  const came = [
-    counts(added, 'exercise'),
-    counts(others.players, 'student'),
-    counts(others.ladders, 'ladder'),
-    counts(others.runs, 'run'),
-    counts(others.lessons, 'lesson'),
-    counts(others.weeks, 'week'),
-    counts(others.takes, 'take'),
-  ].filter((part) => part !== '');
+  const came = recordParts({ exercises: added, ...others });
   const parts = [
     came.length > 0 ? `${came.join(', ')} added` : 'Nothing new',
     same > 0 ? `${same} already here` : '',

@@ -177,6 +177,7 @@ describe('sentences about files', () => {
         lessons: count,
         weeks: count,
         takes: count,
+        signs: count,
       }),
       entry: fc.constant(null),
     });
@@ -199,11 +200,12 @@ describe('sentences about files', () => {
           ['lesson', others.lessons],
           ['week', others.weeks],
           ['take', others.takes],
+          ['of the hand', others.signs],
           ['in two versions', more.beside],
           ['as where the file', more.gone],
           ['stay deleted', more.deletedHere],
         ] as const)
-          expect(text.includes(words)).toBe(number > 0);
+          expect(text.includes(words)).toBe(number! > 0);
         const above = (counts: readonly number[]) => counts.filter((one) => one > 0).length;
         // What became a copy, was deleted, or is to be settled is said in two.
         const [once, twice] = [

@@ -9,6 +9,7 @@ import { EmptyState } from '@/ui/controls/EmptyState';
 import { say } from '@/ui/controls/say';
 import { colour } from '@/ui/theme/tokens';
 import { attempt } from '@/work/perform';
+import { recordParts } from '@/work/records';
 import { undoOf } from '@/work/undoing';
 import { useKept } from '@/ui/shell/useKept';
 
@@ -32,15 +33,9 @@ const Row = styled.li`
   }
 `;
 
-const NOUNS = { exercises: 'exercise', players: 'student', ladders: 'ladder', runs: 'run' } as const;
-
 function contentText({ counts, runs, why }: ShelvedAction): string {
-  const parts = (Object.keys(NOUNS) as (keyof typeof NOUNS)[]).flatMap((table) => {
-    const count = counts[table] ?? 0;
-    return count > 0 ? [counted(count, NOUNS[table])] : [];
-  });
   const played = runs > 0 ? `; ${counted(runs, 'run')} stay in the logbook` : '';
-  return `${why === 'version' ? 'Other version of ' : ''}${parts.join(', ')}${played}`;
+  return `${why === 'version' ? 'Other version of ' : ''}${recordParts(counts).join(', ')}${played}`;
 }
 
 /** The shelf of what was deleted. */

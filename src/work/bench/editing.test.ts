@@ -168,6 +168,9 @@ describe('keys', () => {
     expect(memory.type(1, 5000).fret).toBe(1);
     memory.forget();
     expect(memory.type(4, 5100).fret).toBe(4);
+    // After an open string the next digit is another fret, and another step.
+    const open = memory.type(0, 9000);
+    expect(memory.type(5, 9100).group).not.toBe(open.group);
   });
 
   it('closing up, moving, locking and marking change just that', () => {

@@ -99,8 +99,10 @@ describe('longer and shorter', () => {
     expect(stretchHere(beside, caret, 1)).toMatchObject({
       fault: expect.stringMatching(/until the next note/),
     });
-    // What stands on other strings does not stop it.
-    const below = putNote(one, note(one).durationTicks, 4, 5);
-    expect(note(after(stretchHere(below, caret, 1))).durationTicks).toBe(2 * note(one).durationTicks);
+    // What stands on other strings does not stop it, and stays as it is.
+    const below = putNote(putNote(one, note(one).durationTicks, 4, 5), 0, 4, 3);
+    const stretched = after(stretchHere(below, caret, 1));
+    expect(note(stretched).durationTicks).toBe(2 * note(one).durationTicks);
+    expect(noteAt(stretched, 0, 4)).toEqual(noteAt(below, 0, 4));
   });
 });

@@ -1,6 +1,7 @@
 /** Trying: shown as long as it was made from what is there, taken once, and the keys come back to where they were. */
 import { expect, it } from 'vitest';
 import { emptyPassage, MAX_BPM, MIN_BPM, newExercise, putNote, type LadderSpec } from '@/core';
+import { mendingKey } from './mending';
 import { nextTempo } from './steps';
 import { ownTempo, playedBpm } from './tempo';
 import { Trying, type Tried } from './trying';
@@ -53,6 +54,12 @@ it('a tempo of the moment is the student’s who was there; it stays within what
   expect(playedBpm(ownTempo('ash', 96), 'ash', 80)).toBe(96);
   expect(playedBpm(ownTempo('ash', 96), 'rowan', 80)).toBe(80);
   expect([ownTempo('ash', -3).bpm, ownTempo('ash', 5_000).bpm]).toEqual([MIN_BPM, MAX_BPM]);
+});
+
+it('changes that mend are told from each other, also where the second of two is the same', () => {
+  const change = { kind: 'string', note: 4, to: 3 } as never as Parameters<typeof mendingKey>[0];
+  const two = { ...change, first: { ...change, note: 2 } };
+  expect([mendingKey(change), mendingKey(two)]).toEqual(['string 4 3', 'string 2 3, string 4 3']);
 });
 
 it('steps go to the nearest step of the ladder below or above, also from between two, and end at its ends', () => {

@@ -1,12 +1,13 @@
 /** What is told of a file before it is given is what is in it; “me” is given a name before anything leaves. */
 import 'fake-indexeddb/auto';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { emptyPassage, ME, newExercise, putNote } from '@/core';
+import { emptyPassage, ME, newExercise, putNote, type RunRecord } from '@/core';
 import { addExercise, addLesson, addPlayer, changeLesson, readPlayer, readWeek, setLadder } from '@/storage';
 import { changePlayer, seededSources, setSources } from '@/storage';
 import { Database } from '@/storage/indexed';
 import { readLessons } from '@/storage/lessons';
 import { forStudent, forTeacher, givable, nameMe, parcelLines, previewForStudent } from './giving';
+import { runText } from './listing';
 import { isOwn } from './own';
 
 const TODAY = '2026-01-14';
@@ -46,6 +47,11 @@ it('is told line by line; a week that is only drafted is written when it is give
     'The warm-up: 3 parts, 3 minutes.',
     'Your words: “Slowly.”',
   ]);
+  const isWarm = (warmUp: readonly unknown[]) =>
+    parcelLines({ ...project, parcel: { ...project.parcel!, warmUp: warmUp as never } }, '').some((line) =>
+      line.startsWith('The warm-up'),
+    );
+  expect([isWarm([]), isWarm([{ minutes: 4 }])]).toEqual([false, true]);
   const given = await forStudent(player, [ids[0]!, ids[1]!], 'Slowly.', TODAY, db);
   expect([given.weeks.length, given.parcel?.words]).toEqual([1, 'Slowly.']);
   expect((await readWeek(db, 'orrin', '2026-01-12'))?.wishes.map(({ title }) => title)).toEqual(['Ford']);
@@ -64,6 +70,14 @@ it('“me” gets a name of its own, and is this browser’s from then on', asyn
   const back = await forTeacher((await readPlayer(db, id))!, 'Here.', db);
   expect(back.players.map(({ name }) => name)).toEqual(['Heron']);
   expect(parcelLines(back, '')).toContain('No words from you.');
+});
+
+it('sets corrections of a run beside each other by day, tempo and verdict', () => {
+  const run = { day: '2026-01-12', bpm: 92, passes: 4, verdict: 'clean', reason: null } as never as RunRecord;
+  expect(runText(run)).toBe('2026-01-12, at 92, 4 passes: clean');
+  expect(runText({ ...run, passes: 1, verdict: 'not clean', reason: 'late' })).toMatch(
+    /, 1 pass: not clean \(late\)$/,
+  );
 });
 
 it('names all of the record that goes: runs, signs of the hand, takes', async () => {

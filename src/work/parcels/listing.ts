@@ -1,5 +1,5 @@
 /** Files that went and came, and what is still said in two ways. */
-import { bpmText, counted, type Difference, type Passage, type RunRecord, type TableName } from '@/core';
+import { bpmText, counted, type Difference, type Passage, type RunRecord } from '@/core';
 import {
   database,
   LIBRARY,
@@ -12,18 +12,8 @@ import {
 import { givenFiles, takenFiles, type TakenFile } from '@/storage/parcels';
 import { readContested, readUnsettled, settle, settleRun, type Unsettled } from '@/storage/settling';
 import { told } from '../perform';
+import { recordParts } from '../records';
 import { undoOf, undoText } from '../undoing';
-
-const NOUNS: Readonly<Record<TableName, string>> = {
-  exercises: 'exercise',
-  players: 'student',
-  ladders: 'ladder',
-  runs: 'run',
-  signs: 'sign of the hand',
-  lessons: 'lesson',
-  weeks: 'week',
-  takes: 'take',
-};
 
 /** A file that went or came, as it is listed. */
 export interface ListedFile {
@@ -38,12 +28,7 @@ export interface ListedFile {
 }
 
 const broughtText = ({ counts, beside }: TakenFile): string => {
-  const parts = (Object.keys(NOUNS) as TableName[]).flatMap((table) => {
-    const count = counts[table] ?? 0;
-    return count > 0
-      ? [table === 'signs' && count > 1 ? `${count} signs of the hand` : counted(count, NOUNS[table])]
-      : [];
-  });
+  const parts = recordParts(counts);
   const brought = parts.length > 0 ? `Brought or changed ${parts.join(', ')}.` : '';
   const versions = beside > 0 ? `${counted(beside, 'other version')} to be settled.` : '';
   return [brought, versions].filter((text) => text !== '').join(' ') || 'Brought nothing that was not here.';
@@ -123,4 +108,4 @@ export async function settleCorrection(run: RunRecord, db: DatabaseHandle = data
 
 /** A run as it is set beside another: when, at what tempo, how it went. */
 export const runText = ({ day, bpm, passes, verdict, reason }: RunRecord): string =>
-  `${day}, at ${bpmText(bpm)}, ${counted(passes, 'pass')}: ${verdict}${reason ? ` (${reason})` : ''}`;
+  `${day}, at ${bpmText(bpm)}, ${counted(passes, 'pass', 'passes')}: ${verdict}${reason ? ` (${reason})` : ''}`;

@@ -127,12 +127,16 @@ it('what the hand says is on record, with runs as they were judged, and taken ba
     ['clean', null],
   ]);
   expect((await readSigns(db, 'me')).map(({ kind }) => kind)).toEqual(['tight']);
-  acting().takeBack();
+  // Back goes first the reason with its verdict: which run that was, is known.
+  const [newest] = await readRuns(db, 'me');
+  expect(acting().takeBack()).toBe(newest!.id);
   await store.settled();
   expect(await readRuns(db, 'me')).toHaveLength(1);
   acting().pain();
   await store.settled();
   expect((await readSigns(db, 'me')).map(({ kind }) => kind)).toContain('pain');
+  // A sign is no run.
+  expect(acting().takeBack()).toBeNull();
 });
 
 it('a tap while nothing was asked, or an end in the middle, changes nothing that is kept', async () => {

@@ -1,6 +1,6 @@
 /** Listening in practice: what is suggested, kept with the run, forgotten; and who judged. */
 import { describe, expect, it, vi } from 'vitest';
-import { checkTake } from '@/core';
+import { checkTake, MAX_TAKE_NOTES } from '@/core';
 import { simulateTake, type PlayerErrors } from '@/core/take';
 import { planFor, type TakeAsk } from '../take/desk';
 import { askFor, done, fakeMicrophone } from '../take/testing';
@@ -136,6 +136,21 @@ describe('listening', () => {
       phase: 'open',
       fault: expect.stringMatching(/start was not found/),
     });
+  });
+
+  it('hears no run of more notes than it can match, and keeps nothing where nothing listens', async () => {
+    const { one, asked, kept, state } = hearing({ spreadMs: 4 });
+    await one.wasJudged('before it was turned on');
+    await one.turnOn();
+    const passes = Math.ceil((MAX_TAKE_NOTES + 1) / 8);
+    one.begin({ ...asked, passes });
+    await Promise.resolve();
+    await one.end(passes);
+    expect(state()).toMatchObject({ phase: 'open', fault: 'This run has too many notes to be heard.' });
+    one.begin({ ...asked, passes: passes - 1 });
+    await Promise.resolve();
+    await one.end(4);
+    expect([state().suggestion?.clean, kept]).toEqual([true, []]);
   });
 
   it('forgets when it is turned off, and says what it cannot hear', async () => {

@@ -242,5 +242,10 @@ it('a probe goes up step by step while it is clean, and is at its end after the 
   }
   // What was played in parts changes nothing, nor does a lesson.
   expect(afterVerdict(fresh(1), 'ladder', climb.steps, 'clean', false, 4)).toMatchObject({ move: 'stay' });
+  // One that broke off counts against it as any other.
+  const broken = (isWholeRun: boolean) =>
+    afterVerdict(fresh(1), 'ladder', climb.steps, 'not clean', isWholeRun, 4).standing;
+  expect(broken(false)).toEqual(broken(true));
+  expect(broken(false)).not.toEqual(fresh(1));
   expect(afterVerdict(fresh(1), 'lesson', climb.steps, 'clean', true, 4)).toMatchObject({ move: 'stay' });
 });

@@ -10,7 +10,7 @@ const RATE = 16_000;
 const FIRST = 9_000;
 
 /** A desk in a world where the sound takes so many frames, chirp by chirp. */
-function desk(late: readonly number[], level = 0.1) {
+function desk(late: readonly number[], level = 0.1, step = () => undefined as void) {
   const samples = new Float32Array(4 * RATE);
   CHIRPS_AT.forEach((at, index) =>
     chirp(RATE).forEach((value, offset) => {
@@ -21,9 +21,19 @@ function desk(late: readonly number[], level = 0.1) {
   const kept: MeasuredDelay[] = [];
   const one = new DelayDesk({
     ...tools,
-    playChirps: () => Promise.resolve(FIRST),
-    seek: (...of) => done(loopbackOf(...of)),
-    outputSeconds: () => Promise.resolve(0.012),
+    playChirps: async () => {
+      step();
+      return FIRST;
+    },
+    wait: async () => step(),
+    seek: (...of) => {
+      step();
+      return done(loopbackOf(...of));
+    },
+    outputSeconds: async () => {
+      step();
+      return 0.012;
+    },
     keep: async (measured) => {
       kept.push(measured);
     },
@@ -58,11 +68,23 @@ it('that was not heard, or moved, is not kept and is told; stopped, it closes th
     expect(delayText(state(), null)).toMatch(why);
     expect([kept, world.isOpen]).toEqual([[], 0]);
   }
-  const { one, world, kept, state } = desk([0, 0, 0, 0]);
-  const measuring = one.measure();
-  one.cancel();
-  await measuring;
-  expect([state(), kept, world.isOpen]).toEqual([{ phase: 'idle' }, [], 0]);
+  const stoppedIn = async (at: number) => {
+    let [step, stop] = [0, () => undefined as void];
+    const count = () => {
+      if (step++ === at) stop();
+    };
+    const { one, world, kept, state } = desk([800, 800, 800, 800], 0.1, count);
+    stop = () => one.cancel();
+    const measuring = one.measure();
+    if (at < 0) one.cancel();
+    await measuring;
+    return [state(), kept, world.isOpen];
+  };
+  // While the microphone opens, while the chirps play, while it waits, while the sound is taken, while it is sought in.
+  for (const at of [-1, 0, 1, 2, 3]) expect(await stoppedIn(at)).toEqual([{ phase: 'idle' }, [], 0]);
+  const [last] = await stoppedIn(9);
+  expect(last).toMatchObject({ phase: 'measured' });
+  const { state } = desk([0, 0, 0, 0]);
   const before = { seconds: 0.0512, outputSeconds: 0, device: '' };
   expect(delayText(state(), before)).toMatch(/^Measured before: 51\.2 ms/);
 });

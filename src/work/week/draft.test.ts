@@ -86,9 +86,10 @@ describe('what is wished for', () => {
 describe('its days', () => {
   it('are those of the student; of whom none are known, five of twenty minutes', () => {
     const minutes = (of: readonly number[]) =>
-      draftedWeek({ book: book([], [], of), lessons: [], before: undefined }).sessions.map(
-        (one) => one.minutes,
-      );
+      draftedWeek({ book: book([], [], of), lessons: [], before: undefined }).sessions.map((one) => {
+        expect(one).toMatchObject({ begins: null, visits: [] });
+        return one.minutes;
+      });
     expect(minutes([0, 15, 0, 0, 0, 0, 30])).toEqual([0, 15, 0, 0, 0, 0, 30]);
     expect(minutes([0, 0, 0, 0, 0, 0, 0])).toEqual([20, 20, 20, 20, 20, 0, 0]);
   });
