@@ -39,7 +39,8 @@ class Folder {
   async *keys(): AsyncGenerator<string> {
     yield* await Promise.resolve([...this.files.keys()]);
   }
-  queryPermission = () => Promise.resolve(this.permission);
+  queryPermission = ({ mode }: { mode: string }) =>
+    Promise.resolve(mode === 'readwrite' ? this.permission : 'prompt');
   removeEntry = (name: string) => Promise.resolve(this.files.delete(name));
   getFileHandle = (name: string) => {
     this.files.set(name, this.files.get(name) ?? '');

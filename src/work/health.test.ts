@@ -29,7 +29,10 @@ it('a sound library has nothing to mend', async () => {
 });
 
 it('a record with one bad field is mended, what was lost of it is named, and it lies aside as it was', async () => {
-  await db.exercises.update(id, { startBpm: 'fast' as never });
+  await db.exercises.update(id, { title: '', startBpm: 'fast' as never });
+  expect(await mendOne((await checkAll()).damaged[0]!)).toMatch(/^Mended: one of the exercises\. /);
+  await db.aside.clear();
+  await db.exercises.update(id, { title: 'Gate', startBpm: 'fast' as never });
   const [bad, ...others] = (await checkAll()).damaged;
   expect([bad!.title, others]).toEqual(['Gate', []]);
   expect(await mendOne(bad!)).toMatch(

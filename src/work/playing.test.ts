@@ -48,6 +48,7 @@ function fakePlayback() {
     },
     dismiss: () => calls.push('dismiss'),
     place: () => ({ pass: 2 }),
+    startFrame: () => 480,
     beat: () => ({ beat: 1 }),
   };
   return { calls, set, playback: playback as unknown as PlaybackLike, listeners };
@@ -75,12 +76,9 @@ it('is silent and loads nothing until it is asked; listeners from before hear wh
   const { control, calls, set, loads } = setUp();
   let told = 0;
   const end = control.subscribe(() => told++);
-  expect([control.getSnapshot(), control.place(), control.beat(), loads()]).toEqual([
-    silence(),
-    null,
-    null,
-    0,
-  ]);
+  const nothing = [silence(), null, null, null, 0];
+  const now = () => [control.getSnapshot(), control.place(), control.beat(), control.startFrame(), loads()];
+  expect(now()).toEqual(nothing);
   control.stop();
   control.setTempo(90);
   control.followScore(SCORE);
@@ -91,7 +89,7 @@ it('is silent and loads nothing until it is asked; listeners from before hear wh
   await heard();
   expect(calls).toEqual(['start 80 at 0.4']);
   expect(told).toBeGreaterThan(0);
-  expect([control.place(), control.beat()]).toEqual([{ pass: 2 }, { beat: 1 }]);
+  expect([control.place(), control.beat(), control.startFrame()]).toEqual([{ pass: 2 }, { beat: 1 }, 480]);
   const before = told;
   set({ problem: 'held up' });
   expect(told).toBe(before + 1);

@@ -64,7 +64,10 @@ it('names what stays of a file that is taken back, with the reason', () => {
   const stays = ['Gate', 'Ford', '', 'Weir'].map((title, at) => ({
     ...{ table: title ? 'exercises' : 'ladders', title, why: at === 1 ? 'used' : 'changed' },
   }));
-  const text = undoText({ entry: { label: 'Import “x”' }, gone: [], stays, wasSo: false } as never, 'undo');
+  const saying = (some: readonly object[]) =>
+    undoText({ entry: { label: 'Import “x”' }, gone: [], stays: some, wasSo: false } as never, 'undo');
+  expect(saying(stays.slice(1))).toMatch(/“Weir” \(changed here since\)\.$/);
+  const text = saying(stays);
   expect(text).toBe(
     'Undone: Import “x”. What is in use stays: “Gate” (changed here since), “Ford” (in use here), a ladder (changed here since) and 1 more.',
   );

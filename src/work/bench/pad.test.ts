@@ -29,13 +29,14 @@ describe('a tap', () => {
             const ticks = slot * SLOT;
             const before = passage;
             const had = placesAt(before, ticks);
-            const { passage: after, caret } = tapped(
-              before,
-              { ticks, string: strings[slot]! },
-              { string, fret, adds },
-            );
+            const {
+              passage: after,
+              caret,
+              label,
+            } = tapped(before, { ticks, string: strings[slot]! }, { string, fret, adds });
             for (const other of caretStops(before))
               if (other !== ticks) expect(placesAt(after, other)).toEqual(placesAt(before, other));
+            expect(label).toBe('Fret');
             const has = placesAt(after, ticks);
             expect(has).toContain(`${string}/${fret}`);
             const alone = had.length === 1;

@@ -15,7 +15,7 @@ const db = new Database('giving');
 const ids: string[] = [];
 beforeAll(async () => {
   setSources(seededSources(5, Date.UTC(2026, 0, 14)));
-  for (const title of ['Gate', 'Ford', 'Weir'])
+  for (const title of ['Gate', 'Ford', 'Weir', 'Ash'])
     ids.push((await addExercise(db, newExercise(title, putNote(emptyPassage(), 0, 2, 5)), 'New')).id);
   await addPlayer(db, 'Orrin', 'orrin');
   await changePlayer(db, 'orrin', { weekMinutes: [20, 0, 20, 0, 20, 0, 0] });
@@ -31,6 +31,7 @@ it('what is set or has a ladder is offered first and ticked', async () => {
   expect((await givable(player, TODAY, db)).map(({ title, isTheirs }) => [title, isTheirs])).toEqual([
     ['Ford', true],
     ['Gate', true],
+    ['Ash', false],
     ['Weir', false],
   ]);
 });

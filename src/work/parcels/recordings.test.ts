@@ -83,6 +83,7 @@ it('says of each recording that came what came of it, and overwrites none', asyn
   ]);
   expect(files.size).toBe(2);
   expect(await keepRecordings([], [], db)).toBe('');
+  expect(await keepRecordings([], ['a', 'b', 'c'], db)).toBe('Left out of the zip: a, b, c.');
 });
 
 it('keeps what there is room for, says what not, and takes the rest when there is', async () => {

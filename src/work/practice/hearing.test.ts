@@ -142,6 +142,7 @@ describe('listening', () => {
     const { one, asked, kept, state } = hearing({ spreadMs: 4 });
     await one.wasJudged('before it was turned on');
     await one.turnOn();
+    await one.wasJudged('nothing was heard of it');
     const passes = Math.ceil((MAX_TAKE_NOTES + 1) / 8);
     one.begin({ ...asked, passes });
     await Promise.resolve();

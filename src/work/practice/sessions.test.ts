@@ -17,7 +17,14 @@ import {
   setSources,
 } from '@/storage';
 import { listening, soon } from '../testing';
-import { beginSession, draftSession, endSession, leaveInSession, nextInSession } from './sessions';
+import {
+  beginSession,
+  countInSession,
+  draftSession,
+  endSession,
+  leaveInSession,
+  nextInSession,
+} from './sessions';
 import { now, PracticeStore } from './store';
 
 const START_MS = Date.UTC(2026, 2, 2, 9);
@@ -155,6 +162,10 @@ it('the runner of the exercise that is on counts its runs, others do not; taken 
   expect(await nextInSession(db, 'ash')).toBe(a);
   expect(await leaveInSession(db, 'ash')).toBe(b);
   expect(await leaveInSession(db, 'ash')).toBeNull();
+  // Over, it counts nothing more.
+  const over = await openSession(db, 'ash');
+  await countInSession(db, 'ash', a!, 5_000, 1);
+  expect(await openSession(db, 'ash')).toEqual(over);
   await endSession(db, 'ash');
   expect([await openSession(db, 'ash'), await nextInSession(db, 'ash')]).toEqual([null, null]);
 });

@@ -6,6 +6,7 @@ import {
   emptyPassage,
   FRESH_LADDER,
   loopSpan,
+  MIN_BPM,
   newExercise,
   passageHash,
   passBeats,
@@ -15,7 +16,7 @@ import {
 import { climbOf } from '@/core/drills';
 import type { PlayedRun } from '@/storage';
 import { startFound } from './probe';
-import { afterVerdict, isWhole, moveText, newStanding, runFrom, verdictOf } from './sitting';
+import { afterTight, afterVerdict, isWhole, moveText, newStanding, runFrom, verdictOf } from './sitting';
 
 /** Sixteen notes a bar, two a string up and down. */
 function loopOf(notes: number) {
@@ -240,6 +241,13 @@ it('a probe goes up step by step while it is clean, and is at its end after the 
     const { standing, move } = after(at, verdict);
     expect([move, standing.climb.at]).toEqual(['top', at]);
   }
+  const inLesson = (bpm: number) => afterTight({ ...fresh(1), bpm }, 'lesson', climb.steps, 4);
+  // Nothing is slower than the slowest: there it is a rest.
+  expect([inLesson(80).move, inLesson(80).standing.bpm < 80, inLesson(MIN_BPM).move]).toEqual([
+    'back',
+    true,
+    'rest',
+  ]);
   // What was played in parts changes nothing, nor does a lesson.
   expect(afterVerdict(fresh(1), 'ladder', climb.steps, 'clean', false, 4)).toMatchObject({ move: 'stay' });
   // One that broke off counts against it as any other.

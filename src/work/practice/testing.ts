@@ -1,4 +1,5 @@
 /** For tests of the runner: a figure that goes round, with its ladder. */
+import { expect } from 'vitest';
 import {
   DEFAULT_SETUP,
   emptyPassage,
@@ -88,6 +89,7 @@ export function runner(
 ) {
   let { state } = step(openingState(given), opened(sitting, pain));
   const kept = new Map<string, unknown>();
+  let isSounding = false;
   const played: number[] = [];
   return {
     get state() {
@@ -98,6 +100,15 @@ export function runner(
     id: () => `id${++ids}`,
     does(event: PracticeEvent) {
       const { state: next, effects } = step(state, event);
+      const written = effects.flatMap((effect) => ('sitting' in effect ? [effect.sitting] : []));
+      // What is kept is what stands, and what stands is kept, with one writing.
+      expect(written.length).toBeLessThanOrEqual(1);
+      for (const one of written) expect(one).toEqual(next.sitting);
+      if (written.length === 0 && event.is !== 'not kept') expect(next.sitting).toEqual(state.sitting);
+      if (effects.some((effect) => effect.do === 'play')) isSounding = true;
+      if (event.is === 'finished' || effects.some((effect) => effect.do.startsWith('stop')))
+        isSounding = false;
+      expect(isSounding).toBe(next.phase === 'playing');
       state = next;
       for (const effect of effects) {
         if (effect.do === 'add run') kept.set(effect.id, effect.run);

@@ -213,6 +213,15 @@ describe('what a take says', () => {
     const worst = worstChanges(asked.plan, planFor(asked), late);
     expect(worst[0]!.change.kind).toBe('inside');
     expect(worst[0]!.meanMs).toBeGreaterThan(5);
+    // Those that are late or fail most come first, three at most.
+    const missed = worstChanges(
+      asked.plan,
+      planFor(asked),
+      await report({ spreadMs: 6, missing: 0.3, lateAfter: { inside: 9 } }),
+    );
+    const weights = missed.map(({ meanMs, faults, times }) => Math.abs(meanMs) + (20 * faults) / times);
+    expect(weights.length).toBeGreaterThan(1);
+    expect(weights).toEqual(weights.toSorted((a, b) => b - a));
     expect(worstChanges(asked.plan, planFor(asked), await report({ spreadMs: 1 }))).toEqual([]);
   });
 

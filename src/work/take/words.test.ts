@@ -114,6 +114,7 @@ describe('a take in words', () => {
     const worst = { meanMs: 8, faults: 0, times: 6 } as Parameters<typeof worstText>[0];
     expect(worstText(worst)).toBe('8 ms late in the mean of 6 times');
     expect(worstText({ ...worst, meanMs: 0.4, times: 1 })).toBe('in time in the mean of 1 time');
+    expect(worstText({ ...worst, meanMs: -1, faults: 1 })).toMatch(/, else 1 ms early$/);
     expect(worstText({ ...worst, faults: 2, meanMs: -3 })).toBe(
       'not as it should be 2 of 6 times, else 3 ms early',
     );

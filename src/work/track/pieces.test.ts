@@ -61,5 +61,6 @@ it('a session is on it exercise by exercise, each no longer than its minutes, th
 it('one exercise is on it at one tempo, so often', () => {
   const of = { kind: 'exercise', exercise, bpm: 72.5, passes: 3, countInBeats: 4 } as const;
   const { pieces, numbers } = piecesOf(of, PLAIN_CLICK);
+  expect(pieces).toHaveLength(1);
   expect([pieces, numbers]).toMatchObject([[{ title: 'Gate, 72.5 bpm', passes: 3, restSeconds: 0 }], [null]]);
 });

@@ -36,6 +36,10 @@ it('moving keeps all that comes in the week, and never brings an exercise twice 
       (week, id, from, to, place) => {
         const change = moveVisit(week, id, from, to, place);
         const isThere = (at: number) => week.sessions[at]!.visits.some(({ exerciseId }) => exerciseId === id);
+        const stands = week.sessions[to]!.visits.findIndex(({ exerciseId }) => exerciseId === id);
+        // On its own day it moves where its place becomes another.
+        if (from === to && stands >= 0)
+          expect(change === null).toBe(Math.min(place, week.sessions[to]!.visits.length - 1) === stands);
         if (from !== to) expect(change === null).toBe(!isThere(from) || isThere(to));
         if (change === null) return;
         const moved = { ...week, ...change };
