@@ -8,6 +8,7 @@ import { dayAfter, dayOf, NO_KINDS, weekOf, type DayRecord } from './day';
 import { agoText, nextExercise } from './next';
 import { buildLadder } from '../tempo/ladder';
 import { bearsEstimate, NO_EVIDENCE, statedTempo, withDay } from './stated';
+import { atOnce } from '../tempo/testing';
 import { nextStart } from './start';
 import { cleanTempoOn, tempoOverDays } from './tempo';
 
@@ -84,7 +85,7 @@ describe('the book', () => {
         for (const one of exercisesIn(days)) {
           const evidence = one.days.reduce(withDay, NO_EVIDENCE);
           for (const halfLife of [null, 21]) {
-            const points = tempoOverDays(one.days, 4, halfLife);
+            const points = atOnce(tempoOverDays(one.days, 4, halfLife));
             if (!bearsEstimate(evidence)) expect(points).toEqual([]);
             for (const { day, bpm, high, minutes } of points) {
               const upTo = one.days.filter((before) => before.day <= day);
@@ -142,7 +143,7 @@ describe('the book', () => {
     const later = cleanTempoOn(days, '2026-04-04', 4, 10_000)!;
     expect(now.bpm).toBeGreaterThan(later.bpm);
     // A point for each day from which an estimate is borne: the fifth is the first with one of each.
-    expect(tempoOverDays(days, 4, 21)).toHaveLength(4);
+    expect(atOnce(tempoOverDays(days, 4, 21))).toHaveLength(4);
     expect(cleanTempoOn(days, '2029-01-01', 4, 21)).toBeNull();
     expect(cleanTempoOn(days, '2029-01-01', 4)).not.toBeNull();
     for (const halfLife of [null, 21]) expect(cleanTempoOn([], '2026-01-01', 4, halfLife)).toBeNull();

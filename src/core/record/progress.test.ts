@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { dayAfter } from './day';
 import { progressOf, trendFrom, trendText } from './progress';
 import { forecastOf, tempoOverDays } from './tempo';
+import { atOnce } from '../tempo/testing';
 import { chanceOf, judgedRuns } from './testing';
 
 const FIRST = '2026-03-02';
@@ -73,7 +74,7 @@ describe('the way a clean tempo goes', () => {
   it('a date is forecast of a hand that gets faster, and withheld of one that is stuck or falls back', () => {
     const said = (clean: (day: number) => number) => {
       const days = record(often, clean) as unknown as Parameters<typeof tempoOverDays>[0];
-      return forecastOf(tempoOverDays(days, 1), 140, progressOf(days)).state;
+      return forecastOf(atOnce(tempoOverDays(days, 1)), 140, progressOf(days)).state;
     };
     expect(said((day) => 60 * (1 + day) ** 0.12)).toBe('band');
     expect(said(() => 90)).toBe('stuck');

@@ -61,13 +61,16 @@ const MOST_POINTS = 120;
 const MOST_FITS = 40;
 
 /** By place, the clean tempo as it could be told then, and as it is told now. */
-function drifted(days: readonly DayRecord[], places: readonly number[]): Map<number, [TempoBand, TempoBand]> {
+function* drifted(
+  days: readonly DayRecord[],
+  places: readonly number[],
+): Generator<void, Map<number, [TempoBand, TempoBand]>> {
   const record = recordOf(days);
   const at = placesOf(days);
   const wanted = places.flatMap((place) => at.get(place) ?? []);
   if (wanted.length === 0) return new Map();
   const last = record.length - 1;
-  const fits = fitsThen(record, wanted.at(-1) === last ? wanted : [...wanted, last]);
+  const fits = yield* fitsThen(record, wanted.at(-1) === last ? wanted : [...wanted, last]);
   const now = tempoByDay(fits.at(-1)!);
   return new Map(
     places.flatMap((place) => {
@@ -79,18 +82,21 @@ function drifted(days: readonly DayRecord[], places: readonly number[]): Map<num
   );
 }
 
-/** The clean tempo after each day of practice from which one is stated, days in order; of very many days every second, third … and the last. */
-export function tempoOverDays(
+/**
+ * The clean tempo after each day of practice from which one is stated, days in order; of very many days every second, third … and the last.
+ * In pieces: whoever runs it can let the page go on between two.
+ */
+export function* tempoOverDays(
   days: readonly DayRecord[],
   subdivision: number,
   halfLifeDays: HalfLife = null,
-): TempoOfDay[] {
+): Generator<void, TempoOfDay[]> {
   const every = Math.ceil(days.length / (halfLifeDays === null ? MOST_FITS : MOST_POINTS));
   const places = [...days.keys()].filter(
     (at) => days[at]!.speeds.length > 0 && (every <= 1 || (days.length - 1 - at) % every === 0),
   );
   const alike = alikeRuns(days);
-  const drifts = halfLifeDays === null ? drifted(days, places) : null;
+  const drifts = halfLifeDays === null ? yield* drifted(days, places) : null;
   let [minutes, added] = [0, 0];
   return places.flatMap((at) => {
     while (added <= at) minutes += days[added++]!.seconds / 60;

@@ -120,10 +120,20 @@ export function trendSince({ parts, days }: DriftFit, from: number): Trend {
   return { octaves: mean, low: mean - reach, high: mean + reach };
 }
 
-/** The fit of each of some days (by place, in order), by what could be known then; each begins where the one before ended. */
-export function fitsThen(record: readonly DayOfRuns[], places: readonly number[]): DriftFit[] {
-  let from: DriftFit | null = null;
-  return places.map((place) => (from = fitDrift(record.slice(0, place + 1), { from })));
+/**
+ * The fit of each of some days (by place, in order), by what could be known then; each begins where the one before ended. Worked out one by
+ * one: whoever runs it can let the page go on between two.
+ */
+export function* fitsThen(
+  record: readonly DayOfRuns[],
+  places: readonly number[],
+): Generator<void, DriftFit[]> {
+  const fits: DriftFit[] = [];
+  for (const place of places) {
+    fits.push(fitDrift(record.slice(0, place + 1), { from: fits.at(-1) ?? null }));
+    yield;
+  }
+  return fits;
 }
 
 /** Runs by day, in order, without those that are much slower than the rest of their day. */

@@ -2,17 +2,20 @@
 import { useCallback, useMemo, useState } from 'react';
 import { bpmText, counted, planClimb, type KeptLadder } from '@/core';
 import type { Climbing } from '@/core/drills';
-import { forecastOf, nextStart, progressOf, statedText, tempoOverDays } from '@/core/record';
+import { forecastOf, nextStart, statedText, type DayRecord, type TempoOfDay } from '@/core/record';
 import { Chart } from '@/ui/charts/Chart';
 import { ChartFigure } from '@/ui/charts/ChartFigure';
 import { Choice } from '@/ui/controls/Choice';
 import type { ChartColours } from '@/ui/charts/look';
 import { knownNow, tenths } from '@/ui/charts/tempoSeries';
 import { forecastText } from '@/ui/charts/forecastText';
+import { useTempoCourse } from '@/ui/charts/useTempoCourse';
 import type { RecordOfPlayer } from '@/ui/shell/useRecord';
 import { climbAhead, FEWEST, stepsOption, timeOption } from './climbOptions';
 
 const HEIGHT = 240;
+const NO_DAYS: readonly DayRecord[] = [];
+const NO_POINTS: readonly TempoOfDay[] = [];
 
 interface ClimbPictureProps {
   readonly climb: Climbing;
@@ -29,14 +32,8 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
   const { steps, spec } = climb;
   const { stated, days, today, halfLifeDays } = record;
   const tempo = stated?.says === 'estimate' ? stated : null;
-  const progress = useMemo(
-    () => (halfLifeDays === null ? progressOf(days ?? []) : null),
-    [days, halfLifeDays],
-  );
-  const points = useMemo(
-    () => tempoOverDays(days ?? [], subdivision, halfLifeDays),
-    [days, subdivision, halfLifeDays],
-  );
+  const course = useTempoCourse({ days: days ?? NO_DAYS, subdivision, halfLifeDays: halfLifeDays ?? null });
+  const points = course?.points ?? NO_POINTS;
   const sessions = useMemo(
     () => planClimb(steps, climb.times, climb.passes, kept.time).sessionOfStep,
     [steps, climb, kept.time],
@@ -82,8 +79,11 @@ export function ClimbPicture({ climb, kept, record, subdivision, chosen, file }:
           ...ahead.map(([day, bpm]) => [day, null, null, null, bpm]),
         ],
       };
+  const whenReached = course
+    ? ` ${forecastText(forecastOf(points, spec.goalBpm, course.progress), spec.goalBpm, today)}`
+    : '';
   const said = stated
-    ? `Clean tempo: ${statedText(stated)}. ${forecastText(forecastOf(points, spec.goalBpm, progress), spec.goalBpm, today)}`
+    ? `Clean tempo: ${statedText(stated)}.${whenReached}`
     : 'No run is on record yet; the clean tempo is drawn in as soon as there is one.';
   return (
     <ChartFigure

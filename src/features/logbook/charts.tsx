@@ -1,20 +1,18 @@
 'use client';
 /** The charts of the logbook, each with what it says and its table. */
 import { memo, useCallback, useMemo } from 'react';
+import styled from 'styled-components';
 import { counted } from '@/core';
 import {
   dayNumber,
   exposureText,
-  fitUpTo,
   forecastOf,
-  progressOf,
   trendFrom,
   trendText,
   loadText,
   percent,
   runsText,
   statedText,
-  tempoOverDays,
   weeksOf,
   weeksTogether,
   agoText,
@@ -23,6 +21,7 @@ import {
   type Limits,
   type StatedTempo,
   type TempoNow,
+  type TempoOfDay,
   type WeekOfPractice,
 } from '@/core/record';
 import { Chart } from '@/ui/charts/Chart';
@@ -31,6 +30,9 @@ import type { ChartColours } from '@/ui/charts/look';
 import { knownNow, tenths } from '@/ui/charts/tempoSeries';
 import { dayText } from '@/ui/dayText';
 import { forecastText } from '@/ui/charts/forecastText';
+import { useTempoCourse } from '@/ui/charts/useTempoCourse';
+import { colour } from '@/ui/theme/tokens';
+import type { TempoCourse } from '@/work/tempos';
 import { HalfLifeField } from './HalfLifeField';
 import { EXPOSURE, LOAD, minutes, RUNS, tempoOption, weekOption, type WeekSeries } from './options';
 
@@ -53,14 +55,19 @@ interface TempoChartProps {
 /** So long without practice is worth a word: the interval is wider for it. */
 const AWAY_DAYS = 7;
 
-/** How the clean tempo moved over the days that are shown, and over the last weeks. */
-function moved(days: readonly DayRecord[], from: string) {
-  const fit = fitUpTo(days);
-  return { trend: trendFrom(days, from, fit), progress: progressOf(days, fit) };
-}
+const NO_POINTS: readonly TempoOfDay[] = [];
 
+const Coming = styled.p`
+  display: grid;
+  place-content: center;
+  margin: 0;
+  color: ${colour.inkSoft};
+`;
+
+/** How the clean tempo moved over the days that are shown, and over the last weeks. */
 function wordsOf(
-  { trend, progress }: ReturnType<typeof moved>,
+  trend: ReturnType<typeof trendFrom>,
+  progress: TempoCourse['progress'],
   now: TempoNow,
   last: string,
   today: string,
@@ -76,17 +83,31 @@ function wordsOf(
 /** The clean tempo of one exercise over time, with its interval. */
 export const TempoChart = memo(function TempoChart(props: TempoChartProps) {
   const { days, from, subdivision, goalBpm, today, halfLifeDays, stated, file } = props;
-  const all = useMemo(
-    () => tempoOverDays(days, subdivision, halfLifeDays),
-    [days, subdivision, halfLifeDays],
-  );
-  const moves = useMemo(() => (halfLifeDays === null ? moved(days, from) : null), [days, from, halfLifeDays]);
+  const choices = <HalfLifeField value={halfLifeDays} />;
+  const course = useTempoCourse({ days, subdivision, halfLifeDays });
+  const all = course?.points ?? NO_POINTS;
   const points = useMemo(() => all.filter(({ day }) => day >= from), [all, from]);
   const draw = useCallback(
     (colours: ChartColours) => tempoOption(points, goalBpm, colours),
     [points, goalBpm],
   );
   const last = all.at(-1);
+  const now = stated ? `Clean tempo: ${statedText(stated)}` : 'No run of it still counts';
+  const first = `${now}: the tempo at which four passes in five are clean, with its 90 % interval.`;
+  if (!course)
+    return (
+      <ChartFigure
+        title="Clean tempo"
+        said={stated ? `Clean tempo: ${statedText(stated)}.` : ''}
+        table={null}
+        file={file}
+        choices={choices}
+      >
+        <Coming style={{ height: HEIGHT }} aria-busy="true">
+          Going through the days …
+        </Coming>
+      </ChartFigure>
+    );
   if (!last)
     return (
       <ChartFigure
@@ -98,16 +119,18 @@ export const TempoChart = memo(function TempoChart(props: TempoChartProps) {
         }
         table={null}
         file={file}
-        choices={<HalfLifeField value={halfLifeDays} />}
+        choices={choices}
       >
         {null}
       </ChartFigure>
     );
-  const now = stated ? `Clean tempo: ${statedText(stated)}` : 'No run of it still counts';
+  const { progress } = course;
   const said = [
-    `${now}: the tempo at which four passes in five are clean, with its 90 % interval.`,
-    ...(moves && stated?.says === 'estimate' ? wordsOf(moves, stated, last.day, today) : []),
-    ...(goalBpm === null ? [] : [forecastText(forecastOf(all, goalBpm, moves?.progress), goalBpm, today)]),
+    first,
+    ...(course.fit && stated?.says === 'estimate'
+      ? wordsOf(trendFrom(course.of.days, from, course.fit), progress, stated, last.day, today)
+      : []),
+    ...(goalBpm === null ? [] : [forecastText(forecastOf(all, goalBpm, progress), goalBpm, today)]),
   ].join(' ');
   const smooth = knownNow(points);
   return (
@@ -126,7 +149,7 @@ export const TempoChart = memo(function TempoChart(props: TempoChartProps) {
         ]),
       }}
       file={`${file}-clean-tempo.csv`}
-      choices={<HalfLifeField value={halfLifeDays} />}
+      choices={choices}
     >
       <Chart
         height={HEIGHT}

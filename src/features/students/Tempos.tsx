@@ -7,6 +7,7 @@ import { dayAfter, statedText, tempoOverDays } from '@/core/record';
 import { Chart } from '@/ui/charts/Chart';
 import type { ChartColours } from '@/ui/charts/look';
 import { Panel } from '@/ui/controls/panel';
+import { useInPieces } from '@/ui/shell/useInPieces';
 import { colour } from '@/ui/theme/tokens';
 import { judgedOn, type Book } from '@/work/book';
 import { inSeconds, scaleOf, smallOption, type Scale, type SmallTempo } from './tempoOption';
@@ -53,28 +54,38 @@ function Small({ chart, scale, title }: { chart: Drawn; scale: Scale; title: str
   );
 }
 
+/** What is drawn of a student's exercises, one after the other. */
+function* drawnOf(book: Book): Generator<void, Drawn[]> {
+  const from = dayAfter(book.now, 1 - SHOWN_DAYS);
+  const mine = book.practised.filter(
+    ({ exerciseId, lastDay }) => lastDay >= from && book.exercises.has(exerciseId),
+  );
+  const drawn: Drawn[] = [];
+  for (const { exerciseId, days } of mine.slice(0, MOST)) {
+    const all = yield* tempoOverDays(days, 1, book.halfLifeDays);
+    const points = inSeconds(all.filter(({ day }) => day >= from));
+    const measure = book.measures.get(exerciseId);
+    if (points.length === 0 || !measure) continue;
+    const { stated } = judgedOn(book, exerciseId);
+    const goal = (measure.goalBpm * measure.subdivision) / 60;
+    const said = `${stated ? statedText(stated) : 'not told'}; goal ${bpmText(measure.goalBpm)}`;
+    drawn.push({ exerciseId, points, goal, said });
+  }
+  return drawn;
+}
+
+const isOfSame = (one: Book, other: Book) => one.player.id === other.player.id;
+
 /** The clean tempo of each exercise that is worked on, in small charts of one scale. */
 export function Tempos({ book }: { book: Book }) {
-  const charts = useMemo((): Drawn[] => {
-    const from = dayAfter(book.now, 1 - SHOWN_DAYS);
-    return book.practised
-      .filter(({ exerciseId, lastDay }) => lastDay >= from && book.exercises.has(exerciseId))
-      .slice(0, MOST)
-      .flatMap(({ exerciseId, days }) => {
-        const points = inSeconds(tempoOverDays(days, 1, book.halfLifeDays).filter(({ day }) => day >= from));
-        const measure = book.measures.get(exerciseId);
-        if (points.length === 0 || !measure) return [];
-        const { stated } = judgedOn(book, exerciseId);
-        const goal = (measure.goalBpm * measure.subdivision) / 60;
-        const said = `${stated ? statedText(stated) : 'not told'}; goal ${bpmText(measure.goalBpm)}`;
-        return [{ exerciseId, points, goal, said }];
-      });
-  }, [book]);
-  const scale = useMemo(() => scaleOf(charts), [charts]);
+  const charts = useInPieces(book, drawnOf, isOfSame);
+  const scale = useMemo(() => charts && scaleOf(charts), [charts]);
   return (
     <Panel aria-label="Clean tempo of each exercise">
       <h2>Clean tempo of each exercise</h2>
-      {scale === null ? (
+      {charts === null ? (
+        <p aria-busy="true">Going through the days …</p>
+      ) : scale === null ? (
         <p>No exercise has enough runs in the last three months to tell a clean tempo over time.</p>
       ) : (
         <>

@@ -1,5 +1,5 @@
 'use client';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import type { PlayerRecord } from '@/core';
 import { database } from '@/storage';
 import { useInPieces } from '@/ui/shell/useInPieces';
@@ -10,6 +10,9 @@ import { draftedWeek } from '@/work/week/draft';
 import type { OpenWeek } from '@/work/week/problem';
 import { readStudentWeek, standingIn, type ReadWeek } from '@/work/week/reading';
 
+const isOfSame = (one: ReadWeek, other: ReadWeek) =>
+  one.monday === other.monday && one.playerId === other.playerId;
+
 /** A student's week with how its exercises stand; null until that is worked out. What is changed shows at once, by what was known before. */
 export function useOpenWeek(player: PlayerRecord, monday: string): OpenWeek | null {
   const read = useKept(
@@ -19,11 +22,7 @@ export function useOpenWeek(player: PlayerRecord, monday: string): OpenWeek | nu
   // What is kept of another student or week is not shown under this one's name.
   const fresh = read?.monday === monday && read.playerId === player.id ? read : null;
   const steps = useCallback((of: ReadWeek) => standingIn(of, bookOf(player, of.book)), [player]);
-  const worked = useInPieces(fresh, steps);
-  const key = `${player.id} ${monday}`;
-  const [last, setLast] = useState<{ key: string; facts: OpenWeek['facts'] } | null>(null);
-  if (worked && (last?.facts !== worked || last.key !== key)) setLast({ key, facts: worked });
-  const facts = worked ?? (last?.key === key ? last.facts : null);
+  const facts = useInPieces(fresh, steps, isOfSame);
   return useMemo(() => {
     if (!fresh || !facts) return null;
     const book = bookOf(player, fresh.book);

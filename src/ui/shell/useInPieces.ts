@@ -4,13 +4,17 @@ import { startTransition, useEffect, useState } from 'react';
 /** What a frame has room for beside what the page does. */
 const SLICE_MS = 10;
 
+const never = () => false;
+
 /**
  * What takes longer than a frame, worked out in pieces once the page is painted; null until then.
  * @param of what it is worked out of; another value begins anew, null waits. @param steps the same function each time.
+ * @param stays whether what was worked out of an earlier value may be shown until then; it never is where it is of another thing.
  */
 export function useInPieces<Of extends object, Result>(
   of: Of | null,
   steps: (of: Of) => Generator<void, Result>,
+  stays: (before: Of, now: Of) => boolean = never,
 ): Result | null {
   const [made, setMade] = useState<{ of: Of; result: Result } | null>(null);
   useEffect(() => {
@@ -33,5 +37,5 @@ export function useInPieces<Of extends object, Result>(
       clearTimeout(timer);
     };
   }, [of, steps]);
-  return made !== null && made.of === of ? made.result : null;
+  return made !== null && of !== null && (made.of === of || stays(made.of, of)) ? made.result : null;
 }
