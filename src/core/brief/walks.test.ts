@@ -6,11 +6,12 @@ import { newExercise } from '../model/exercise';
 import type { Brief, Target } from '../model/brief';
 import { emptyPassage } from '../passage/empty';
 import { draftBrief } from './draft';
-import { mannersOf } from './pickRules';
-import { latticeOf } from './lattice';
+import { mannersOf, STROKES } from './pickRules';
+import { chanceOf } from './chance';
+import { latticeOf, type Lattice } from './lattice';
 import { possible } from './possible';
-import { skeletonOf } from './skeleton';
-import { anyBrief, exhaustive } from './testing';
+import { findFlow, skeletonOf, trailOf, type Flow, type Skeleton } from './skeleton';
+import { anyBrief, exhaustive, recount, within } from './testing';
 import { walkOf } from './walks';
 
 const THOROUGH = Number(process.env.THOROUGH ?? 1);
@@ -23,6 +24,25 @@ const walks = (brief: Brief, wantsFlow = false) =>
     return { ...walkOf(brief, lattice.rules, skeleton, undefined, wantsFlow), skeleton, lattice };
   });
 const isThere = (brief: Brief) => walks(brief).some(({ state }) => state === 'found');
+
+/** What a flow is: every note of the brief, what goes in comes out, and as many changes as are asked for. */
+function expectFlow(brief: Brief, { rules }: Lattice, { arcs, nodes, starts, ends }: Skeleton, flow: Flow) {
+  const { counts, start, end } = flow;
+  expect(counts.reduce((sum, count) => sum + count, 0)).toBe(brief.notes - (brief.loop ? 0 : 1));
+  if (!brief.loop) expect([starts.includes(start), ends.includes(end)]).toEqual([true, true]);
+  nodes.forEach((_node, at) => {
+    const net = arcs.reduce(
+      (sum, { from, to }, arc) => sum + counts[arc]! * ((to === at ? 1 : 0) - (from === at ? 1 : 0)),
+      0,
+    );
+    expect(net).toBe((at === end ? 1 : 0) - (at === start ? 1 : 0));
+  });
+  brief.targets.forEach(({ min, max }, target) => {
+    const gained = arcs.reduce((sum, { gains }, arc) => sum + counts[arc]! * gains[target]!, 0);
+    expect(gained).toBeGreaterThanOrEqual(min * rules.unit);
+    expect(gained).toBeLessThanOrEqual(max === null ? Infinity : max * rules.unit);
+  });
+}
 
 const moves = (min: number): Target => ({
   ...{ kind: null, strings: [2, 1], direction: 'floorward', skipped: null },
@@ -56,27 +76,68 @@ describe('a walk over the strings', () => {
         for (const walk of all) {
           if (walk.state !== 'found' || !walk.flow) continue;
           flows++;
-          const { counts, start, end } = walk.flow;
-          const { arcs, nodes } = walk.skeleton;
-          expect(counts.reduce((sum, count) => sum + count, 0)).toBe(brief.notes - (brief.loop ? 0 : 1));
-          // What goes into a node comes out of it, but for the ends.
-          nodes.forEach((_node, at) => {
-            const net = arcs.reduce(
-              (sum, { from, to }, arc) => sum + counts[arc]! * ((to === at ? 1 : 0) - (from === at ? 1 : 0)),
-              0,
-            );
-            expect(net).toBe((at === end ? 1 : 0) - (at === start ? 1 : 0));
-          });
-          brief.targets.forEach(({ min, max }, target) => {
-            const gained = arcs.reduce((sum, { gains }, arc) => sum + counts[arc]! * gains[target]!, 0);
-            expect(gained).toBeGreaterThanOrEqual(min * walk.lattice.rules.unit);
-            expect(gained).toBeLessThanOrEqual(max === null ? Infinity : max * walk.lattice.rules.unit);
-          });
+          expectFlow(brief, walk.lattice, walk.skeleton, walk.flow);
         }
       }),
       { numRuns: 200 * THOROUGH },
     );
     expect(denied).toBeGreaterThan(10);
     expect(flows).toBeGreaterThan(30);
+  });
+
+  it('is what the solver leans by costs too: in one piece, with the changes of fingers and notes spread over the strings', () => {
+    let found = 0;
+    fc.assert(
+      fc.property(anyBrief([6, 12], [4, 3, 2], [5, 8]), fc.nat(), (brief, seed) => {
+        const lattice = latticeOf(brief, DEFAULT_SETUP, mannersOf(brief)[0]!);
+        const skeleton = skeletonOf(lattice);
+        const { arcs, nodes } = skeleton;
+        const costs = arcs.map((_, at) => 1 + ((at * 7 + seed) % 6));
+        for (const options of [{}, { costs }, { costs, spread: true }]) {
+          const flow = findFlow(brief, lattice.rules, skeleton, options);
+          if (!flow) continue;
+          found++;
+          expectFlow(brief, lattice, skeleton, flow);
+          const changes = arcs.reduce(
+            (sum, { from, to }, at) =>
+              sum + (nodes[from]!.string === nodes[to]!.string ? 0 : flow.counts[at]!),
+            0,
+          );
+          expect(changes).toBeGreaterThanOrEqual(brief.fingerChanges.length);
+          // One trail goes through all of it: each arc as often as the flow says.
+          const trail = trailOf(skeleton, flow, chanceOf(seed));
+          const gone = new Map<string, number>();
+          trail.slice(1).forEach((to, at) => {
+            const key = `${trail[at]} ${to}`;
+            gone.set(key, (gone.get(key) ?? 0) + 1);
+          });
+          const asked = new Map<string, number>();
+          arcs.forEach(({ from, to }, at) => {
+            const key = `${from} ${to}`;
+            if (flow.counts[at]! > 0) asked.set(key, (asked.get(key) ?? 0) + flow.counts[at]!);
+          });
+          expect([trail[0], trail.at(-1)]).toEqual([flow.start, flow.end]);
+          expect(gone).toEqual(asked);
+          const strings = trail.map((node) => nodes[node]!.string);
+          if ('spread' in options && !brief.loop)
+            for (const string of new Set(strings)) {
+              const entered = strings.filter((one, at) => one === string && strings[at - 1] !== one).length;
+              // Three for each time it is entered; two more where the line does not begin there.
+              expect(strings.filter((one) => one === string).length).toBeLessThanOrEqual(
+                3 * entered + (string === strings[0] ? 0 : 2),
+              );
+            }
+          // Counted from the picks: a slur is none, so only without one.
+          if (brief.loop || brief.rhythm) continue;
+          const strokes = trail.map(
+            (node) => STROKES[Math.floor(nodes[node]!.stroke / lattice.rules.slots)]!,
+          );
+          for (const target of brief.targets)
+            expect(within(target, recount(target, strings, strokes, 1, false))).toBe(true);
+        }
+      }),
+      { numRuns: 80 * THOROUGH },
+    );
+    expect(found).toBeGreaterThan(20 * THOROUGH);
   });
 });
