@@ -261,11 +261,18 @@ function grants(brief: Brief, line: readonly Place[], row: readonly Stroke[], is
     )
   )
     return false;
+  return (
+    brief.targets.every((target) => within(target, recount(target, strings, strokes, passes, brief.loop))) &&
+    grantsPlaces(brief, line)
+  );
+}
+
+/** What is asked of the places, whatever the strokes: changes of fingers, the first and the last note. */
+function grantsPlaces(brief: Brief, line: readonly Place[]): boolean {
   const steps = line
     .slice(0, brief.loop ? line.length : -1)
     .map((place, at) => [place, line[(at + 1) % line.length]!] as const);
   return (
-    brief.targets.every((target) => within(target, recount(target, strings, strokes, passes, brief.loop))) &&
     brief.fingerChanges.every(([from, to, way = null, string], _, all) => {
       // As often as it stands there.
       const asked = all.filter(
@@ -289,6 +296,18 @@ function grants(brief: Brief, line: readonly Place[], row: readonly Stroke[], is
 /** The least cost of all lines there are; null where none grants the brief. */
 export function exhaustive(brief: Brief): number | null {
   return bestOf(brief, false) ?? (brief.policy === 'oneSlant' && !brief.strokes ? bestOf(brief, true) : null);
+}
+
+/** The least cost of all lines on some strings, whatever the strokes; null where there is none. */
+export function cheapestOn(brief: Brief, strings: readonly number[]): number | null {
+  const places = placesOf(brief, DEFAULT_SETUP);
+  const lines = strings.reduce<Place[][]>(
+    (all, string) =>
+      all.flatMap((line) => places.flatMap((place) => (place.string === string ? [[...line, place]] : []))),
+    [[]],
+  );
+  const costs = lines.flatMap((line) => (grantsPlaces(brief, line) ? (plainCost(brief, line) ?? []) : []));
+  return costs.length === 0 ? null : Math.min(...costs);
 }
 
 function bestOf(brief: Brief, isFree: boolean): number | null {

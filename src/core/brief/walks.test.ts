@@ -7,11 +7,12 @@ import type { Brief, Target } from '../model/brief';
 import { emptyPassage } from '../passage/empty';
 import { draftBrief } from './draft';
 import { mannersOf, STROKES } from './pickRules';
+import { bestAlong, placesByNode } from './along';
 import { chanceOf } from './chance';
 import { latticeOf, type Lattice } from './lattice';
 import { possible } from './possible';
 import { findFlow, skeletonOf, trailOf, type Flow, type Skeleton } from './skeleton';
-import { anyBrief, exhaustive, recount, within } from './testing';
+import { anyBrief, cheapestOn, exhaustive, recount, within } from './testing';
 import { walkOf } from './walks';
 
 const THOROUGH = Number(process.env.THOROUGH ?? 1);
@@ -47,6 +48,33 @@ function expectFlow(brief: Brief, { rules }: Lattice, { arcs, nodes, starts, end
 const moves = (min: number): Target => ({
   ...{ kind: null, strings: [2, 1], direction: 'floorward', skipped: null },
   ...{ min, max: null },
+});
+
+it('the cheapest places on some strings are those that trying all of them finds', () => {
+  let found = 0;
+  fc.assert(
+    fc.property(
+      // Where strings change, and whether a round ends with its rhythm, is settled before places are.
+      anyBrief([2, 5], [3, 2], [6, 8]).map((one) => ({
+        ...one,
+        ...{ changesOn: null, rhythm: one.loop ? '' : one.rhythm! },
+      })),
+      fc.array(fc.nat(99), { minLength: 5, maxLength: 5 }),
+      (brief, picks) => {
+        const lattice = latticeOf(brief, DEFAULT_SETUP, mannersOf(brief)[0]!);
+        const { nodes } = skeletonOf(lattice);
+        const trail = picks.slice(0, brief.notes).map((pick) => pick % nodes.length);
+        const best = bestAlong(lattice, placesByNode(lattice, nodes), trail);
+        const strings = trail.map((node) => nodes[node]!.string);
+        expect(best?.cost ?? null).toBe(cheapestOn(brief, strings));
+        if (!best) return;
+        found++;
+        expect(best.places.map((at) => lattice.places[at]!.string)).toEqual(strings);
+      },
+    ),
+    { numRuns: 500 * THOROUGH },
+  );
+  expect(found).toBeGreaterThan(50 * THOROUGH);
 });
 
 describe('a walk over the strings', () => {
