@@ -1,4 +1,7 @@
 /** The logbook on a record of 20,000 runs over three years, in the real browser. */
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import {
   emptyPassage,
@@ -110,14 +113,16 @@ export async function benchRecord(page: Page, address: string): Promise<void> {
   await page.goto(address);
   const today = await page.evaluate(() => new Date().toISOString().slice(0, 10));
   const text = writeProject(recordOf(today));
+  // From the disk, as a browser has it: handed over in memory, half of the time would be the handing over.
+  const folder = mkdtempSync(join(tmpdir(), 'yardfell-'));
+  const path = join(folder, 'record.json');
+  writeFileSync(path, text);
+  await page.locator('[data-next]').waitFor();
   const began = Date.now();
-  await page.locator('input[type=file]').setInputFiles({
-    name: 'record.json',
-    mimeType: 'application/json',
-    buffer: Buffer.from(text),
-  });
+  await page.locator('input[type=file]').first().setInputFiles(path);
   await page.getByText(/40 exercises, .*added/).waitFor({ timeout: 120_000 });
-  report(`${RUNS} runs (${Math.round(text.length / 1e6)} MB) imported`, Date.now() - began, 'ms', null);
+  rmSync(folder, { recursive: true });
+  report(`${RUNS} runs (${Math.round(text.length / 1e6)} MB) imported`, Date.now() - began, 'ms', 5000);
 
   // The demo opens on a student of its own; the record is that of "me".
   await page.getByRole('button', { name: /^Student:/ }).click();
