@@ -30,16 +30,40 @@ function members(groups: readonly number[]): Map<number, number[]> {
   return of;
 }
 
-/** The cheapest way from a given first state (or any) to the end, and round to it where it closes; `costs` by first state. */
+/** A way, and what the search for it found: by step and state what lies ahead at the least, and the state that leads there. */
+interface Searched extends Way {
+  readonly aheads: readonly Float64Array[];
+  readonly choice: readonly Int16Array[];
+  /** By first state. */
+  readonly costs: readonly number[];
+}
+
+/** Sums of the same costs in another order differ by less. */
+const ROUNDING = 1e-9;
+
+/** By how much one list lies above another, where that is as much everywhere; else null. */
+function raisedBy(one: Float64Array, other: Float64Array): number | null {
+  const by = one[0]! - other[0]!;
+  for (let at = 1; at < one.length; at++) if (Math.abs(one[at]! - other[at]! - by) > ROUNDING) return null;
+  return by;
+}
+
+/**
+ * The cheapest way from a given first state (or any) to the end, and round to it where it closes.
+ * @param like the search for another way: from where what lies ahead differs by a constant both go on alike, and the rest is known.
+ */
 function wayFrom(
   { costs, move, groups, apart, close }: Chain,
   first: number | null,
-): Way & { costs: number[] } {
+  like: Searched | null,
+): Searched {
   const n = costs.length;
   const choice: Int16Array[] = [];
+  const aheads: Float64Array[] = [];
   let ahead = Float64Array.from(costs[n - 1]!, (_, a) =>
     first !== null && close !== null ? close(a, first) : 0,
   );
+  aheads[n - 1] = ahead;
   for (let i = n - 2; i >= 0; i--) {
     const next = costs[i + 1]!;
     const floors = new Float64Array(next.length);
@@ -75,27 +99,51 @@ function wayFrom(
       chosen[a] = to;
     }
     choice[i] = chosen;
-    ahead = here;
+    ahead = aheads[i] = here;
+    const by = like && raisedBy(here, like.aheads[i]!);
+    if (by === null) continue;
+    for (let before = 0; before < i; before++) choice[before] = like!.choice[before]!;
+    ahead = like!.aheads[0]!.map((one) => one + by);
+    break;
   }
   const whole = costs[0]!.map((cost, a) => cost + ahead[a]!);
   const start = first ?? whole.indexOf(Math.min(...whole));
   const path = [start];
   for (let i = 0; i < n - 1; i++) path.push(choice[i]![path[i]!]!);
-  return { path, cost: whole[start]!, costs: whole };
+  // Added up along the way itself, so that ways of one cost are told as such.
+  let cost = first !== null && close !== null ? close(path[n - 1]!, first) : 0;
+  for (let i = n - 2; i >= 0; i--)
+    cost = costs[i + 1]![path[i + 1]!]! + cost + move(i, path[i]!, path[i + 1]!);
+  return { path, cost: costs[0]![start]! + cost, costs: whole, aheads, choice };
+}
+
+/** The same chain, each of its moves reckoned once however often it is looked at. */
+function remembering(chain: Chain): Chain {
+  const { costs } = chain;
+  // No cost is below 0.
+  const known = costs.slice(1).map((next, i) => new Float64Array(costs[i]!.length * next.length).fill(-1));
+  const move = (i: number, a: number, b: number): number => {
+    const [here, at] = [known[i]!, a * costs[i + 1]!.length + b];
+    const before = here[at]!;
+    return before >= 0 ? before : (here[at] = chain.move(i, a, b));
+  };
+  return { ...chain, move };
 }
 
 /**
  * The cheapest way; of equal ones that of the lower state at the first difference. A way as a line is never dearer than the same way
  * closed, so first states whose line costs as much as a closed way that is known already need not be tried.
  */
-export function cheapestWay(chain: Chain): Way {
-  const line = wayFrom(chain, null);
-  if (chain.close === null) return line;
+export function cheapestWay(asked: Chain): Way {
+  if (asked.close === null) return wayFrom(asked, null, null);
+  // Round it is gone several times.
+  const chain = remembering(asked);
+  const line = wayFrom(chain, null, null);
   const order = [...line.costs.keys()].sort((a, b) => line.costs[a]! - line.costs[b]! || a - b);
-  let best = wayFrom(chain, order[0]!);
+  let best = wayFrom(chain, order[0]!, line);
   for (const first of order.slice(1)) {
     if (line.costs[first]! > best.cost) break;
-    const way = wayFrom(chain, first);
+    const way = wayFrom(chain, first, line);
     if (way.cost < best.cost || (way.cost === best.cost && first < best.path[0]!)) best = way;
   }
   return best;

@@ -43,6 +43,14 @@ const FIRST_STATES = 2;
 interface Sweep extends Costs {
   /** The neighbour state that the best part goes through. */
   readonly choice: Int8Array;
+  /** In which order parts of equal cost are taken. */
+  readonly ranks: Int32Array;
+}
+
+/** The same from the start, with the orders by departures and by strokes. */
+interface SweepBehind extends Costs {
+  readonly patterns: Int32Array;
+  readonly strokes: Int32Array;
 }
 
 /** Costs for so many states, all 0. */
@@ -68,30 +76,78 @@ export function compareCosts(a: readonly number[], b: readonly number[]): number
   return 0;
 }
 
-/** Replaces keys by their ranks, equal keys by equal ranks, so that they stay small however long the line. */
-function rank(keys: Int32Array, ranks: Int32Array, count: number): void {
+/** Writes the ranks of keys from a place on, equal keys by equal ranks, so that they stay small however long the line. */
+function rank(keys: Int32Array, ranks: Int32Array, at: number, count: number): void {
   if (count === 2) {
-    ranks[0] = Number(keys[1]! < keys[0]!);
-    ranks[1] = Number(keys[0]! < keys[1]!);
+    ranks[at] = Number(keys[1]! < keys[0]!);
+    ranks[at + 1] = Number(keys[0]! < keys[1]!);
     return;
   }
   // For so few, filling is slower than a loop.
-  for (let s = 0; s < count; s++) ranks[s] = 0;
+  for (let s = 0; s < count; s++) ranks[at + s] = 0;
   for (let s = 0; s < count; s++)
     for (let other = s + 1; other < count; other++)
-      if (keys[other]! < keys[s]!) ranks[s]!++;
-      else if (keys[other]! > keys[s]!) ranks[other]!++;
+      if (keys[other]! < keys[s]!) ranks[at + s]!++;
+      else if (keys[other]! > keys[s]!) ranks[at + other]!++;
 }
 
-/** Best completions from every state of every position to the end, or round to `first` in a cycle. */
-function sweepBackward(trellis: Trellis, first: number | null): Sweep {
+/** By how much the costs at one pick lie above those of another sweep, where that is as much in every state; else null. */
+function apart(one: Costs, other: Costs, at: number, count: number): [number, number, number] | null {
+  let known = -1;
+  for (let s = at; s < at + count; s++) {
+    const isNowhere = one.high[s]! >= UNREACHABLE;
+    if (isNowhere !== other.high[s]! >= UNREACHABLE) return null;
+    if (isNowhere) continue;
+    if (known < 0) known = s;
+    else if (
+      one.high[s]! - other.high[s]! !== one.high[known]! - other.high[known]! ||
+      one.low[s]! - other.low[s]! !== one.low[known]! - other.low[known]! ||
+      one.figure[s]! - other.figure[s]! !== one.figure[known]! - other.figure[known]!
+    )
+      return null;
+  }
+  if (known < 0) return null;
+  return [
+    one.high[known]! - other.high[known]!,
+    one.low[known]! - other.low[known]!,
+    one.figure[known]! - other.figure[known]!,
+  ];
+}
+
+/** Writes the costs of another sweep, so much higher, from one place to another. */
+function raised(
+  one: Costs,
+  other: Costs,
+  [byHigh, byLow, byFigure]: readonly [number, number, number],
+  from: number,
+  to: number,
+): void {
+  for (let at = from; at < to; at++) {
+    const isNowhere = other.high[at]! >= UNREACHABLE;
+    one.high[at] = isNowhere ? UNREACHABLE : other.high[at]! + byHigh;
+    one.low[at] = isNowhere ? 0 : other.low[at]! + byLow;
+    one.figure[at] = isNowhere ? 0 : other.figure[at]! + byFigure;
+  }
+}
+
+const isSame = (one: Int32Array, other: Int32Array, at: number, count: number): boolean => {
+  for (let s = at; s < at + count; s++) if (one[s] !== other[s]) return false;
+  return true;
+};
+
+/**
+ * Best completions from every state of every position to the end, or round to `first` in a cycle.
+ * @param like the sweep to another first state: from where both cost the same but for a constant they go on alike, and the rest is known.
+ */
+function sweepBackward(trellis: Trellis, first: number | null, like: Sweep | null): Sweep {
   const { picks, states, blockOf, edges, breaks, allowed, statesOf } = trellis;
   const { high: edgeHigh, low: edgeLow, figure: edgeFigure } = edges;
   const { high, low, figure } = noCosts(picks * states);
   const choice = new Int8Array(picks * states).fill(-1);
   // Among equal costs the completion that departs latest wins: by this edge's departure, then by the rest's rank.
   const keys = new Int32Array(states);
-  const ranks = new Int32Array(states);
+  const ranks = new Int32Array(picks * states);
+  const sweep = { high, low, figure, choice, ranks };
   const end = picks - 1;
   if (first !== null)
     for (let s = 0; s < states; s++) {
@@ -103,7 +159,7 @@ function sweepBackward(trellis: Trellis, first: number | null): Sweep {
       choice[at] = first;
       keys[s] = breaks[edge]!;
     }
-  rank(keys, ranks, states);
+  rank(keys, ranks, end * states, states);
   for (let i = end - 1; i >= 0; i--) {
     const nextPick = (i + 1) * states;
     const block = blockOf[i + 1]! * states;
@@ -122,7 +178,7 @@ function sweepBackward(trellis: Trellis, first: number | null): Sweep {
         const toHigh = edgeHigh[edge]! + high[nextPick + b]!;
         if (toHigh > bestHigh) continue;
         const toLow = edgeLow[edge]! + low[nextPick + b]!;
-        const key = breaks[edge]! * states + ranks[b]!;
+        const key = breaks[edge]! * states + ranks[nextPick + b]!;
         if (toHigh === bestHigh && (toLow > bestLow || (toLow === bestLow && key >= bestKey))) continue;
         best = b;
         bestHigh = toHigh;
@@ -136,21 +192,30 @@ function sweepBackward(trellis: Trellis, first: number | null): Sweep {
       choice[at] = best;
       keys[s] = bestKey;
     }
-    rank(keys, ranks, count);
+    const here = i * states;
+    rank(keys, ranks, here, count);
+    const by = like && isSame(ranks, like.ranks, here, count) ? apart(sweep, like, here, count) : null;
+    if (by) {
+      raised(sweep, like!, by, 0, here);
+      choice.set(like!.choice.subarray(0, here));
+      break;
+    }
   }
-  return { high, low, figure, choice };
+  return sweep;
 }
 
-/** Best ways to every state of every position from the start, or from `first` in a cycle. */
-function sweepForward(trellis: Trellis, first: number | null): Costs {
+/** Best ways to every state of every position from the start, or from `first` in a cycle. @param like as for `sweepBackward`. */
+function sweepForward(trellis: Trellis, first: number | null, like: SweepBehind | null): SweepBehind {
   const { picks, states, blockOf, edges, breaks, allowed, statesOf, firstCosts } = trellis;
   const { high: edgeHigh, low: edgeLow, figure: edgeFigure } = edges;
   const { high, low, figure } = noCosts(picks * states);
   // Ranks of the ways so far: by where they depart from the rules, and by their strokes.
-  const patterns = new Int32Array(states);
+  const patterns = new Int32Array(picks * states);
   const patternKeys = new Int32Array(states);
-  const strokes = Int32Array.from({ length: states }, (_, s) => s);
+  const strokes = new Int32Array(picks * states);
   const strokeKeys = new Int32Array(states);
+  const sweep = { high, low, figure, patterns, strokes };
+  for (let s = 0; s < states; s++) strokes[s] = s;
   high.set(firstCosts.high);
   low.set(firstCosts.low);
   for (let i = 1; i < picks; i++) {
@@ -172,16 +237,16 @@ function sweepForward(trellis: Trellis, first: number | null): Costs {
         const toHigh = edgeHigh[edge]! + high[from + a]!;
         if (toHigh > bestHigh) continue;
         const toLow = edgeLow[edge]! + low[from + a]!;
-        const pattern = patterns[a]! * 2 + breaks[edge]!;
+        const pattern = patterns[from + a]! * 2 + breaks[edge]!;
         if (toHigh === bestHigh && best >= 0) {
-          const order = toLow - bestLow || pattern - bestPattern || strokes[a]! - bestStrokes;
+          const order = toLow - bestLow || pattern - bestPattern || strokes[from + a]! - bestStrokes;
           if (order >= 0) continue;
         }
         best = a;
         bestHigh = toHigh;
         bestLow = toLow;
         bestPattern = pattern;
-        bestStrokes = strokes[a]!;
+        bestStrokes = strokes[from + a]!;
       }
       const at = i * states + s;
       high[at] = bestHigh;
@@ -190,10 +255,19 @@ function sweepForward(trellis: Trellis, first: number | null): Costs {
       patternKeys[s] = bestPattern;
       strokeKeys[s] = bestStrokes * states + s;
     }
-    rank(patternKeys, patterns, count);
-    rank(strokeKeys, strokes, count);
+    const here = i * states;
+    rank(patternKeys, patterns, here, count);
+    rank(strokeKeys, strokes, here, count);
+    const by =
+      like && isSame(patterns, like.patterns, here, count) && isSame(strokes, like.strokes, here, count)
+        ? apart(sweep, like, here, count)
+        : null;
+    if (by) {
+      raised(sweep, like!, by, here + states, picks * states);
+      break;
+    }
   }
-  return { high, low, figure };
+  return sweep;
 }
 
 /** The sweeps of a trellis over one pass: in a cycle one for each first state, in a line one in all. */
@@ -205,11 +279,15 @@ export interface Sweeps {
 
 /** Sweeps a trellis both ways. */
 export function sweep(trellis: Trellis, cycle: boolean): Sweeps {
-  const firsts = cycle ? Array.from({ length: FIRST_STATES }, (_, first) => first) : [null];
+  const [ahead, behind] = [
+    sweepBackward(trellis, cycle ? 0 : null, null),
+    sweepForward(trellis, cycle ? 0 : null, null),
+  ];
+  if (!cycle) return { cycle, ahead: [ahead], behind: [behind] };
   return {
     cycle,
-    ahead: firsts.map((first) => sweepBackward(trellis, first)),
-    behind: firsts.map((first) => sweepForward(trellis, first)),
+    ahead: [ahead, sweepBackward(trellis, 1, ahead)],
+    behind: [behind, sweepForward(trellis, 1, behind)],
   };
 }
 
