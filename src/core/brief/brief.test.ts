@@ -15,6 +15,7 @@ import type { Brief } from '../model/brief';
 import { draftBrief, withCandidate } from './draft';
 import { PUBLISHED_BRIEFS } from './published';
 import { differs } from './candidate';
+import { chanceOf } from './chance';
 import { proven } from './exact';
 import { latticeOf } from './lattice';
 import { composeToBrief } from './search';
@@ -243,6 +244,30 @@ describe('composing to a brief', () => {
         checkGoal(made.goal, planOf(made.passage, made.policy, DEFAULT_SETUP).analysis).met,
       ).toBeGreaterThan(0);
     }
+  });
+
+  it('tells what a line costs part by part, and locks strokes only where one slant leaves them open', () => {
+    for (const { brief, isPossible } of PUBLISHED_BRIEFS) {
+      if (!isPossible) continue;
+      for (const one of composeToBrief(brief, DEFAULT_SETUP, { wanted: 2, expansions: 0 }).candidates) {
+        const parts = Object.values(one.parts);
+        expect(parts.every((part) => part > 0)).toBe(true);
+        expect(parts.reduce((sum, part) => sum + part, 0)).toBeCloseTo(one.cost, 6);
+        const isLocked = one.passage.notes.some(({ lock }) => lock !== undefined);
+        expect(isLocked).toBe(brief.policy === 'oneSlant' && !brief.strokes);
+      }
+    }
+  });
+
+  it('shuffles a list into every order there is, and none into another list', () => {
+    const orders = new Set<string>();
+    const chance = chanceOf(3);
+    for (let times = 0; times < 200; times++) {
+      const list = [1, 2, 3];
+      chance.shuffle(list);
+      orders.add(list.join(''));
+    }
+    expect([...orders].sort()).toEqual(['123', '132', '213', '231', '312', '321']);
   });
 
   it('gives the same for the same seed, and other lines for another', () => {

@@ -123,6 +123,13 @@ describe('what is no phrase', () => {
       fault: expect.stringMatching(/was.*hier.*not read as note names/),
     });
     expect(read('A4 hier')).toBeNull();
+    // What is too long for a phrase: 513 notes.
+    const many = (count: number) =>
+      Array.from({ length: count }, (_, at) => (at % 2 ? 'A4' : 'C5')).join(' ');
+    expect([read(many(512)) === null, read(many(513))]).toEqual([false, null]);
+    // The highest note there is, and the one above it.
+    expect(read('D6 C6')).not.toHaveProperty('fault');
+    expect(read('D#6 D6')).toEqual({ fault: '“D#6”: not on this instrument up to fret 22.' });
     expect(read('')).toBeNull();
   });
 });

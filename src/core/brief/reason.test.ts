@@ -84,6 +84,13 @@ describe('a reason', () => {
       'not over one',
     );
     expect(said({ targets: [moves], notes: 12 })).toBeNull();
+    // What may be counted for both is not added up; as many changes as there are steps may be.
+    const any = target({ min: 5 });
+    expect(said({ targets: [any, target({ kind: 'inside', min: 5 })], loop: false })).toBeNull();
+    const [seven, eight] = [7, 8].map((min) => said({ targets: [target({ min })], loop: false }));
+    expect([seven, eight]).toEqual([null, 'That is 8 changes, and 8 notes have 7 steps.']);
+    for (const skipped of [null, 0])
+      expect(said({ targets: [target({ kind: 'sweep', skipped })], policy: 'economy' })).toBeNull();
   });
 });
 
@@ -97,6 +104,26 @@ describe('a way out', () => {
     };
     const sweeps = outOf(brief({ targets: [target({ kind: 'sweep', min: 2 })], policy: 'alternateByNote' }));
     expect(sweeps.find(({ wish }) => wish.kind === 'policy')?.brief.policy).toBe('economy');
+    // Of two changes of fingers that are alike one goes first.
+    const twice = brief({
+      notes: 3,
+      frets: [5, 8],
+      fingerChanges: [
+        [1, 4],
+        [1, 4],
+        [1, 4],
+      ],
+    });
+    const fewer = outOf(twice).find(({ wish }) => wish.kind === 'fingerChange');
+    expect(fewer?.brief.fingerChanges.length).toBeLessThan(3);
+    expect(fewer?.brief.fingerChanges.length).toBeGreaterThan(0);
+    // Alternate picking is no way out of itself, nor is another policy where strokes are asked for.
+    const policies = (one: Partial<Brief>) =>
+      outOf(brief({ frets: [6, 6], tones: { kind: 'scale', tonic: 'A', name: 'minor' }, ...one })).filter(
+        ({ wish }) => wish.kind === 'policy',
+      );
+    expect(policies({ policy: 'alternateByNote' })).toEqual([]);
+    expect(policies({ policy: 'economy', strokes: 'du' })).toEqual([]);
     const narrow = outOf(brief({ frets: [6, 6], tones: { kind: 'scale', tonic: 'A', name: 'minor' } }));
     expect(narrow.find(({ wish }) => wish.kind === 'frets')?.brief.frets).toEqual([4, 8]);
     expect(narrow.some(({ wish }) => wish.kind === 'strings' || wish.kind === 'frets')).toBe(true);

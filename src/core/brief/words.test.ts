@@ -5,7 +5,7 @@ import { emptyPassage } from '../passage/empty';
 import { newExercise } from '../model/exercise';
 import type { Brief, Target } from '../model/brief';
 import { DEFAULT_SCHOOLS } from '../picking/schools';
-import { withFingerWish, type Wish } from './brief';
+import { wishesOf, withFingerWish, type Wish } from './brief';
 import { draftBrief } from './draft';
 import { adviceText, briefName, briefText, outcomeText, targetText, wishText } from './words';
 import { tonesText } from './tonesText';
@@ -220,6 +220,37 @@ describe('the sentence of a brief', () => {
     // No field of a brief is without its words: the tuning and capo are the exercise's.
     const named = new Set(WISHES.flatMap(([wish]) => Object.keys(wish)));
     expect(Object.keys(plain).filter((field) => !named.has(field))).toEqual(['tuning', 'capo']);
+  });
+
+  it('names each wish by itself, as it can be given up', () => {
+    const all: Brief = {
+      ...plain,
+      ...{ notes: 9, start: 'up', slant: 'upward', loop: true, targets: brief.targets, mayRepeat: false },
+      ...{ fingerChanges: [[4, 1]], largestLeap: 5, startsOn: 'Bb', endsOn: 'G#', noSkips: true },
+      ...{ changesOn: 'the beat', turns: { min: 2, max: 2 }, rhythm: 'p-' },
+    };
+    const words = Object.fromEntries(
+      wishesOf(all).map((wish) => [wish.kind, wishText(wish, all, DEFAULT_SCHOOLS)]),
+    );
+    expect(words).toEqual({
+      startsOn: 'the first note Bb',
+      endsOn: 'the last note G#',
+      largestLeap: 'no leap over 5 semitones',
+      noRepeats: 'no note twice in a row',
+      noSkips: 'no skip',
+      changesOn: 'strings change on the beat only',
+      turns: '2 turns of direction',
+      rhythm: 'the rhythm picked, held on',
+      fingerChange: 'a change from finger 4 to finger 1',
+      start: 'the start with an upstroke',
+      slant: expect.stringMatching(/^one slant: upward/),
+      loop: 'that it goes round',
+      notes: '9 notes',
+      target: 'at least 1 outside change',
+    });
+    // Advice counts down the strings, from the thickest.
+    const given = { wish: { kind: 'strings' }, brief: { ...all, strings: [2, 5, 3] }, isSure: true } as const;
+    expect(adviceText(given, DEFAULT_SCHOOLS)).toContain('strings 5, 3, 2');
   });
 
   it('gives a line its name: what it trains, how long it is, with which notes', () => {
