@@ -5,7 +5,7 @@ const include = ['**/*.test.ts'];
 /** They share one database, clock and voice of the application, or replace modules. */
 const ALONE = [
   'src/work/{balancingSet,book,early,figured,givingOne,givingOut,handsAlone,health,library,linking,playing,sheet,start,takingIn,work}.test.ts',
-  'src/work/{bench/acting,ladder/ladder,practice/{actions,model,sessions,store}}.test.ts',
+  'src/work/{bench/acting,ladder/ladder,practice/{actions,model,sessions,store},track/asking}.test.ts',
   'src/storage/newField.test.ts',
   'src/demo/{nextLine,students,week}.test.ts',
 ];

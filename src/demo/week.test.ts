@@ -12,6 +12,7 @@ import {
   totalsOf,
   weighed,
   type WeekBlocks,
+  type Visit,
   type WeekItem,
   type Wish,
 } from '@/core/routine';
@@ -29,7 +30,7 @@ import { tables } from '@/storage/database';
 import { judgedOn } from '@/work/book';
 import { weeksAhead } from '@/work/week/ahead';
 import { calendarOf } from '@/work/week/calendar';
-import { addWish, moveVisit, setVisit } from '@/work/week/acts';
+import { addVisit, addWish, moveVisit, setVisit } from '@/work/week/acts';
 import { costOfChange } from '@/work/week/cost';
 import { usualWish } from '@/work/week/draft';
 import { beginDay, takeAdvice, writeWeek } from '@/work/week/planning';
@@ -288,6 +289,24 @@ it('a wish more is a wish more: what is asked for is weighed', async () => {
       .items as never as [WeekItem];
     return [least, most, weight];
   };
+  // A day without minutes is a day only where something stands on it already.
+  const daysOf = (visits: readonly Visit[]) => {
+    const sessions = after.content.sessions.map((one, day) =>
+      day === 4 ? { ...one, minutes: 0, visits } : one,
+    );
+    return problemOf({ ...after, content: { ...after.content, sessions } }, 3).days.map(({ day }) => day);
+  };
+  const visit = { exerciseId: another.id, title: another.title, minutes: 4, isLocked: false };
+  expect([daysOf([]).includes(4), daysOf([visit as never]).includes(4)]).toEqual([false, true]);
+  // What stands on a day is known, whether or not it is wished for.
+  await writeWeek(
+    after,
+    'By hand',
+    (week) => ({ ...addVisit(week, 5, visit as never), wishes: [] }),
+    null,
+    db,
+  );
+  expect((await opened()).read.exercises.has(another.id)).toBe(true);
   // Minutes in blocks of two: what is wanted at least is rounded up, the most down, and never below the least.
   expect(asked({ leastMinutes: 5, mostMinutes: 9, importance: 'more' })).toEqual([3, 4, 3]);
   expect(asked({ leastMinutes: 0, mostMinutes: 1, importance: 'less' })).toEqual([1, 1, 1]);

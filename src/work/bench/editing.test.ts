@@ -168,6 +168,11 @@ describe('keys', () => {
     expect(memory.type(1, 5000).fret).toBe(1);
     memory.forget();
     expect(memory.type(4, 5100).fret).toBe(4);
+    // Nine tenths of a second later it is no second digit any more.
+    const late = digitMemory();
+    expect([late.type(1, 0).fret, late.type(2, 899).fret]).toEqual([1, 12]);
+    late.forget();
+    expect([late.type(1, 2000).fret, late.type(2, 2900).fret]).toEqual([1, 2]);
     // After an open string the next digit is another fret, and another step.
     const open = memory.type(0, 9000);
     expect(memory.type(5, 9100).group).not.toBe(open.group);

@@ -70,6 +70,12 @@ describe('a tap', () => {
       [3, 0],
     ]);
     expect(caret).toEqual({ ticks: 4 * SLOT, string: 3 });
+    // Where the next slot has its note the caret goes to that string.
+    const next = line([3, 5]);
+    expect(tapped(next, { ticks: 0, string: 3 }, { string: 3, fret: 7, adds: false }).caret).toEqual({
+      ticks: SLOT,
+      string: 5,
+    });
     expect([fretOn(passage, { ticks: 2 * SLOT, string: 1 }, 3), fretOn(passage, caret, 3)]).toEqual([
       4,
       null,

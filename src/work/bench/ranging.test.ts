@@ -133,6 +133,35 @@ it('a transposed note that leaves its string is said; one that stays is not', ()
   expect(remarkOf(ranging.transposed(passage, range, caret, -48))).toMatch(/nothing was moved/);
 });
 
+it('what was done is called by what it did, there and back', () => {
+  const passage = putNote(putNote(emptyPassage(), 0, 3, 5), 1680, 2, 9);
+  const range = { fromTicks: 0, toTicks: 3360 };
+  const done = (edit: Edit) => {
+    if (!edit || 'fault' in edit) throw new Error(edit?.fault ?? 'nothing');
+    return edit;
+  };
+  const there = (act: (of: Passage) => Edit) => {
+    const first = done(act(passage));
+    return [first.label, done(act(first.passage)).label];
+  };
+  const lengthened = done(ranging.stretched(passage, range, caret, 1));
+  expect([
+    done(ranging.fretsBy(passage, range, caret, 1)).label,
+    done(ranging.fretsBy(passage, range, caret, -1)).label,
+    done(ranging.lockMarked(passage, range, caret, 'up')).label,
+    done(ranging.lockMarked(passage, range, caret, ['up', null])).label,
+    done(ranging.lockMarked(passage, range, caret, null)).label,
+    lengthened.label,
+    done(ranging.stretched(lengthened.passage, range, caret, -1)).label,
+  ]).toEqual([
+    ...['Frets up', 'Frets down', 'Lock the marked', 'Lock the marked', 'Leave to the plan'],
+    ...['Longer', 'Shorter'],
+  ]);
+  expect(there((of) => ranging.palmMarked(of, range, caret))).toEqual(['Palm mute', 'Ring again']);
+  expect(there((of) => ranging.deadMarked(of, range, caret))).toEqual(['Dead notes', 'Sound again']);
+  expect(there((of) => ranging.heldMarked(of, range, caret))).toEqual(['Hold together', 'Let go']);
+});
+
 // Every action on every range of any passage: what it does to the marked notes, and that it does nothing to the others.
 describe('an action on marked slots', () => {
   const scene = fc.record({ passage: passages, from: fc.nat(60), to: fc.nat(60) });

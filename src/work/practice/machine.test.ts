@@ -126,6 +126,29 @@ describe('a run', () => {
     expect([one.kept.size, whole()]).toEqual([2, 1]);
   });
 
+  it('that is judged while it plays is stopped there, with the strokes up to it; in a lesson it goes on', () => {
+    const judged = (mode: PracticeMode) => {
+      const one = runner(givenOf(mode));
+      PRESSES.start(one);
+      const effects = PRESSES.unclean(one).map((effect) => effect.do);
+      return { effects, phase: one.state.phase, runs: [...one.kept.values()] };
+    };
+    // In the second pass, at its first note: sixteen strokes and one.
+    const [ladder, lesson] = [judged('ladder'), judged('lesson')];
+    expect(ladder.runs).toMatchObject([{ verdict: 'stopped', stoppedIn: 2, passes: 2, strokes: 17 }]);
+    expect([ladder.effects, ladder.phase]).toEqual([['stop at click', 'add run'], 'rest']);
+    expect(lesson.runs).toMatchObject([{ verdict: 'not clean', stoppedIn: null, passes: 2, strokes: 32 }]);
+    expect([lesson.effects, lesson.phase]).toEqual([['add run'], 'playing']);
+  });
+
+  it('is gone to another step of a ladder alone', () => {
+    const one = runner(givenOf('lesson'));
+    const before = one.state;
+    expect([PRESSES.up(one), one.state]).toEqual([[], before]);
+    const probing = runner(givenOf('probe'));
+    expect(PRESSES.up(probing)).toEqual([]);
+  });
+
   it('stands on a ladder that was shortened in another tab', () => {
     const one = runner(givenOf('ladder'));
     for (let times = 0; times < 20; times++) PRESSES.up(one);

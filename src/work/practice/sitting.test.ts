@@ -248,6 +248,9 @@ it('a probe goes up step by step while it is clean, and is at its end after the 
     true,
     'rest',
   ]);
+  // Not one whole pass is clean; in a lesson nothing is called stopped.
+  const ofNone = { passes: 0, under: null, bpm: 60, wanted: null };
+  expect([verdictOf('clean', ofNone), verdictOf('not clean', ofNone)]).toEqual([null, null]);
   // What was played in parts changes nothing, nor does a lesson.
   expect(afterVerdict(fresh(1), 'ladder', climb.steps, 'clean', false, 4)).toMatchObject({ move: 'stay' });
   // One that broke off counts against it as any other.

@@ -42,4 +42,14 @@ it('counts notes that were missing or out of time after each change, the most fr
   expect(found[0]!.meanMs).toBeCloseTo((LATE_MS + (-LATE_MS + 2)) / 2, 6);
   expect(found[0]!.rate.percent).toBe(50);
   expect(found[0]!.rate.low).toBeGreaterThan(found[1]!.rate.low);
+  // Whichever comes first in the notes.
+  const turned = measuredChanges(
+    [
+      take((_, id) =>
+        of(id, second!.toNote) ? LATE_MS : of(id, first!.toNote) && id.endsWith('@0') ? null : 1,
+      ),
+    ],
+    () => asked.plan,
+  );
+  expect(turned.map(({ change }) => change.toNote)).toEqual([second!.toNote, first!.toNote]);
 });

@@ -1,6 +1,6 @@
 /** A take from press to report, with a microphone, a click and a player of our own; and its words. */
 import { describe, expect, it } from 'vitest';
-import { checkTake, type TakeRecord } from '@/core';
+import { checkTake, DEFAULT_SETUP, planOf, type TakeRecord } from '@/core';
 import { simulateTake, type TakeReport } from '@/core/take';
 import {
   LONGEST_SECONDS,
@@ -196,6 +196,11 @@ describe('a take', () => {
     expect(usualPasses(ask())).toBe(12);
     expect(usualPasses({ ...ask(), bpm: 20 })).toBe(12);
     const { exercise } = ask();
+    // On one string every note is of the one kind there is: twice round is enough for eight of them.
+    const notes = exercise.passage.notes.map((note) => ({ ...note, string: 3 }));
+    const flat = { ...exercise, passage: { ...exercise.passage, notes } };
+    const plan = planOf(flat.passage, flat.policy, DEFAULT_SETUP);
+    expect(usualPasses({ ...ask(), exercise: flat, plan })).toBe(2);
     const long = { ...exercise, passage: { ...exercise.passage, lengthTicks: 400 * 6720 } };
     expect(usualPasses({ ...ask(), exercise: long })).toBe(1);
   });

@@ -106,6 +106,7 @@ describe('a take in words', () => {
     const moved = { change: 'outside', fromMs: 12, toMs: 3, low: -14, high: -4 } as const;
     expect(movementText(moved)).toBe('+12 to +3 ms, moved by −9 (95 %: −14 to −4)');
     expect(movementText({ ...moved, high: 1 })).toMatch(/which may be nothing$/);
+    expect(movementText({ ...moved, toMs: 0 })).toMatch(/^\+12 to \+0 ms/);
     expect(movementText({ ...moved, high: 0 })).toMatch(/which may be nothing$/);
     expect(movementText({ ...moved, low: 2, high: 9 })).not.toMatch(/nothing/);
   });

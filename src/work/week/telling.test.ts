@@ -212,6 +212,12 @@ describe('what a change by hand costs', () => {
         spread,
       ),
     ).toBe('Its days are spread better.');
+    // A pair of strings that one exercise alone has: without it the pair lacks its changes.
+    const other = [{ stringFrom: 2, stringTo: 1, inside: 10, outside: 10 }];
+    const pairs = { ...problem, items: [problem.items[0]!, { ...problem.items[1]!, exposure: other }] };
+    const none = [spread[0]!, [0, 0, 0]];
+    expect(costText(pairs, spread, none)).toMatch(/ Pairs of strings lack \d+ changes?, before 0\.$/);
+    expect(costText(pairs, none, spread)).toMatch(/ Pairs of strings lack 0 changes, before \d+\.$/);
   });
 });
 

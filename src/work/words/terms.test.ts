@@ -29,6 +29,16 @@ describe('words', () => {
     const [first, second, ...more] = plan('seam').assignment.passes;
     expect([first!.every((stroke, at) => stroke !== second![at]), more]).toEqual([true, []]);
     const slant = plan('slant');
+    // Whichever slant fits the first stroke is taken; a stroke that is written stays.
+    const oneSlant = (notes: string, start: 'down' | 'up') => {
+      const { assignment } = examplePlan({ notes, kind: 'oneSlant', start, shows: '' });
+      return [assignment.slant, assignment.passes[0]!.join()];
+    };
+    expect([oneSlant('4.5d 2.5', 'down')[0], oneSlant('4.5u 2.5', 'up')[0]].sort()).toEqual([
+      'downward',
+      'upward',
+    ]);
+    expect(oneSlant('4.5 4.7u 4.5u', 'down')[1]).toBe('down,up,up');
     expect(slant.passage.notes.filter(({ technique }) => technique !== 'pick')).toEqual([]);
     expect(changes('slant').map(({ fromStroke }) => fromStroke)).toEqual(['up', 'up']);
   });
