@@ -2,7 +2,7 @@
 import '@/storage/testing';
 import loadHighs from 'highs';
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { ME, type PlayerRecord } from '@/core';
+import { bpmText, ME, type PlayerRecord } from '@/core';
 import { dayAfter } from '@/core/record';
 import {
   dayLoads,
@@ -238,6 +238,7 @@ describe('the session of a day', () => {
       [ids[1], { minutes: 6 }],
       [ids[2], { minutes: 4 }],
     ]);
+    expect(session.items.every(({ isDue }) => !isDue)).toBe(true);
     expect(await beginDay(open, 5, new Set(ids), db)).toBeNull();
   });
 });
@@ -357,5 +358,12 @@ describe('a calendar', () => {
     expect(sessions).toHaveLength(16);
     expect(new Set(sessions.map(({ uid }) => uid)).size).toBe(16);
     expect(sessions.slice(4).every(({ lines }) => lines[0]!.startsWith('A guess'))).toBe(true);
+    // At the tempo that the weeks ahead come to, each of its own exercise.
+    const { rows } = weeksAhead(await opened());
+    for (const [week, { lines }] of [sessions[4]!, sessions[8]!, sessions[12]!].entries())
+      for (const line of lines.slice(1)) {
+        const row = rows.find(({ title }) => line.startsWith(`${title}: `))!;
+        expect(line).toContain(`perhaps ${bpmText(row.bpms[week]!)} bpm`);
+      }
   });
 });

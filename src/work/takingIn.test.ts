@@ -7,7 +7,7 @@ import type { FileReading } from '@/core/formats';
 import { addExercise, database, exportProject } from '@/storage';
 import { tables } from '@/storage/database';
 import { listening, soon } from './testing';
-import { importFiles, type Answer, type Question } from './takingIn';
+import { importFiles, needsQuestion, type Answer, type Question } from './takingIn';
 
 const read = vi.hoisted(() => ({ next: null as unknown }));
 vi.mock('@/workers', () => ({
@@ -129,6 +129,18 @@ describe('taking in', () => {
     expect((await db.exercises.toArray()).map(({ title }) => title)).toEqual(['Came']);
     told[0]!.offer!.run();
     await soon(async () => expect(await db.exercises.count()).toBe(0));
+  });
+
+  it('asks where it is a backup, a parcel, or differs otherwise than by being newer', () => {
+    const needs = (orders: readonly string[], more: object = {}) =>
+      needsQuestion(
+        { differences: orders.map((order) => ({ order })) } as never,
+        {
+          ...{ backup: null, parcel: null, ...more },
+        } as never,
+      );
+    expect([needs([]), needs(['newer', 'newer']), needs(['newer', 'apart'])]).toEqual([false, false, true]);
+    expect([needs([], { backup: {} }), needs([], { parcel: {} })]).toEqual([true, true]);
   });
 
   it('what is refused, breaks off, or is too large is said for each file, and the others come in', async () => {

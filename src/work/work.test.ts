@@ -238,6 +238,10 @@ describe('a ladder that was made before the student was chosen', () => {
     await addPlayer(db, 'Tarn');
     const tarn = (await currentPlayer(db))!;
     const me = { id: ME, name: 'Me' };
+    const { id: second } = await addExercise(db, newExercise('Ford', emptyPassage()), 'New');
+    await setLadder(db, second, ME, 60, { startBpm: 70 });
+    await offerLadders(await exercisesShown(`?ids=${id},${second}`), me, tarn);
+    expect(told.at(-1)!.text).toBe('Tarn has no ladder here yet; Me has 2 ladders.');
     await offerLadders(await exercisesShown(`?exercise=${id}`), me, tarn);
     const { text, offer } = told.at(-1)!;
     expect(text).toBe('Tarn has no ladder here yet; Me has the ladder from 80 to 112.');

@@ -159,10 +159,14 @@ describe('listening', () => {
     one.begin(asked);
     expect([state().phase, world.restarts]).toEqual(['off', 0]);
     await one.turnOn();
+    world.hear({ peak: 0.5, clipped: 0 });
+    expect(one.level.getSnapshot()).toEqual({ peak: 0.5, clipped: 0 });
     one.begin(asked);
     await Promise.resolve();
     const ending = one.end(4);
     one.turnOff();
+    world.hear({ peak: 0.7, clipped: 0 });
+    expect(one.level.getSnapshot()).toBeNull();
     await ending;
     expect([state(), kept, world.isOpen]).toEqual([{ phase: 'off', suggestion: null, fault: null }, [], 0]);
     const opening = one.turnOn();

@@ -10,7 +10,12 @@ const RATE = 16_000;
 const FIRST = 9_000;
 
 /** A desk in a world where the sound takes so many frames, chirp by chirp. */
-function desk(late: readonly number[], level = 0.1, step = () => undefined as void) {
+function desk(
+  late: readonly number[],
+  level = 0.1,
+  step = () => undefined as void,
+  openMicrophone?: () => Promise<never>,
+) {
   const samples = new Float32Array(4 * RATE);
   CHIRPS_AT.forEach((at, index) =>
     chirp(RATE).forEach((value, offset) => {
@@ -21,6 +26,7 @@ function desk(late: readonly number[], level = 0.1, step = () => undefined as vo
   const kept: MeasuredDelay[] = [];
   const one = new DelayDesk({
     ...tools,
+    ...(openMicrophone ? { openMicrophone } : {}),
     playChirps: async () => {
       step();
       return FIRST;
@@ -84,6 +90,17 @@ it('that was not heard, or moved, is not kept and is told; stopped, it closes th
   for (const at of [-1, 0, 1, 2, 3]) expect(await stoppedIn(at)).toEqual([{ phase: 'idle' }, [], 0]);
   const [last] = await stoppedIn(9);
   expect(last).toMatchObject({ phase: 'measured' });
+  // What does not open is told as it is known, or in its own words.
+  for (const [problem, why] of [
+    ['refused', /Allow it/],
+    [undefined, /the cable is out/],
+  ] as const) {
+    const failing = desk([0, 0, 0, 0], 0.1, undefined, () =>
+      Promise.reject(Object.assign(new Error('the cable is out'), { problem })),
+    );
+    await failing.one.measure();
+    expect(delayText(failing.state(), null)).toMatch(why);
+  }
   const { state } = desk([0, 0, 0, 0]);
   const before = { seconds: 0.0512, outputSeconds: 0, device: '' };
   expect(delayText(state(), before)).toMatch(/^Measured before: 51\.2 ms/);
