@@ -14,6 +14,7 @@ import {
   removeLesson,
 } from '@/storage';
 import { tables } from '@/storage/database';
+import { readShelf } from '@/storage/shelf';
 import { bookOf, readBook } from '@/work/book';
 import { heardLine, lineTitle, taskLine, withLine } from '@/work/students/lessonLines';
 import { attentionCounts, FIRST_ROSTER, listed, type RosterColumn } from '@/work/students/listing';
@@ -163,10 +164,11 @@ describe('lessons', () => {
     expect(standingLesson(lessons, '2025-12-31')).toBeNull();
     await removeLesson(db, { id: older, playerId: 'quill' });
     expect(await readLessons(db, 'quill')).toHaveLength(1);
-    expect((await tables(db).shelf.toArray()).map(({ table, id }) => [table, id])).toContainEqual([
-      'lessons',
-      older,
-    ]);
+    // On the shelf it is told whose it is, and of which day.
+    expect((await readShelf(db))[0]).toMatchObject({
+      ...{ counts: { lessons: 1 }, whose: 'Quill', titles: [], runs: 0 },
+      day: lessons[1]!.day,
+    });
   });
 
   it('have lines that are changed and taken out one by one', () => {

@@ -34,11 +34,21 @@ export interface ShelvedAction {
   readonly daysLeft: number;
   readonly why: ShelvedRecord['why'];
   readonly titles: readonly string[];
+  /** The student whose they are, where they are of one; null: of several, or of none. */
+  readonly whose: string | null;
+  /** The day that they are of, where they are of one. */
+  readonly day: string | null;
   /** How many records of each kind. */
   readonly counts: Readonly<Partial<Record<ShelvedRecord['table'], number>>>;
   /** Runs of its exercises, which stay in the logbook. */
   readonly runs: number;
 }
+
+/** The one value that records have in a field; null where they have several, or none. */
+const oneOf = (shelved: readonly ShelvedRecord[], field: 'playerId' | 'day'): string | null => {
+  const [only, another] = new Set(shelved.map(({ record }) => record[field] ?? null));
+  return another === undefined && typeof only === 'string' ? only : null;
+};
 
 const titlesOf = (shelved: readonly ShelvedRecord[]) =>
   shelved.map(({ record }) => titleOf(record)).filter((title) => title !== '');
@@ -46,6 +56,7 @@ const titlesOf = (shelved: readonly ShelvedRecord[]) =>
 /** What lies on the shelf, the latest first. */
 export async function readShelf(db: DatabaseHandle): Promise<ShelvedAction[]> {
   const byAction = new Map<string, ShelvedRecord[]>();
+  const names = new Map((await tables(db).players.toArray()).map((player) => [player.id, titleOf(player)]));
   for (const one of await tables(db).shelf.toArray()) {
     const some = byAction.get(one.action);
     if (some) some.push(one);
@@ -59,7 +70,12 @@ export async function readShelf(db: DatabaseHandle): Promise<ShelvedAction[]> {
     const exercises = new Set(records.filter(({ table }) => table === 'exercises').map((one) => one.id));
     const runs = await runsOn(db, [...exercises]);
     const daysLeft = Math.max(1, Math.ceil(SHELF_DAYS - (nowOfShelf() - Date.parse(shelvedAt)) / DAY_MS));
-    actions.push({ id, label, shelvedAt, daysLeft, why, titles: titlesOf(records), counts, runs });
+    const whose = names.get(oneOf(records, 'playerId') ?? '') ?? null;
+    const day = oneOf(records, 'day');
+    actions.push({
+      ...{ id, label, shelvedAt, daysLeft, why, whose, day, counts, runs },
+      titles: titlesOf(records),
+    });
   }
   return actions.sort((a, b) => b.shelvedAt.localeCompare(a.shelvedAt));
 }

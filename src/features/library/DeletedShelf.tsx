@@ -8,6 +8,7 @@ import { Button } from '@/ui/controls/Button';
 import { EmptyState } from '@/ui/controls/EmptyState';
 import { say } from '@/ui/controls/say';
 import { colour } from '@/ui/theme/tokens';
+import { dayText } from '@/ui/dayText';
 import { attempt } from '@/work/perform';
 import { recordParts } from '@/work/records';
 import { undoOf } from '@/work/undoing';
@@ -33,9 +34,10 @@ const Row = styled.li`
   }
 `;
 
-function contentText({ counts, runs, why }: ShelvedAction): string {
+function contentText({ counts, runs, why, whose, day }: ShelvedAction): string {
+  const of = [...(whose ? [`of ${whose}`] : []), ...(day ? [dayText(day)] : [])].join(', ');
   const played = runs > 0 ? `; ${counted(runs, 'run')} stay in the logbook` : '';
-  return `${why === 'version' ? 'Other version of ' : ''}${recordParts(counts).join(', ')}${played}`;
+  return `${why === 'version' ? 'Other version of ' : ''}${recordParts(counts).join(', ')}${of ? ` ${of}` : ''}${played}`;
 }
 
 /** The shelf of what was deleted. */
@@ -69,8 +71,8 @@ export function DeletedShelf() {
                 {action.titles.length > 3 ? ` and ${action.titles.length - 3} more` : ''}
               </h2>
               <small>
-                {action.label} on {action.shelvedAt.slice(0, 10)} at {action.shelvedAt.slice(11, 16)} ·{' '}
-                {contentText(action)}
+                {action.label} on {dayText(action.shelvedAt.slice(0, 10))} at {action.shelvedAt.slice(11, 16)}{' '}
+                · {contentText(action)}
               </small>
             </div>
             <span>{counted(action.daysLeft, 'day')} left</span>
