@@ -253,8 +253,10 @@ describe('composing to a brief', () => {
         const parts = Object.values(one.parts);
         expect(parts.every((part) => part > 0)).toBe(true);
         expect(parts.reduce((sum, part) => sum + part, 0)).toBeCloseTo(one.cost, 6);
-        const isLocked = one.passage.notes.some(({ lock }) => lock !== undefined);
-        expect(isLocked).toBe(brief.policy === 'oneSlant' && !brief.strokes);
+        const locks = new Set(one.passage.notes.map(({ lock }) => lock?.stroke));
+        const isFree = brief.policy === 'oneSlant' && !brief.strokes;
+        expect(locks.has(undefined)).toBe(!isFree);
+        if (!isFree) expect(locks.size).toBe(1);
       }
     }
   });

@@ -93,6 +93,9 @@ describe('a draft', () => {
     const many = line(Array.from({ length: 200 }, () => [3, 5]));
     expect(draftBrief(many).notes).toBeLessThan(200);
     expect(wanting({ kind: 'sweep' }).policy).toBe('sweep');
+    // One slant stays the one that is taken.
+    for (const slant of ['upward', 'downward'] as const)
+      expect(draftBrief({ ...plain, policy: { kind: 'oneSlant', start: 'auto', slant } }).slant).toBe(slant);
     // What no brief can ask for is drafted as alternate picking.
     expect(draftBrief({ ...plain, policy: { kind: 'allDown' } as never }).policy).toBe('alternateByNote');
   });

@@ -55,7 +55,7 @@ it('the cheapest places on some strings are those that trying all of them finds'
   fc.assert(
     fc.property(
       // Where strings change, and whether a round ends with its rhythm, is settled before places are.
-      anyBrief([2, 5], [3, 2], [6, 8]).map((one) => ({
+      fc.oneof(anyBrief([2, 5], [3, 2], [6, 8]), anyBrief([2, 3], [4, 3, 2], [6, 7])).map((one) => ({
         ...one,
         ...{ changesOn: null, rhythm: one.loop ? '' : one.rhythm! },
       })),
@@ -74,7 +74,7 @@ it('the cheapest places on some strings are those that trying all of them finds'
     ),
     { numRuns: 500 * THOROUGH },
   );
-  expect(found).toBeGreaterThan(50 * THOROUGH);
+  expect(found).toBeGreaterThan(30 * THOROUGH);
 });
 
 describe('a walk over the strings', () => {

@@ -217,6 +217,7 @@ describe('the sentence of a brief', () => {
       expect(briefText({ ...plain, ...wish }, DEFAULT_SCHOOLS)).toContain(words);
       expect(briefText(plain, DEFAULT_SCHOOLS)).not.toContain(words);
     }
+    expect(briefText(plain, DEFAULT_SCHOOLS)).not.toMatch(/null|undefined|NaN|; ;|; \./);
     // No field of a brief is without its words: the tuning and capo are the exercise's.
     const named = new Set(WISHES.flatMap(([wish]) => Object.keys(wish)));
     expect(Object.keys(plain).filter((field) => !named.has(field))).toEqual(['tuning', 'capo']);
