@@ -99,7 +99,7 @@ export const TempoChart = memo(function TempoChart(props: TempoChartProps) {
       <ChartFigure
         title="Clean tempo"
         said={stated ? `Clean tempo: ${statedText(stated)}.` : ''}
-        table={null}
+        table="coming"
         file={file}
         choices={choices}
       >

@@ -75,8 +75,8 @@ interface ChartFigureProps {
   readonly title: string;
   /** What it says in a sentence. */
   readonly said?: ReactNode;
-  /** Null: there is nothing to draw, and the sentence says why. */
-  readonly table: ChartTable | null;
+  /** Null: there is nothing to draw, and the sentence says why. While it is being worked out its buttons keep their places. */
+  readonly table: ChartTable | null | 'coming';
   /** Name of the file that the table is saved as. */
   readonly file: string;
   /** Choices about what is drawn. */
@@ -85,8 +85,10 @@ interface ChartFigureProps {
 }
 
 /** A chart with what it says, its table, and the table as a file. */
-export function ChartFigure({ title, said, table, file, choices, children }: ChartFigureProps) {
+export function ChartFigure({ title, said, table: given, file, choices, children }: ChartFigureProps) {
   const [isTable, setIsTable] = useState(false);
+  const isComing = given === 'coming';
+  const table = isComing ? null : given;
   const save = async () => {
     const { csvFormatRows } = await import('d3-dsv');
     const rows = [table!.heads, ...table!.rows].map((row) => row.map((cell) => String(cell ?? '')));
@@ -97,14 +99,20 @@ export function ChartFigure({ title, said, table, file, choices, children }: Cha
       <figcaption>
         <h2>{title}</h2>
         {choices}
-        {table ? (
+        {table || isComing ? (
           <>
-            <Button look="quiet" aria-pressed={isTable} onPress={() => setIsTable(!isTable)}>
+            <Button
+              look="quiet"
+              aria-pressed={isTable}
+              isDisabled={isComing}
+              onPress={() => setIsTable(!isTable)}
+            >
               {isTable ? 'Show the picture' : 'Show the table'}
             </Button>
             <Button
               look="quiet"
               aria-label={`Save “${title}” as CSV`}
+              isDisabled={isComing}
               onPress={() => attempt('Saving the table', save)}
             >
               <Download size={15} aria-hidden /> CSV
