@@ -15,7 +15,7 @@ import {
 } from '@/storage';
 import { tables } from '@/storage/database';
 import { readShelf } from '@/storage/shelf';
-import { bookOf, readBook } from '@/work/book';
+import { bookOf, judgedOn, readBook } from '@/work/book';
 import { heardLine, lineTitle, taskLine, withLine } from '@/work/students/lessonLines';
 import { attentionCounts, FIRST_ROSTER, listed, type RosterColumn } from '@/work/students/listing';
 import {
@@ -249,6 +249,14 @@ describe('the page before a lesson', () => {
       const { book, sheet } = await sheetOf(player.name);
       for (const { exerciseId } of [...sheet.moved, ...sheet.fails, ...sheet.hearFirst])
         expect(book.exercises.has(exerciseId!)).toBe(true);
+      // Round the tempo that is told; where none is, as it was practised.
+      for (const { exerciseId, text } of sheet.hearFirst) {
+        const { stated } = judgedOn(book, exerciseId!);
+        const round = /: round (\d+)\.$/.exec(text);
+        if (round)
+          expect(stated).toMatchObject({ says: 'estimate', bpm: expect.closeTo(Number(round[1]), 0) });
+        if (text.endsWith('as it was practised.')) expect(stated?.says).not.toBe('estimate');
+      }
     }
     expect(writeProject(project)).toContain('"lessons"');
   });

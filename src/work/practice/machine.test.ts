@@ -141,6 +141,18 @@ describe('a run', () => {
     expect([lesson.effects, lesson.phase]).toEqual([['add run'], 'playing']);
   });
 
+  it('that is stopped waits for its verdict; in a lesson, or before a whole place was reached, nothing waits', () => {
+    const stopped = (mode: PracticeMode, where: ReturnType<typeof place> | null) => {
+      const one = runner(givenOf(mode));
+      PRESSES.start(one);
+      const effects = one.does({ is: 'stop', place: where }).map((effect) => effect.do);
+      return [one.state.phase, one.state.played?.passes ?? null, effects[0]];
+    };
+    expect(stopped('ladder', place(2))).toEqual(['judge', 2, 'stop']);
+    expect(stopped('ladder', null)).toEqual(['ready', null, 'stop']);
+    expect(stopped('lesson', place(2))).toEqual(['ready', null, 'stop']);
+  });
+
   it('is gone to another step of a ladder alone', () => {
     const one = runner(givenOf('lesson'));
     const before = one.state;
