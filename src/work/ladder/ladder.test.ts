@@ -47,9 +47,15 @@ describe('setting', () => {
     await soon(() => expect(setting.fieldsOf('ash')).toBeNull());
     // What was set after it is not given up with it.
     await setting.set('ash', 80, { startBpm: 90, goalBpm: 130 });
+    listening();
+    // Its own time begins when it is kept: here not before it is looked at.
+    let letGo!: (why: Error) => void;
+    const held = new Promise((_, no) => (letGo = no));
+    vi.spyOn(tables(database()), 'transaction').mockReturnValue(held as never);
     const later = setting.set('ash', 80, { goalBpm: 140 });
     await new Promise((resolve) => setTimeout(resolve, 31));
     expect(setting.fieldsOf('ash')).toMatchObject({ goalBpm: 140 });
+    letGo(new Error('enough'));
     await later;
   });
 
