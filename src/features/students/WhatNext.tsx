@@ -34,8 +34,8 @@ export function WhatNext({
   const what = `${KIND_NAMES[kind]} from string ${stringFrom} to ${stringTo}`;
   const where = `${runs} of ${counted(played, 'pass', 'passes')} of ${book.titleOf(exerciseId)}`;
   const make = () => {
-    setIsMaking(true);
     once('Making a line against it', async () => {
+      setIsMaking(true);
       try {
         const [{ nextLine, setNextLine }, found] = await Promise.all([
           lines(),
