@@ -2,7 +2,9 @@
 import { unpack, type Packing } from './packing';
 import type { PolicyKind } from './policy';
 import type { Tier } from './tiers';
-import { WAY_WIDTH, waysThrough, type Sweeps, type Trellis } from './trellis';
+import { WAY_WIDTH, waysThrough } from './paths';
+import type { Sweeps } from './sweeps';
+import type { Trellis } from './trellis';
 
 /** What turning one stroke would cost, all else solved again, by tier; crossings also where they do not count. */
 export type CostOfOtherChoice = Readonly<Record<'breaks' | 'start' | 'crossings', number>> &

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { packed, packingFor, unpack } from './packing';
-import { compareCosts } from './trellis';
+import { compareCosts } from './paths';
 
 // As on 20,000 notes, many of them crossing eight strings.
 const most = fc

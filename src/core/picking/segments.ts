@@ -4,17 +4,9 @@ import { otherChoice, type CostOfOtherChoice } from './otherChoice';
 import { packed, packingFor, type Packing } from './packing';
 import { isStruckBack, type PickingPolicy } from './policy';
 import { ownCost, tiersOf, transitionCost, type WeighedPick } from './tiers';
-import {
-  bestPaths,
-  bestPathsTwice,
-  compareCosts,
-  compareTies,
-  noCosts,
-  sweep,
-  type Costs,
-  type Path,
-  type Trellis,
-} from './trellis';
+import { bestPaths, bestPathsTwice, compareCosts, compareTies, type Path } from './paths';
+import { sweep } from './sweeps';
+import { noCosts, type Costs, type Trellis } from './trellis';
 
 export const STROKES: readonly Stroke[] = ['down', 'up'];
 
