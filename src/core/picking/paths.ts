@@ -105,12 +105,13 @@ export const WAY_WIDTH = 3;
  */
 export function waysThrough(
   { states, allowed }: Trellis,
-  { cycle, ahead, behind }: Sweeps,
+  { cycle, ahead, behind: swept }: Sweeps,
   pick: number,
   state: number,
   ways: Float64Array,
 ): number {
   const at = pick * states + state;
+  const behind = swept();
   let count = 0;
   for (let first = 0; first < ahead.length; first++) {
     if (cycle && (pick === 0 ? state !== first : allowed[first] === 0)) continue;

@@ -49,7 +49,7 @@ describe('by pulse', () => {
           })),
         };
         const policy: PickingPolicy = { kind: 'alternateByPulse', restart, start, loop };
-        const { passes, otherCosts, unmet } = assignStrokes(passage, policy);
+        const { passes, otherCost, unmet } = assignStrokes(passage, policy);
         const unit = restart === 'never' ? 2 : restart === 'beat' ? subdivision : subdivision * beats;
         const pulse = (slot: number, pass: number): Stroke =>
           ((slot + pass * taken.length) % unit) % 2 === 0 ? start : otherStroke(start);
@@ -72,7 +72,7 @@ describe('by pulse', () => {
           (sum, _, pass) => sum + Number(turned !== pulse(slots[last]!, pass)) - Number(isOff(last, pass)),
           0,
         );
-        expect(otherCosts[0]![last]!.breaks).toBeCloseTo(change / passes.length, 9);
+        expect(otherCost(0, last)!.breaks).toBeCloseTo(change / passes.length, 9);
       }),
       { numRuns: 500 },
     );

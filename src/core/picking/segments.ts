@@ -2,21 +2,18 @@
 import type { Stroke } from '../passage/passage';
 import { otherChoice, type CostOfOtherChoice } from './otherChoice';
 import { packed, packingFor, type Packing } from './packing';
-import { isStruckBack, type PickingPolicy } from './policy';
-import { ownCost, tiersOf, transitionCost, type WeighedPick } from './tiers';
+import type { PickingPolicy } from './policy';
+import { STROKES, type Row } from './rows';
+import { ownCost, tiersOf, transitionCost } from './tiers';
 import { bestPaths, bestPathsTwice, compareCosts, compareTies, type Path } from './paths';
 import { sweep } from './sweeps';
-import { noCosts, type Costs, type Trellis } from './trellis';
-
-export const STROKES: readonly Stroke[] = ['down', 'up'];
-
-export type SegmentPick = WeighedPick;
+import { FIRST_STATES, noCosts, type Costs, type Trellis } from './trellis';
 
 export interface SolvedSegment {
   /** One array of strokes a pass; null where the policy slurs. */
   readonly passes: (Stroke | null)[][];
-  /** Per pass and pick; null where it is slurred. */
-  readonly otherCosts: (CostOfOtherChoice | null)[][];
+  /** Reckoned when asked, for of two slants one is thrown away; null where a pick is slurred. */
+  readonly otherCost: (pass: number, pick: number) => CostOfOtherChoice | null;
   /** With an automatic start: how the other start would have compared. */
   readonly autoStart: { readonly breaks: number; readonly crossings: number } | null;
   readonly startYielded: boolean;
@@ -24,71 +21,37 @@ export interface SolvedSegment {
   readonly cost: readonly number[];
 }
 
-/** The transitions from one pick to another by the tiers of the policy, written after those of the blocks before. */
-function writeBlock(
-  from: SegmentPick,
-  to: SegmentPick,
-  policy: PickingPolicy,
-  states: number,
-  edges: number[],
-  breaks: number[],
-): void {
-  const tiers = tiersOf(policy);
-  const [firstEdge, firstBreak] = [edges.length, breaks.length];
-  for (let a = 0; a < 2; a++)
-    for (let b = 0; b < states; b++) {
-      if (b >= 2) {
-        for (const tier of tiers) edges.push(Number(tier === 'slurs'));
-        edges.push(0);
-        breaks.push(0);
-        continue;
-      }
-      const one = { from, fromStroke: STROKES[a]!, to, toStroke: STROKES[b]! };
-      for (const tier of tiers) edges.push(transitionCost(policy, tier, one));
-      edges.push(transitionCost(policy, 'crossings', one));
-      breaks.push(transitionCost(policy, 'breaks', one));
-    }
-  // A slurred note goes on as the stroke before it would.
-  if (states > 2) {
-    edges.push(...edges.slice(firstEdge));
-    breaks.push(...breaks.slice(firstBreak));
-  }
-}
-
-/** All that the costs of a transition depend on, as one number; strings are below 16. Beats, and runs and turns, count for one policy each. */
-function transitionKey(from: SegmentPick, to: SegmentPick, { kind }: PickingPolicy): number {
-  const strings = ((from.thinnest * 16 + from.thickest) * 16 + to.thinnest) * 16 + to.thickest;
-  const isOnBeat = kind === 'leastTravel' && to.onBeat === true;
-  const runsOn = kind === 'sweep' && to.runsOn === true;
-  const turns = kind === 'sweep' ? Number(from.isTurn === true) * 2 + Number(isStruckBack(to)) : 0;
-  const back = to.turn?.travel === 'floorward' ? 1 : 0;
-  return (((strings * 2 + Number(isOnBeat)) * 2 + Number(runsOn)) * 4 + turns) * 2 + back;
-}
-
-/** The transitions of a row of picks as they are reckoned: costs by tier, then the figure. States 2 and 3 are slurred. */
+/** The transitions of a row as they are reckoned: costs by tier, then the figure. States 2 and 3 are slurred. */
 function transitionsOf(
-  picks: readonly SegmentPick[],
+  { picks, states, blocks }: Row,
   policy: PickingPolicy,
-  states: number,
-): { blockOf: Int32Array; edges: number[]; breaks: number[] } {
-  const n = picks.length;
-  const blockOf = new Int32Array(n);
-  const known = new Map<number, number>();
-  const edges: number[] = [];
-  const breaks: number[] = [];
-  for (let i = 0; i < n; i++) {
-    const to = picks[i]!;
-    const from = picks[i === 0 ? n - 1 : i - 1]!;
-    const key = transitionKey(from, to, policy);
-    let block = known.get(key);
-    if (block === undefined) {
-      block = known.size;
-      known.set(key, block);
-      writeBlock(from, to, policy, states, edges, breaks);
-    }
-    blockOf[i] = block;
-  }
-  return { blockOf, edges, breaks };
+): { edges: Int32Array; breaks: Uint8Array } {
+  const tiers = tiersOf(policy);
+  const width = tiers.length + 1;
+  const edges = new Int32Array(blocks.length * states * states * width);
+  const breaks = new Uint8Array(blocks.length * states * states);
+  const [slurs, figure] = [tiers.indexOf('slurs'), tiers.length];
+  blocks.forEach(([fromPick, toPick], block) => {
+    const [from, to] = [picks[fromPick]!, picks[toPick]!];
+    for (let a = 0; a < FIRST_STATES; a++)
+      for (let b = 0; b < states; b++) {
+        const edge = (block * states + a) * states + b;
+        if (b >= FIRST_STATES) {
+          if (slurs >= 0) edges[edge * width + slurs] = 1;
+          continue;
+        }
+        const one = { from, fromStroke: STROKES[a]!, to, toStroke: STROKES[b]! };
+        for (let t = 0; t < figure; t++) edges[edge * width + t] = transitionCost(policy, tiers[t]!, one);
+        edges[edge * width + figure] = transitionCost(policy, 'crossings', one);
+        breaks[edge] = transitionCost(policy, 'breaks', one);
+      }
+    if (states === FIRST_STATES) return;
+    // A slurred note goes on as the stroke before it would.
+    const [first, struck] = [block * states * states, FIRST_STATES * states];
+    edges.copyWithin((first + struck) * width, first * width, (first + struck) * width);
+    breaks.copyWithin(first + struck, first, first + struck);
+  });
+  return { edges, breaks };
 }
 
 /** Costs of some rows, packed; a row is the tiers and, where `hasFigure`, the figure. */
@@ -104,24 +67,11 @@ function packedRows(packing: Packing, rows: ArrayLike<number>, hasFigure: boolea
   return costs;
 }
 
-function buildTrellis(
-  picks: readonly SegmentPick[],
-  policy: PickingPolicy,
-  start: Stroke | 'auto',
-  cycle: boolean,
-): Trellis {
+function buildTrellis(row: Row, policy: PickingPolicy, start: Stroke | 'auto', cycle: boolean): Trellis {
+  const { picks, states, blockOf, statesOf } = row;
   const n = picks.length;
   const tiers = tiersOf(policy);
-  const states = picks.some((pick) => pick.maySlur) ? 4 : 2;
-  const allowed = new Uint8Array(n * states);
-  const statesOf = new Uint8Array(n);
-  for (let i = 0; i < n; i++) {
-    const { lock, maySlur } = picks[i]!;
-    statesOf[i] = maySlur === true ? states : 2;
-    for (let b = 0; b < states; b++)
-      allowed[i * states + b] =
-        b >= 2 ? Number(maySlur === true) : Number(lock === null || lock === STROKES[b]);
-  }
+  const allowed = row.allowed.slice();
   const firstCosts = new Int32Array(states * tiers.length);
   // In a cycle the first pick's own costs come with the edge that leads round to it.
   if (!cycle)
@@ -133,7 +83,7 @@ function buildTrellis(
     // In an open line the start holds like a lock on the first pick; a lock there goes before it.
     if (!cycle && picks[0]!.lock === null) allowed[off] = 0;
   }
-  const { blockOf, edges, breaks } = transitionsOf(picks, policy, states);
+  const { edges, breaks } = transitionsOf(row, policy);
   const packing = packingFor(mostOf(tiers.length, n, edges, firstCosts));
   return {
     picks: n,
@@ -141,7 +91,7 @@ function buildTrellis(
     packing,
     blockOf,
     edges: packedRows(packing, edges, true),
-    breaks: Uint8Array.from(breaks),
+    breaks,
     allowed,
     statesOf,
     firstCosts: packedRows(packing, firstCosts, false),
@@ -149,7 +99,7 @@ function buildTrellis(
 }
 
 /** The most that a path may cost, by tier. */
-function mostOf(tiers: number, picks: number, edges: readonly number[], firstCosts: Int32Array): number[] {
+function mostOf(tiers: number, picks: number, edges: Int32Array, firstCosts: Int32Array): number[] {
   return Array.from({ length: tiers }, (_, t) => {
     let [dearest, first] = [0, 0];
     for (let at = t; at < edges.length; at += tiers + 1) dearest = Math.max(dearest, edges[at]!);
@@ -175,16 +125,17 @@ function aPass(cost: readonly number[], passes: number, startTier: number): numb
 }
 
 /**
- * Strokes for at least one pick. As a cycle it is solved over one pass and over two, the lower cost a pass wins and ties
+ * Strokes for a row of picks. As a cycle it is solved over one pass and over two, the lower cost a pass wins and ties
  * go to the shorter. `start` binds a line like a lock; in a cycle it yields to the rules.
  */
 export function solveSegment(
-  picks: readonly SegmentPick[],
+  row: Row,
   policy: PickingPolicy,
   start: Stroke | 'auto',
   cycle: boolean,
 ): SolvedSegment {
-  const trellis = buildTrellis(picks, policy, start, cycle);
+  const { picks } = row;
+  const trellis = buildTrellis(row, policy, start, cycle);
   const tiers = tiersOf(policy);
   const startTier = tiers.indexOf('start');
   const auto = start === 'auto';
@@ -207,27 +158,19 @@ export function solveSegment(
   const breaksTier = tiers.indexOf('breaks');
   const otherCost = otherChoice(trellis, sweeps, policy.kind, tiers, cost);
   const passes: (Stroke | null)[][] = [];
-  const otherCosts: (CostOfOtherChoice | null)[][] = [];
   for (let pass = 0; pass < passCount; pass++) {
     const strokes = new Array<Stroke | null>(n);
-    const others = new Array<CostOfOtherChoice | null>(n);
-    for (let i = 0; i < n; i++) {
-      const state = best.states[pass * n + i]!;
-      strokes[i] = STROKES[state] ?? null;
-      if (state >= 2) {
-        others[i] = null;
-        continue;
-      }
-      others[i] = otherCost(i, 1 - state);
-    }
+    for (let i = 0; i < n; i++) strokes[i] = STROKES[best.states[pass * n + i]!] ?? null;
     passes.push(strokes);
-    otherCosts.push(others);
   }
   const other = auto ? rivals.find((path) => path.states[0] !== best.states[0]) : undefined;
   const breaksOf = (path: Path) => (breaksTier < 0 ? 0 : path.cost[breaksTier]!);
   return {
     passes,
-    otherCosts,
+    otherCost: (pass, pick) => {
+      const state = best.states[pass * n + pick]!;
+      return state < 2 ? otherCost(pick, 1 - state) : null;
+    },
     autoStart: other
       ? {
           breaks: (breaksOf(other) - breaksOf(best)) / passCount,

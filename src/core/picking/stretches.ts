@@ -5,8 +5,10 @@ import type { Pick } from './picks';
 import { leavesSlantOpen, otherStroke, type PickingPolicy, type Turning } from './policy';
 import { solvePulse } from './pulse';
 import type { CostOfOtherChoice } from './otherChoice';
-import { solveSegment, type SegmentPick, type SolvedSegment } from './segments';
+import { rowOf, type Row } from './rows';
+import { solveSegment, type SolvedSegment } from './segments';
 import { isSingle, maySlurAfter } from './slurring';
+import type { WeighedPick } from './tiers';
 import { withTurns, type TurnedPick } from './turns';
 
 /** A pick with the stroke it was given. */
@@ -20,9 +22,9 @@ export interface Stretch {
   readonly picks: readonly TurnedPick[];
   /** Null where the policy slurs. */
   readonly strokes: readonly (Stroke | null)[];
-  readonly otherCosts: readonly (CostOfOtherChoice | null)[];
+  readonly otherCost: (at: number) => CostOfOtherChoice | null;
   readonly before: (Struck & { readonly seam: boolean }) | null;
-  readonly solved: Omit<SolvedSegment, 'passes' | 'otherCosts'>;
+  readonly solved: Omit<SolvedSegment, 'passes' | 'otherCost'>;
   /** Whether the first pick is where the player begins. */
   readonly begins: boolean;
   /** By pulse: which picks a lock turns against their place in the beat. */
@@ -51,7 +53,7 @@ function weigh(
   policy: PickingPolicy,
   picks: readonly TurnedPick[],
   cycle: boolean,
-): SegmentPick[] {
+): WeighedPick[] {
   if (policy.kind === 'alternateByNote' || policy.kind === 'economy') return [...picks];
   const maySlur = policy.maySlur === true && (policy.kind === 'sweep' || policy.kind === 'oneSlant');
   const { beatTicks } = passage.meter;
@@ -71,7 +73,7 @@ function weigh(
   });
 }
 
-function fixed(struck: Struck): SegmentPick {
+function fixed(struck: Struck): WeighedPick {
   const { thinnest, thickest } = struck.pick;
   return { thinnest, thickest, lock: struck.stroke, ...turnOf(struck.pick) };
 }
@@ -93,7 +95,8 @@ function pulseStretches(passage: Passage, policy: PickingPolicy, picks: readonly
     const strokes = all.map((pick) => strokeOf(pick, pass));
     const from = pass === 0 ? leadIn.length : 0;
     const to = cycle ? from + loop.length : all.length;
-    const otherCosts = all.map((pick, at): CostOfOtherChoice => {
+    const otherCost = (at: number): CostOfOtherChoice => {
+      const pick = all[at]!;
       if (at >= from && at < to) return solution.otherCost(at - from, otherStroke(strokes[at]!));
       // Lead-in and ending follow the swing of the loop.
       const around = (stroke: Stroke) =>
@@ -101,67 +104,95 @@ function pulseStretches(passage: Passage, policy: PickingPolicy, picks: readonly
         (at + 1 < all.length ? crossingsBetween(pick, stroke, all[at + 1]!, strokes[at + 1]!) : 0);
       const breaks = solution.isOff(pick, pass) ? -1 : 1;
       return { breaks, start: 0, crossings: around(otherStroke(strokes[at]!)) - around(strokes[at]!) };
-    });
+    };
     const before =
       cycle && (pass > 0 || leadIn.length === 0)
         ? { pick: loop.at(-1)!, stroke: strokeOf(loop.at(-1)!, (pass + passes - 1) % passes), seam: true }
         : null;
     const isOff = all.map((pick) => solution.isOff(pick, pass));
-    return [{ picks: all, strokes, otherCosts, before, solved: solution, begins: pass === 0, isOff }];
+    return [{ picks: all, strokes, otherCost, before, solved: solution, begins: pass === 0, isOff }];
   });
 }
 
+/** What leads to the loop or on from it, its turns seen with the loop beside it. */
+interface Join {
+  readonly picks: readonly TurnedPick[];
+  readonly weighed: readonly WeighedPick[];
+  /** The picks of the loop as the join sees them. */
+  readonly beside: readonly TurnedPick[];
+}
+
+/** A passage as it is solved by a policy of any slant: the loop, or the line where there is none, and its joins. */
+interface LaidOut {
+  readonly cycle: boolean;
+  readonly main: readonly TurnedPick[];
+  readonly row: Row;
+  readonly leadIn: Join | null;
+  readonly ending: Join | null;
+}
+
+function layOut(passage: Passage, policy: PickingPolicy, picks: readonly Pick[]): LaidOut {
+  const [lead, loop, rest] = partsOf(passage, picks, policy.loop === true);
+  const cycle = loop.length > 0;
+  const main = withTurns(passage, policy, cycle ? loop : rest, cycle);
+  const join = (all: readonly Pick[], from: number, to: number, besideFrom: number): Join => {
+    const turned = withTurns(passage, policy, all, false);
+    const weighed = weigh(passage, policy, turned.slice(Math.max(0, from - 1), to), false);
+    return {
+      picks: turned.slice(from, to),
+      weighed: from > 0 ? weighed.slice(1) : weighed,
+      beside: turned.slice(besideFrom, besideFrom + loop.length),
+    };
+  };
+  return {
+    cycle,
+    main,
+    row: rowOf(weigh(passage, policy, main, cycle), policy),
+    leadIn: cycle && lead.length > 0 ? join([...lead, ...loop], 0, lead.length, lead.length) : null,
+    ending: cycle && rest.length > 0 ? join([...loop, ...rest], loop.length, Infinity, 0) : null,
+  };
+}
+
 /** Stretches pass by pass: one pass for a line, the period for a loop. */
-function stretchesOf(passage: Passage, policy: PickingPolicy, picks: readonly Pick[]): Stretch[][] {
-  if (picks.length === 0) return [[]];
-  if (policy.kind === 'alternateByPulse') return pulseStretches(passage, policy, picks);
-  const [leadIn, loop, rest] = partsOf(passage, picks, policy.loop === true);
-  if (loop.length === 0) {
-    const line = withTurns(passage, policy, rest, false);
-    const solved = solveSegment(weigh(passage, policy, line, false), policy, policy.start, false);
-    const [strokes, otherCosts] = [solved.passes[0]!, solved.otherCosts[0]!];
-    return [[{ picks: line, strokes, otherCosts, before: null, solved, begins: true }]];
+function stretchesOf(laid: LaidOut, policy: PickingPolicy): Stretch[][] {
+  const { cycle, main, leadIn, ending } = laid;
+  const solved = solveSegment(laid.row, policy, policy.start, cycle);
+  if (!cycle) {
+    const otherCost = (at: number) => solved.otherCost(0, at);
+    return [[{ picks: main, strokes: solved.passes[0]!, otherCost, before: null, solved, begins: true }]];
   }
-  const round = withTurns(passage, policy, loop, true);
-  const solvedRound = solveSegment(weigh(passage, policy, round, true), policy, policy.start, true);
-  const lastStrokes = solvedRound.passes.at(-1)!;
-  // A turn at a join is seen only with what lies on both sides of it.
-  const toward = withTurns(passage, policy, [...leadIn, ...loop], false);
-  const onward = withTurns(passage, policy, [...loop, ...rest], false);
-  return solvedRound.passes.map((strokes, pass) => {
+  return solved.passes.map((strokes, pass) => {
     const stretches: Stretch[] = [];
-    if (pass === 0 && leadIn.length > 0) {
-      const first = fixed({ pick: toward[leadIn.length]!, stroke: strokes[0]! });
-      const lead = toward.slice(0, leadIn.length);
-      const solved = solveSegment([...weigh(passage, policy, lead, false), first], policy, 'auto', false);
+    if (pass === 0 && leadIn) {
+      const first = fixed({ pick: leadIn.beside[0]!, stroke: strokes[0]! });
+      const lead = solveSegment(rowOf([...leadIn.weighed, first], policy), policy, 'auto', false);
       stretches.push({
-        picks: lead,
-        strokes: solved.passes[0]!.slice(0, -1),
-        otherCosts: solved.otherCosts[0]!.slice(0, -1),
+        picks: leadIn.picks,
+        strokes: lead.passes[0]!.slice(0, -1),
+        otherCost: (at) => lead.otherCost(0, at),
         before: null,
-        solved,
+        solved: lead,
         begins: true,
       });
     }
-    const previous = pass === 0 ? lastStrokes : solvedRound.passes[pass - 1]!;
+    const previous = pass === 0 ? solved.passes.at(-1)! : solved.passes[pass - 1]!;
     stretches.push({
-      picks: round,
+      picks: main,
       strokes,
-      otherCosts: solvedRound.otherCosts[pass]!,
-      before: { ...lastStruck(round, previous), seam: true },
-      solved: solvedRound,
+      otherCost: (at) => solved.otherCost(pass, at),
+      before: { ...lastStruck(main, previous), seam: true },
+      solved,
       begins: pass === 0,
     });
-    if (rest.length > 0) {
-      const last = lastStruck(onward.slice(0, loop.length), strokes);
-      const [, ...weighed] = weigh(passage, policy, onward.slice(loop.length - 1), false);
-      const solved = solveSegment([fixed(last), ...weighed], policy, 'auto', false);
+    if (ending) {
+      const last = lastStruck(ending.beside, strokes);
+      const on = solveSegment(rowOf([fixed(last), ...ending.weighed], policy), policy, 'auto', false);
       stretches.push({
-        picks: onward.slice(loop.length),
-        strokes: solved.passes[0]!.slice(1),
-        otherCosts: solved.otherCosts[0]!.slice(1),
+        picks: ending.picks,
+        strokes: on.passes[0]!.slice(1),
+        otherCost: (at) => on.otherCost(0, at + 1),
         before: { ...last, seam: false },
-        solved,
+        solved: on,
         begins: false,
       });
     }
@@ -187,10 +218,11 @@ export function solvedStretches(
   policy: PickingPolicy,
   picks: readonly Pick[],
 ): { readonly policy: PickingPolicy; readonly stretches: Stretch[][] } {
-  const solve = (settled: PickingPolicy) => ({
-    policy: settled,
-    stretches: stretchesOf(passage, settled, picks),
-  });
+  if (picks.length === 0) return { policy, stretches: [[]] };
+  if (policy.kind === 'alternateByPulse')
+    return { policy, stretches: pulseStretches(passage, policy, picks) };
+  const laid = layOut(passage, policy, picks);
+  const solve = (settled: PickingPolicy) => ({ policy: settled, stretches: stretchesOf(laid, settled) });
   if (!leavesSlantOpen(policy)) return solve(policy);
   const [downward, upward] = [solve({ ...policy, slant: 'downward' }), solve({ ...policy, slant: 'upward' })];
   const other = costOf(downward.stretches);

@@ -50,8 +50,8 @@ export interface StrokeAssignment {
   readonly slant: Slant | null;
   readonly reasons: StrokeReason[][];
   readonly unmet: Unmet[];
-  /** What the other stroke would cost, all else solved again; null where there is no stroke. */
-  readonly otherCosts: (CostOfOtherChoice | null)[][];
+  /** What the other stroke of a note would cost, all else solved again; null where there is no stroke. Reckoned when asked. */
+  readonly otherCost: (pass: number, note: number) => CostOfOtherChoice | null;
 }
 
 const NOT_PICKED: StrokeReason = { code: 'notPicked' };
@@ -143,7 +143,6 @@ export function assignStrokes(passage: Passage, asked: PickingPolicy): StrokeAss
   const { policy, stretches } = solvedStretches(passage, asked, picks);
   const passes: (Stroke | null)[][] = [];
   const reasons: StrokeReason[][] = [];
-  const otherCosts: (CostOfOtherChoice | null)[][] = [];
   const unmet: Unmet[] = [];
 
   for (let index = 0; index < notes.length; index++)
@@ -157,7 +156,6 @@ export function assignStrokes(passage: Passage, asked: PickingPolicy): StrokeAss
   stretches.forEach((ofPass, pass) => {
     const strokesByNote = new Array<Stroke | null>(notes.length).fill(null);
     const reasonsByNote = new Array<StrokeReason>(notes.length).fill(NOT_PICKED);
-    const costsByNote = new Array<CostOfOtherChoice | null>(notes.length).fill(null);
     for (const stretch of ofPass) {
       let { before } = stretch;
       stretch.picks.forEach((pick, at) => {
@@ -178,15 +176,20 @@ export function assignStrokes(passage: Passage, asked: PickingPolicy): StrokeAss
         for (const note of pick.notes) {
           strokesByNote[note] = stroke;
           reasonsByNote[note] = reason;
-          costsByNote[note] = stretch.otherCosts[at]!;
         }
         before = { pick, stroke, seam: false };
       });
     }
     passes.push(strokesByNote);
     reasons.push(reasonsByNote);
-    otherCosts.push(costsByNote);
   });
   const slant = policy.kind === 'oneSlant' ? slantWanted(policy) : null;
-  return { passes, slurred: [...slurred], slant, reasons, unmet, otherCosts };
+  const otherCost: StrokeAssignment['otherCost'] = (pass, note) => {
+    for (const stretch of stretches[pass] ?? []) {
+      const at = stretch.picks.findIndex((pick) => pick.notes.includes(note));
+      if (at >= 0) return stretch.otherCost(at);
+    }
+    return null;
+  };
+  return { passes, slurred: [...slurred], slant, reasons, unmet, otherCost };
 }

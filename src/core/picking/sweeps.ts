@@ -214,19 +214,21 @@ function sweepForward(trellis: Trellis, first: number | null, like: SweepBehind 
 export interface Sweeps {
   readonly cycle: boolean;
   readonly ahead: readonly Sweep[];
-  readonly behind: readonly Costs[];
+  /** Swept when first asked for: the best path needs what lies ahead alone. */
+  readonly behind: () => readonly Costs[];
 }
 
-/** Sweeps a trellis both ways. */
+/** Sweeps a trellis. */
 export function sweep(trellis: Trellis, cycle: boolean): Sweeps {
-  const [ahead, behind] = [
-    sweepBackward(trellis, cycle ? 0 : null, null),
-    sweepForward(trellis, cycle ? 0 : null, null),
-  ];
-  if (!cycle) return { cycle, ahead: [ahead], behind: [behind] };
+  const ahead = sweepBackward(trellis, cycle ? 0 : null, null);
+  let known: readonly Costs[] | null = null;
+  const swept = (): readonly Costs[] => {
+    const behind = sweepForward(trellis, cycle ? 0 : null, null);
+    return cycle ? [behind, sweepForward(trellis, 1, behind)] : [behind];
+  };
   return {
     cycle,
-    ahead: [ahead, sweepBackward(trellis, 1, ahead)],
-    behind: [behind, sweepForward(trellis, 1, behind)],
+    ahead: cycle ? [ahead, sweepBackward(trellis, 1, ahead)] : [ahead],
+    behind: () => (known ??= swept()),
   };
 }

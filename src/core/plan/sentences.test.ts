@@ -42,7 +42,7 @@ it('holds no faulty word', () => {
         ...assignment.unmet.map((unmet) => unmetText(unmet, 'note 3')),
         ...passage.notes.flatMap((_, at) => {
           const stroke = assignment.passes[0]![at];
-          const cost = assignment.otherCosts[0]![at];
+          const cost = assignment.otherCost(0, at);
           const reason = assignment.reasons[0]![at];
           return [
             ...(reason ? [reasonText(reason, school)] : []),

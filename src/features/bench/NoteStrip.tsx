@@ -109,7 +109,7 @@ function sentenceFor(
   const index = passage.notes.indexOf(note);
   const stroke = plan.assignment.passes[pass]?.[index];
   const reason = plan.assignment.reasons[pass]?.[index];
-  const cost = plan.assignment.otherCosts[pass]?.[index];
+  const cost = plan.assignment.otherCost(pass, index);
   const next = stringChangeFrom(plan.analysis, note.id, pass);
   const where = `Note ${index + 1}: string ${note.string}, ${note.dead ? 'dead' : `fret ${note.fret}`}`;
   const why =
