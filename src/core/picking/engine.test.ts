@@ -234,4 +234,71 @@ describe('lead-in and ending', () => {
       ['n6', 'n7'],
     ]);
   });
+
+  it('are told where the lead-in goes over into the loop against the rule, or by the other slant', () => {
+    const into = (policy: PickingPolicy) =>
+      assignStrokes(
+        {
+          ...withLocks([3, 1, 1], { 0: 'down', 1: 'down' }),
+          loopBounds: { startTicks: 1680, endTicks: 3 * 1680 },
+        },
+        policy,
+      ).unmet;
+    expect(into({ kind: 'alternateByNote', start: 'auto', loop: true })).toEqual([
+      { code: 'enteredOff', note: 1, pass: 0 },
+    ]);
+    // A downstroke that must come out of the strings asks for the upward slant.
+    expect(into({ kind: 'oneSlant', slant: 'downward', start: 'auto', loop: true })).toEqual([
+      { code: 'wrongSlant', note: 0, pass: 0 },
+    ]);
+  });
+
+  it('cost as much to stroke otherwise as they do when they are locked so, each note by itself', () => {
+    let asked = 0;
+    const scene = fc.record({
+      strings: fc.array(span, { minLength: 4, maxLength: 12 }),
+      locks: fc.dictionary(fc.integer({ min: 0, max: 11 }).map(String), stroke, { maxKeys: 3 }),
+      policy: policyOf(true),
+    });
+    fc.assert(
+      fc.property(
+        scene,
+        fc.nat({ max: 11 }),
+        fc.nat({ max: 11 }),
+        ({ strings, locks, policy }, from, more) => {
+          const [start, end] = [
+            from % strings.length,
+            Math.min(strings.length, (from % strings.length) + more + 1),
+          ];
+          const loopBounds = { startTicks: start * 1680, endTicks: end * 1680 };
+          const by = (its: typeof locks) => ({ ...withLocks(strings, its), loopBounds });
+          const passage = by(locks);
+          const slotOf = (note: number) => passage.notes[note]!.onsetTicks / 1680;
+          const plain = assignStrokes(passage, policy);
+          passage.notes.forEach((_, note) =>
+            plain.passes.forEach((strokes, pass) => {
+              const slot = slotOf(note);
+              const claimed = plain.otherCost(pass, note);
+              expect(claimed === null).toBe(strokes[note] === null);
+              if (!claimed || (slot >= start && slot < end)) return;
+              asked++;
+              const turned = assignStrokes(by({ ...locks, [slot]: otherStroke(strokes[note]!) }), policy);
+              // The ending is solved in each pass for itself, and so is the lead-in, with the way into the loop.
+              const broken = ({ unmet }: typeof plain) =>
+                unmet.filter(
+                  (one) =>
+                    (one.code === 'enteredOff' && slot < start) ||
+                    (one.code === 'ruleBroken' &&
+                      one.pass === pass &&
+                      (slot < start ? slotOf(one.note) < start : slotOf(one.note) >= end)),
+                ).length;
+              expect(claimed.breaks).toBe(broken(turned) - broken(plain));
+            }),
+          );
+        },
+      ),
+      { numRuns: 60 * THOROUGH },
+    );
+    expect(asked).toBeGreaterThan(100);
+  });
 });

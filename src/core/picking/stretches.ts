@@ -24,6 +24,8 @@ export interface Stretch {
   readonly strokes: readonly (Stroke | null)[];
   readonly otherCost: (at: number) => CostOfOtherChoice | null;
   readonly before: (Struck & { readonly seam: boolean }) | null;
+  /** The pick of the loop that a lead-in leads to: the loop itself counts from its own last pick to it. */
+  readonly onto?: Struck;
   readonly solved: Omit<SolvedSegment, 'passes' | 'otherCost'>;
   /** Whether the first pick is where the player begins. */
   readonly begins: boolean;
@@ -164,13 +166,14 @@ function stretchesOf(laid: LaidOut, policy: PickingPolicy): Stretch[][] {
   return solved.passes.map((strokes, pass) => {
     const stretches: Stretch[] = [];
     if (pass === 0 && leadIn) {
-      const first = fixed({ pick: leadIn.beside[0]!, stroke: strokes[0]! });
-      const lead = solveSegment(rowOf([...leadIn.weighed, first], policy), policy, 'auto', false);
+      const onto = { pick: leadIn.beside[0]!, stroke: strokes[0]! };
+      const lead = solveSegment(rowOf([...leadIn.weighed, fixed(onto)], policy), policy, 'auto', false);
       stretches.push({
         picks: leadIn.picks,
         strokes: lead.passes[0]!.slice(0, -1),
         otherCost: (at) => lead.otherCost(0, at),
         before: null,
+        onto,
         solved: lead,
         begins: true,
       });

@@ -28,6 +28,8 @@ export type StrokeReason =
 export interface Unmet {
   readonly code:
     | 'ruleBroken'
+    /** The rule is broken from the lead-in to the loop. */
+    | 'enteredOff'
     | 'startYielded'
     | 'lockContradicted'
     | 'lockWithoutPick'
@@ -78,13 +80,19 @@ function reasonOf(
   const isDeparture =
     policy.kind === 'alternateByPulse'
       ? stretch.isOff?.[at] === true
-      : before !== null && departs(policy, floorward, before.stroke, stroke, pick);
+      : before !== null && departsTo(policy, before, { pick, stroke });
   const rule =
     before || policy.kind === 'alternateByPulse'
       ? ruleFor(policy, floorward, entryString(pick, stroke), pick)
       : null;
   const reason = reasonFrom(stretch, at, rule, isDeparture, before?.seam ?? false, lock);
   return { reason, isDeparture, exit: before && badExit(policy, before, { pick, stroke }) };
+}
+
+/** Whether a transition departs from the policy's rule. */
+function departsTo(policy: PickingPolicy, from: Struck, { pick, stroke }: Struck): boolean {
+  const floorward = stringsFloorward(from.pick, from.stroke, pick, stroke);
+  return departs(policy, floorward, from.stroke, stroke, pick);
 }
 
 /** What is wrong with the exit of a transition, by the policy's lights. */
@@ -179,6 +187,13 @@ export function assignStrokes(passage: Passage, asked: PickingPolicy): StrokeAss
         }
         before = { pick, stroke, seam: false };
       });
+      const { onto } = stretch;
+      if (!onto || !before) continue;
+      const at = onto.pick.notes[0]!;
+      if (departsTo(policy, before, onto) && lockOn(passage, onto.pick)?.by !== 'recipe')
+        unmet.push({ code: 'enteredOff', note: at, pass });
+      const exit = badExit(policy, before, onto);
+      if (exit) unmet.push({ code: exit, note: before.pick.notes[0]!, pass });
     }
     passes.push(strokesByNote);
     reasons.push(reasonsByNote);

@@ -104,6 +104,8 @@ export function unmetText(unmet: Unmet, place: string): string {
   switch (unmet.code) {
     case 'ruleBroken':
       return `The stroke rule is broken at ${place}.`;
+    case 'enteredOff':
+      return `The stroke rule is broken where the lead-in goes over into the loop, at ${place}.`;
     case 'startYielded':
       return `The start you asked for had to give way at ${place}.`;
     case 'lockContradicted':
