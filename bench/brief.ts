@@ -1,15 +1,7 @@
 /** How long composing to the fixed briefs takes: first line, ten different ones, the proof; and how the first three lines of each read. */
 import { DEFAULT_SETUP, pitchOf, planOf, smallTab } from '@/core';
-import {
-  briefName,
-  LESSON_BRIEFS,
-  partsText,
-  PUBLISHED_BRIEFS,
-  reachText,
-  searching,
-  type Brief,
-  type Candidate,
-} from '@/core/brief';
+import { briefName, partsText, reachText, searching, type Brief, type Candidate } from '@/core/brief';
+import { LESSON_BRIEFS, PUBLISHED_BRIEFS } from '@/core/brief/published/testing';
 import { report } from './report';
 
 /** Goals of the issue, in milliseconds: by the number of the brief, from 0. */

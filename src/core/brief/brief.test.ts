@@ -13,7 +13,7 @@ import type { Stroke } from '../passage/passage';
 import type { Wish } from './brief';
 import type { Brief } from '../model/brief';
 import { draftBrief, withCandidate } from './draft';
-import { PUBLISHED_BRIEFS } from './published';
+import { PUBLISHED_BRIEFS } from './published/testing';
 import { differs } from './candidate';
 import { chanceOf } from './chance';
 import { proven } from './exact';

@@ -11,7 +11,7 @@ import { lineEnds, loopEnds } from './ends';
 import { proven } from './exact';
 import { latticeOf, type Lattice } from './lattice';
 import { mannersOf } from './pickRules';
-import { LESSON_BRIEFS, PUBLISHED_BRIEFS } from './published';
+import { LESSON_BRIEFS, PUBLISHED_BRIEFS } from './published/testing';
 import { findFlow, skeletonOf, trailOf } from './skeleton';
 import { chanceOf } from './chance';
 import { anyBrief } from './testing';

@@ -5,7 +5,6 @@ export { fingerWishes, landed, slantOfBrief, withFingerWish } from './brief';
 export { draftBrief, equalOnPairs, withCandidate, withTurns, withTyped, type BriefPart } from './draft';
 export { partsText, reachText } from './parts';
 export { readPhrase } from './phrase';
-export { LESSON_BRIEFS, PUBLISHED_BRIEFS } from './published';
 export { reasonFor, reasonText } from './reason';
 export { cleanRhythm } from './rhythm';
 export { searching, type Outcome, type SearchEvent } from './search';

@@ -8,7 +8,7 @@ import { landed } from './brief';
 import { differs } from './candidate';
 import { equalOnPairs } from './draft';
 import { unmetWishes } from './meets';
-import { LESSON_BRIEFS } from './published';
+import { LESSON_BRIEFS } from './published/testing';
 import { composeToBrief } from './search';
 
 /** So many times more in the thorough run. */

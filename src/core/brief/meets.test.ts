@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import { passageOn } from '../picking/testing';
-import { PUBLISHED_BRIEFS } from './published';
+import { PUBLISHED_BRIEFS } from './published/testing';
 import type { Brief } from '../model/brief';
 import { equalOnPairs, withTurns } from './draft';
 import { unmetWishes } from './meets';

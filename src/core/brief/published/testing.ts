@@ -1,6 +1,6 @@
 /** Fixed briefs that the search is measured and checked by: ten of hard kinds, fourteen as a teacher would write them. Invented. */
-import { STANDARD_TUNING } from '../instrument/instrument';
-import type { Target, Brief } from '../model/brief';
+import { STANDARD_TUNING } from '../../instrument/instrument';
+import type { Target, Brief } from '../../model/brief';
 
 const ANY: Target = { kind: null, strings: null, direction: null, skipped: null, min: 0, max: null };
 
