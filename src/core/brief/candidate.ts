@@ -74,7 +74,7 @@ export function candidateOf(lattice: Lattice, found: Found, setup: Setup): Candi
   const applied = applyRecipe({ ...newExercise('', grid), policy }, recipe, setup);
   if ('fault' in applied) return null;
   let { passage } = applied.exercise;
-  if (rules.strokes === 2 * rules.slots && brief.policy === 'oneSlant' && !brief.strokes) {
+  if (brief.policy === 'oneSlant' && !brief.strokes) {
     const strokes = found.strokes.map((stroke, note) =>
       lattice.slurred[note] === 1 ? null : STROKES[Math.floor(stroke / rules.slots)]!,
     );

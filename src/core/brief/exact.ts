@@ -198,7 +198,7 @@ function* search(
       const turned = turnsAt >= 0 && turns(came, way[step]!) ? 1 : 0;
       for (let demand = 0; demand < count; demand++) {
         const more = counters.at(at * count + demand) + brings[demand]! + (demand === turnsAt ? turned : 0);
-        counter[demand] = maxs[demand]! < 0 && more > mins[demand]! ? mins[demand]! : more;
+        counter[demand] = maxs[demand]! < 0 ? Math.min(more, mins[demand]!) : more;
       }
       const added =
         cost[step]! +

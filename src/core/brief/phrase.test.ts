@@ -1,11 +1,15 @@
 /** Phrases typed as names and degrees: against another library of theory, and as the trade writes them (common practice, no source). */
 import fc from 'fast-check';
 import teoria from 'teoria';
+import { Note } from 'tonal';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETUP, STANDARD_TUNING } from '../instrument/instrument';
+import { emptyPassage } from '../passage/empty';
 import { pitchOf } from '../passage/passage';
 import { exerciseFault } from '../formats';
 import { newExercise } from '../model/exercise';
+import { draftBrief } from './draft';
+import { placesOf, stepCost, type Place } from './grid';
 import { readPhrase } from './phrase';
 
 const read = (text: string) =>
@@ -100,6 +104,64 @@ describe('degrees', () => {
     expect(pitches('A: 1 b3 4 5')).toEqual([57, 60, 62, 64]);
     expect(pitches('in C: 1 2 3')).toEqual([60, 62, 64]);
     expect(read('1 b3 4 5')).toMatchObject({ guessed: expect.stringContaining('from A') as string });
+  });
+});
+
+describe('what a phrase leaves open', () => {
+  it('is said, and nothing of what it says', () => {
+    const guessed = (text: string) => {
+      const made = read(text);
+      return made && !('fault' in made) ? made.guessed : text;
+    };
+    const near = 'where no octave is said the nearest note was taken';
+    expect(guessed('A4 r C5')).toBeNull();
+    expect(guessed('A4 - C')).toBe(near);
+    expect(guessed('A: 1 2 3')).toBe(near);
+    expect(guessed('1 2 3')).toBe(`degrees are counted from A; ${near}`);
+    // Of many strange words the first five are named.
+    const strange = read('A4 C5 D5 E5 F5 G5 h1 h2 h3 h4 h5 h6');
+    expect(strange).toMatchObject({
+      fault: expect.stringMatching(/^“h1”, “h2”, “h3”, “h4”, “h5” and others: not read/),
+    });
+  });
+
+  it('is where it lies: where the hand is asked for least, of all the places there are', () => {
+    const brief = {
+      ...draftBrief(newExercise('', emptyPassage())),
+      ...{ strings: [6, 5, 4, 3, 2, 1], frets: [0, 22] as const, tones: { kind: 'chromatic' } as const },
+      ...{ targets: [], largestLeap: null, mayRepeat: true, capo: 0 },
+    };
+    const all = placesOf(brief, DEFAULT_SETUP);
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 40, max: 76 }), { minLength: 2, maxLength: 4 }), (midis) => {
+        const made = read(midis.map((midi) => Note.fromMidiSharps(midi)).join(' '));
+        const layers = midis.map((midi) => all.filter(({ pitch }) => pitch === midi));
+        // What it costs to lie so, wherever the hand may be for each; near the fifth fret at first.
+        const least = (choices: readonly (readonly Place[])[]) =>
+          choices.slice(1).reduce<readonly (readonly [Place, number])[]>(
+            (before, next) =>
+              next.map((place) => [
+                place,
+                Math.min(
+                  ...before.map(
+                    ([one, cost]) => cost + (stepCost(brief, DEFAULT_SETUP, one, place) ?? Infinity),
+                  ),
+                ),
+              ]),
+            choices[0]!.map((place) => [place, Math.abs(place.position - 5) / 4]),
+          );
+        const best = Math.min(...least(layers).map(([, cost]) => cost));
+        if (!made || 'fault' in made) {
+          expect(best).toBe(Infinity);
+          return;
+        }
+        const there = made.passage.notes.map(({ string, fret }, at) =>
+          layers[at]!.filter((place) => place.string === string && place.fret === fret),
+        );
+        expect(Math.min(...least(there).map(([, cost]) => cost))).toBe(best);
+      }),
+      { numRuns: 40 },
+    );
   });
 });
 

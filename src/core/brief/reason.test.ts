@@ -87,6 +87,12 @@ describe('a reason', () => {
     // What may be counted for both is not added up; as many changes as there are steps may be.
     const any = target({ min: 5 });
     expect(said({ targets: [any, target({ kind: 'inside', min: 5 })], loop: false })).toBeNull();
+    // Those that ask for the most are added up, however they stand.
+    expect(said({ targets: [target({ min: 3 }), ...both], loop: false })).toContain('That is 10 changes');
+    const sweeps = [target({ kind: 'sweep' })];
+    expect(said({ targets: sweeps, policy: 'alternateByPulse' })).toContain('Economy picking would');
+    expect(said({ targets: sweeps, policy: 'alternateByPulse', rhythm: 'p-', loop: false })).toBeNull();
+    expect(said({ targets: sweeps, policy: 'oneSlant' })).toBeNull();
     const [seven, eight] = [7, 8].map((min) => said({ targets: [target({ min })], loop: false }));
     expect([seven, eight]).toEqual([null, 'That is 8 changes, and 8 notes have 7 steps.']);
     for (const skipped of [null, 0])
@@ -129,6 +135,14 @@ describe('a way out', () => {
     const narrow = outOf(brief({ frets: [6, 6], tones: { kind: 'scale', tonic: 'A', name: 'minor' } }));
     expect(narrow.find(({ wish }) => wish.kind === 'frets')?.brief.frets).toEqual([4, 8]);
     expect(narrow.some(({ wish }) => wish.kind === 'strings' || wish.kind === 'frets')).toBe(true);
+
+    // Another string, the thicker one first; of so many notes the nearest number that comes out even, though it is less.
+    const one = outOf(brief({ strings: [3], targets: [target({ min: 2 })] }));
+    expect(one.find(({ wish }) => wish.kind === 'strings')?.brief.strings).toEqual([3, 4]);
+    const longer = outOf(brief({ strings: [1], targets: [target({ min: 2 })] }));
+    expect(longer.find(({ wish }) => wish.kind === 'strings')?.brief.strings).toEqual([1, 2]);
+    const round = outOf(brief({ rhythm: 'ppp-', notes: 7, loop: true, targets: [] }));
+    expect(round.find(({ wish }) => wish.kind === 'notes')?.brief.notes).toBe(6);
 
     // Alternate picking on two strings: so many changes as asked need more steps than there are; the nearest number is one with which a line is found.
     const many = brief({

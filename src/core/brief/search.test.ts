@@ -7,6 +7,7 @@ import { newExercise } from '../model/exercise';
 import { emptyPassage } from '../passage/empty';
 import { differs, type Candidate } from './candidate';
 import { draftBrief } from './draft';
+import { LESSON_BRIEFS } from './published/testing';
 import { unmetWishes } from './meets';
 import { searching, type Outcome, type SearchEvent, type SearchOptions } from './search';
 import { anyBrief, exhaustive } from './testing';
@@ -74,6 +75,30 @@ describe('a search to its end', () => {
     expect(told.at(-1)!.kind).toBe('candidate');
     // A line each way that was tried, or that it goes on.
     expect(run(brief({ notes: 12 }), { wanted: 50, tries: 7, expansions: 0 }).told.length).toBe(7);
+  });
+
+  it('by one slant, with and without a rhythm, is settled once, and its strokes are not those of the other slant', () => {
+    const one = { kind: 'sweep', strings: null, direction: null, skipped: 1, min: 2, max: null } as const;
+    // On the beat with an upstroke first, and swept over a string: neither is what the policy would do by itself.
+    for (const more of [
+      { changesOn: 'the beat', subdivision: 2, start: 'up', targets: [] },
+      { targets: [one] },
+    ] as const) {
+      const asked = brief({ strings: [3, 2, 1], notes: 8, policy: 'oneSlant', slant: 'downward', ...more });
+      const settled = run(asked, { wanted: 1 }).told.filter(({ kind }) => kind === 'settled');
+      expect(settled).toEqual([{ kind: 'settled', isProven: true }]);
+      const first = run(asked, { wanted: 1, expansions: 0 }).outcome.candidates[0]!;
+      expect(first.passage.notes.some(({ lock }) => lock)).toBe(true);
+      expect(unmetWishes(asked, first.passage, first.policy, DEFAULT_SETUP)).toEqual([]);
+    }
+  });
+
+  it('betters each line before it offers it', () => {
+    const costs = LESSON_BRIEFS.map(
+      ({ brief: one }) => run(one, { wanted: 1, expansions: 0 }).outcome.candidates[0]!.cost,
+    );
+    // As measured: with nothing exchanged along the trails they cost more.
+    expect(costs.reduce((sum, cost) => sum + cost, 0)).toBeLessThanOrEqual(463);
   });
 
   it('finds none where it may try nothing, and says so', () => {

@@ -150,7 +150,6 @@ function lineOfPlaces(
 /** What the manners came to, as one. */
 function joined(outcomes: readonly Outcome[], wanted: number): Outcome {
   const open = outcomes.filter(({ state }) => state !== 'impossible');
-  if (open.length === 1) return open[0]!;
   const candidates = ranked(open.flatMap((one) => one.candidates)).slice(0, wanted);
   const bounds = open.map(({ bound }) => bound);
   const isBest = open.every(({ state }) => state === 'best');

@@ -84,7 +84,12 @@ export const anyBrief = (
         mayRepeat: fc.boolean(),
         startsOn: fc.constantFrom(null, null, 'B'),
         endsOn: fc.constantFrom(null, null, 'E'),
-        likeness: fc.constantFrom(null, null, { wish: 'unlike' as const, places: [{ string: 3, fret: 7 }] }),
+        likeness: fc.constantFrom(
+          null,
+          null,
+          { wish: 'unlike' as const, places: [{ string: 3, fret: 7 }] },
+          { wish: 'like' as const, places: [{ string: 2, fret: 8 }] },
+        ),
       }),
     )
     .map(({ noSkips, ...brief }) => ({ ...brief, ...(noSkips ? { noSkips } : {}) }));
@@ -166,8 +171,11 @@ function plainCost(brief: Brief, line: readonly Place[]): number | null {
   if (brief.loop && brief.rhythm && signed(brief, line.length).slot % brief.rhythm.length !== 0) return null;
   let cost = 0;
   for (const [at, b] of steps.entries()) {
-    if (at < line.length && brief.likeness?.places[at])
-      cost += b.string === 3 && b.fret === 7 ? WEIGHTS.likeness : 0;
+    const beside = at < line.length ? brief.likeness?.places[at] : undefined;
+    if (beside) {
+      const isThere = b.string === beside.string && b.fret === beside.fret;
+      if (brief.likeness!.wish === 'like' ? !isThere : isThere) cost += WEIGHTS.likeness;
+    }
     // The triad of B dorian: B, D, F#.
     const { sign, slot } = signed(brief, at);
     if (at < line.length && slot % brief.subdivision === 0 && brief.tones.kind === 'scale')
@@ -190,11 +198,13 @@ function plainCost(brief: Brief, line: readonly Place[]): number | null {
     );
     if (over > 0 && !isAsked) cost += WEIGHTS.skip * over;
     if (a.position !== b.position) cost += WEIGHTS.shift + Math.abs(a.position - b.position);
+    // An open string asks nothing of the hand.
+    else if (a.fret === 0 || b.fret === 0) cost += 0;
     else if (Math.abs(mmOf(a.fret) - mmOf(b.fret)) > DEFAULT_SETUP.stretchLimitMm) return null;
     else if (a.finger === b.finger && a.fret !== b.fret) cost += WEIGHTS.hop;
     else if (a.finger === b.finger && a.string !== b.string)
       cost += Math.abs(a.string - b.string) > 1 ? 2 : 1;
-    if (b.fret < b.position || b.fret > b.position + 3) cost += WEIGHTS.reach;
+    if (b.fret > 0 && (b.fret < b.position || b.fret > b.position + 3)) cost += WEIGHTS.reach;
     const way = Math.sign(b.pitch - a.pitch);
     const wanted =
       brief.contour === 'free' || at === line.length

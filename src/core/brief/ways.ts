@@ -99,8 +99,7 @@ export class LeastByWay {
     const other = 3 - direction;
     this.offer(first[direction]!, firstValue[direction]!);
     this.offer(first[other]!, firstValue[other]! + turnCost(first[other]!, way) + this.price);
-    if (second[other]! >= 0)
-      this.offer(second[other]!, secondValue[other]! + turnCost(second[other]!, way) + this.price);
+    this.offer(second[other]!, secondValue[other]! + turnCost(second[other]!, way) + this.price);
   }
 
   /** The same of those alone that do not turn, or of those alone that do; `way` is none that stays. */
@@ -114,6 +113,6 @@ export class LeastByWay {
       [first[other]!, firstValue[other]!],
       [second[other]!, secondValue[other]!],
     ] as const)
-      if (from >= 0) this.offer(from, value + turnCost(from, way) + this.price);
+      this.offer(from, value + turnCost(from, way) + this.price);
   }
 }
