@@ -170,9 +170,13 @@ test('a damaged record is found on start, shown, mended with what can be saved, 
   await page.reload();
   await page.getByRole('link', { name: 'See and mend' }).click({ timeout: 30_000 });
   await expect(page.getByRole('list', { name: 'Damaged records' })).toContainText('Kite string');
+  // Nothing is said of all of it while some of it cannot be read.
+  const whole = page.getByText('holds together: notes, runs and days were recounted');
+  await expect(whole).toHaveText(/^What can be read holds/);
   await page.getByRole('button', { name: 'Mend Kite string' }).click();
   await expect(page.getByText(/Mended: “Kite string”.*start tempo.*lies aside/)).toBeVisible();
   await expect(page.getByText('Every record can be read as it should be.')).toBeVisible();
+  await expect(whole).toHaveText(/^All of it holds/);
   await expect(page.getByRole('region', { name: 'Laid aside' })).toContainText('Kite string');
   const [download] = await Promise.all([
     page.waitForEvent('download'),

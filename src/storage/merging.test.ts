@@ -319,8 +319,11 @@ it('a file that is taken back leaves nothing, here or for others; taken in again
     fc.asyncProperty(fc.array(ACT, { minLength: 3, maxLength: 10 }), async (acts) => {
       const [from, to] = await world(acts);
       setSources(from!.sources);
-      const [one] = await from!.db.exercises.toArray();
+      const [one, two] = await from!.db.exercises.toArray();
       if (one) await renameExercise(from!.db, one, 'After');
+      if (two) await deleteExercise(from!.db, two);
+      const ran = (await from!.db.runs.toArray())[0];
+      if (ran) await removeRuns(from!.db, [ran]);
       const added = await addExercise(from!.db, newExercise('Own', putNote(emptyPassage(), 0, 2, 7)), 'New');
       await addRun(
         from!.db,
@@ -332,7 +335,12 @@ it('a file that is taken back leaves nothing, here or for others; taken in again
       const all = async () => {
         const { db } = to!;
         const tables = [db.exercises, db.runs, db.days, db.siblings, db.tombstones];
-        return Promise.all(tables.map((table) => table.toArray()));
+        // Other versions may go on lying on the shelf; as deleted lies there only what is not here.
+        const deleted = db.shelf.filter(({ why }) => why === 'deleted').toArray();
+        return Promise.all([
+          ...tables.map((table) => table.toArray()),
+          deleted.then((some) => some.map(({ shelvedAt: _, ...one }) => one)),
+        ]);
       };
       const before = await all();
       const { entry } = await importProject(to!.db, project!, 'In');

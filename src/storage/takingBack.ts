@@ -13,6 +13,7 @@ import {
 import { asSibling, type Stamped } from './beside';
 import { tables, type DatabaseHandle } from './database';
 import { tableOf } from './log';
+import { timestamp } from './sources';
 
 /** What stays of a file that is taken back, and why: it was changed since, or something that did not come with it refers to it. */
 export interface Staying {
@@ -64,10 +65,26 @@ const versionsText = (record: object | null | undefined) =>
 /** In which order records go: first what refers to others. */
 const LAST: Readonly<Partial<Record<TableName, number>>> = { runs: -1, exercises: 1, players: 2 };
 
-/** Takes one record back to what it was; null where it stays. */
+/** What the file deleted lies on the shelf, as deleted, only while it is gone. */
+async function shelveAgain(
+  db: DatabaseHandle,
+  { table, id, before, after }: RecordChange,
+  { id: action, label }: LogEntry,
+  isGone: boolean,
+): Promise<void> {
+  if (before === null || after !== null) return;
+  if (!isGone) return tables(db).shelf.delete([table, id, action]);
+  await tables(db).shelf.put({
+    ...{ table, id, action, label, record: before },
+    ...{ shelvedAt: timestamp(), why: 'deleted' },
+  });
+}
+
+/** Takes one record back to what it was, or says why it stays. */
 async function backOne(
   db: DatabaseHandle,
   change: RecordChange,
+  entry: LogEntry,
 ): Promise<{ change: RecordChange } | Staying> {
   const { table, id, before, after } = change;
   const record = await tableOf(db, table).get(id);
@@ -82,6 +99,7 @@ async function backOne(
   const isAsItCame = after === null ? !record : versionsText(record) === versionsText(after);
   if (!isAsItCame) return { table, title: titleOf(record ?? before), why: 'changed' };
   await tableOf(db, table).put(before as unknown as RecordStamp);
+  await shelveAgain(db, change, entry, false);
   return { change };
 }
 
@@ -122,8 +140,10 @@ export async function flipTaken(
     for (const change of entry.changes) {
       const there = await tableOf(db, change.table).get(change.id);
       const was = versionsText(there) === versionsText(change.before);
-      if (change.after === null && was) await tableOf(db, change.table).delete(change.id);
-      else if (change.after !== null && (there === undefined || (change.before !== null && was)))
+      if (change.after === null && was) {
+        await tableOf(db, change.table).delete(change.id);
+        await shelveAgain(db, change, entry, true);
+      } else if (change.after !== null && (there === undefined || (change.before !== null && was)))
         await tableOf(db, change.table).put(change.after as unknown as RecordStamp);
     }
     for (const row of rows) await setRow(db, row, 'after');
@@ -137,7 +157,7 @@ export async function flipTaken(
     stays.length = 0;
     const used: RecordChange[] = [];
     for (const change of left) {
-      const done = await backOne(db, change);
+      const done = await backOne(db, change, entry);
       if ('why' in done) {
         stays.push(done);
         used.push(change);

@@ -71,7 +71,10 @@ export function IntegrityPart({ checked, onDone }: { checked: Checked; onDone: (
   return (
     <>
       {faults.length === 0 ? (
-        <p className="good">All of it holds together: notes, runs and days were recounted.</p>
+        <p className="good">
+          {checked.damaged.length > 0 ? 'What can be read holds together' : 'All of it holds together'}:
+          notes, runs and days were recounted.
+        </p>
       ) : (
         faults.map((fault) => (
           <p key={fault} className="bad">
