@@ -10,7 +10,6 @@ import { newExercise, NO_GOAL } from '../model/exercise';
 import { planOf } from '../plan/plan';
 import { emptyPassage } from '../passage/empty';
 import type { Stroke } from '../passage/passage';
-import type { Wish } from './brief';
 import type { Brief } from '../model/brief';
 import { draftBrief, withCandidate } from './draft';
 import { PUBLISHED_BRIEFS } from './published/testing';
@@ -19,7 +18,7 @@ import { chanceOf } from './chance';
 import { proven } from './exact';
 import { latticeOf } from './lattice';
 import { composeToBrief } from './search';
-import { otherWay, anyBrief, recount, within, exhaustive } from './testing';
+import { anyBrief, recount, within, exhaustive } from './testing';
 
 /** So many times more in the thorough run. */
 const THOROUGH = Number(process.env.THOROUGH ?? 1);
@@ -142,59 +141,6 @@ describe('composing to a brief', () => {
         expect(state).toBe('best found');
       }
     }
-  });
-
-  // The brute force knows nothing of flows and proofs: it tries every line.
-  it('advises only what works, and names only wishes that are in conflict, as trying every line finds', () => {
-    let [advised, checked] = [0, 0];
-    // More strings or frets have too many lines to try them all.
-    const canTry = ({ notes, strings, frets }: Brief) =>
-      notes <= 6 && strings.length === 2 && frets[1] - frets[0] < 3;
-    fc.assert(
-      fc.property(anyBrief([2, 5], [3, 2], [7, 9]), (brief) => {
-        const { conflict } = composeToBrief(brief, DEFAULT_SETUP, { wanted: 1 });
-        if (!conflict) return;
-        for (const { brief: changed, isSure } of conflict.advice) {
-          if (!canTry(changed)) continue;
-          if (isSure) expect(exhaustive(changed)).not.toBeNull();
-          advised++;
-        }
-        // The wishes that are named, and no others.
-        const has = (kind: Wish['kind'], at = 0) =>
-          conflict.wishes.some((wish) => wish.kind === kind && (!('at' in wish) || wish.at === at));
-        if (!has('notes') || (brief.loop && !has('loop'))) return;
-        const { noSkips, ...others } = brief;
-        const only: Brief = {
-          ...others,
-          ...(noSkips && has('noSkips') ? { noSkips } : {}),
-          changesOn: has('changesOn') ? (brief.changesOn ?? null) : null,
-          turns: has('turns') ? (brief.turns ?? null) : null,
-          startsOn: has('startsOn') ? brief.startsOn : null,
-          endsOn: has('endsOn') ? brief.endsOn : null,
-          largestLeap: has('largestLeap') ? brief.largestLeap : null,
-          mayRepeat: has('noRepeats') ? brief.mayRepeat : true,
-          fingerChanges: brief.fingerChanges.filter((change, _, all) =>
-            has(
-              'fingerChange',
-              all.findIndex((one) => one.join() === change.join()),
-            ),
-          ),
-          targets: brief.targets.filter((_, at) => has('target', at)),
-          ...(has('slant')
-            ? {}
-            : { slant: null, policy: brief.policy === 'oneSlant' ? 'alternateByNote' : brief.policy }),
-        };
-        const starts: readonly Brief[] = has('start')
-          ? [only]
-          : [only, { ...only, start: otherWay(only.start) }];
-        for (const one of starts) expect(exhaustive(one)).toBeNull();
-        checked++;
-      }),
-      // Seeded where it is short: by chance hardly any might be in conflict.
-      { numRuns: 30 * THOROUGH, ...(THOROUGH === 1 ? { seed: 7 } : {}) },
-    );
-    expect(advised).toBeGreaterThan(8);
-    expect(checked).toBeGreaterThan(0);
   });
 
   it('advises what works in the brief that use found: neither an open first note nor seven notes', () => {
