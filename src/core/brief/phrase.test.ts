@@ -193,5 +193,9 @@ describe('what is no phrase', () => {
     expect(read('D6 C6')).not.toHaveProperty('fault');
     expect(read('D#6 D6')).toEqual({ fault: '“D#6”: not on this instrument up to fret 22.' });
     expect(read('')).toBeNull();
+    // A line of tab begins with its string, before the first bar line; elsewhere a bar line is one.
+    expect([read('Eb|5 7 8'), read('A4 C5\n  e|5 7')]).toEqual([null, null]);
+    expect(pitches('C4 A|B4')).toEqual([60, 57, 71]);
+    expect(read('CA|B4 C4')).toEqual({ fault: '“CA”: not read as note names.' });
   });
 });

@@ -76,7 +76,11 @@ describe('a reason', () => {
     expect(said({ targets: both, loop: true })).toBe(
       'That is 10 changes, and 8 notes going round have 8 steps.',
     );
-    expect(said({ startsOn: 'F#' })).toBe('F# is no note of A minor.');
+    for (const end of ['startsOn', 'endsOn'] as const)
+      expect(said({ [end]: 'F#' })).toBe('F# is no note of A minor.');
+    // What comes back is asked for by itself: four there and four back are eight steps.
+    const four = { ...moves, min: 4, max: 4 };
+    expect(said({ targets: [four, { ...four, direction: 'floorward' }], loop: true })).toBeNull();
     expect(said({ targets: [target({ kind: 'sweep' })], policy: 'alternateByNote' })).toContain(
       'Economy picking would',
     );

@@ -217,6 +217,9 @@ describe('the sentence of a brief', () => {
       expect(briefText({ ...plain, ...wish }, DEFAULT_SCHOOLS)).toContain(words);
       expect(briefText(plain, DEFAULT_SCHOOLS)).not.toContain(words);
     }
+    const none = 'no changes in particular';
+    expect(briefText(plain, DEFAULT_SCHOOLS)).toContain(none);
+    expect(briefText({ ...plain, targets: brief.targets }, DEFAULT_SCHOOLS)).not.toContain(none);
     expect(briefText(plain, DEFAULT_SCHOOLS)).not.toMatch(/null|undefined|NaN|; ;|; \./);
     // No field of a brief is without its words: the tuning and capo are the exercise's.
     const named = new Set(WISHES.flatMap(([wish]) => Object.keys(wish)));
