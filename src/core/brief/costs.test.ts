@@ -7,7 +7,7 @@ import { raisedBound } from './bound';
 import { landed } from './brief';
 import { lineEnds } from './ends';
 import { proven } from './exact';
-import { stepCost } from './grid';
+import { placesOf, stepCost } from './grid';
 import { latticeOf } from './lattice';
 import { mannersOf } from './pickRules';
 import { LESSON_BRIEFS } from './published/testing';
@@ -75,6 +75,34 @@ describe('the cost of a line', () => {
       { numRuns: 60 * THOROUGH },
     );
     expect(asked).toBeGreaterThan(30);
+  });
+});
+
+describe('the hand', () => {
+  it.each([0, 2, 5])('reaches as far as its limit, measured on the neck, behind a capo at %i', (capo) => {
+    const brief: Brief = {
+      ...landed(LESSON_BRIEFS[0]!.brief),
+      ...{ capo, tones: { kind: 'chromatic' }, strings: [3, 2], frets: [1, 12], mayRepeat: true },
+      ...{ largestLeap: null },
+    };
+    // Twelve frets halve the string; common fact, no source.
+    const mm = (fret: number) => DEFAULT_SETUP.scaleLengthMm * (1 - 2 ** (-(fret + capo) / 12));
+    const isReached = (a: number, b: number) => Math.abs(mm(a) - mm(b)) <= DEFAULT_SETUP.stretchLimitMm;
+    const frets = Array.from({ length: 12 }, (_, at) => at + 1);
+    const expected = frets
+      .slice(0, 9)
+      .flatMap((position) =>
+        [3, 2].flatMap((string) =>
+          frets
+            .filter((fret) => fret >= position - 1 && fret <= position + 4 && isReached(fret, position))
+            .map((fret) => `${position} ${string} ${fret}`),
+        ),
+      );
+    const places = placesOf(brief, DEFAULT_SETUP);
+    expect(places.map(({ position, string, fret }) => `${position} ${string} ${fret}`)).toEqual(expected);
+    for (const a of places)
+      for (const b of places.filter(({ position }) => position === a.position))
+        expect(stepCost(brief, DEFAULT_SETUP, a, b) !== null).toBe(isReached(a.fret, b.fret));
   });
 });
 
