@@ -244,6 +244,12 @@ describe('facts of the trade, common practice, no source', () => {
     const policy: PickingPolicy = { kind: 'alternateByNote', start: 'down' };
     const compared = comparePolicies(passage, policy, DEFAULT_SETUP);
     const mine = assignStrokes(passage, policy).passes[0]!;
+    for (const slant of ['downward', 'upward'] as const)
+      expect(
+        comparePolicies(passage, { kind: 'oneSlant', start: 'down', slant }, DEFAULT_SETUP)
+          .filter(({ isInUse }) => isInUse)
+          .map((one) => one.policy.slant),
+      ).toEqual([slant]);
     expect(compared.filter(({ isInUse }) => isInUse).map(({ policy: one }) => one.kind)).toEqual([
       policy.kind,
     ]);

@@ -59,6 +59,8 @@ describe('alternate picking, counted anew', () => {
         expect(analysis.passes).toBe(passes);
         expect(figures.kinds.outside).toBe(per(({ kind }) => Number(kind === 'outside')));
         expect(figures.kinds.inside).toBe(per(({ kind }) => Number(kind === 'inside')));
+        const [out, inside] = [per(({ kind }) => Number(kind === 'outside')), figures.kinds.inside];
+        expect(figures.insideShare).toBe(out + inside === 0 ? null : inside / (out + inside));
         expect(figures.skips).toBe(per(({ skipped }) => Number(skipped > 0)));
         expect(figures.crossings).toBe(per(({ crossings }) => crossings));
         expect(figures.travelMm).toBeCloseTo(10.5 * per(({ crossings }) => crossings), 9);
@@ -150,6 +152,8 @@ describe('alternate picking, counted anew', () => {
           expect([key, count, otherStart]).toEqual([key, own.get(key) ?? 0, other.get(key) ?? 0]);
         }
         const kinds = new Set(cells.map(({ kind }) => kind));
+        for (const kind of kinds)
+          expect(cells.some((one) => one.kind === kind && one.count + one.otherStart > 0)).toBe(true);
         for (const key of [...own.keys(), ...other.keys()])
           expect([...kinds].some((kind) => key.endsWith(` ${kind}`))).toBe(true);
         // All of them come round together: whole pairs of passes where the round is odd, whole beats.

@@ -51,6 +51,35 @@ describe('schools', () => {
     );
   });
 
+  it('say which strokes come out and where, which come to rest, and where the slant turns', () => {
+    const number = (pick: number) => pick + 1;
+    // Three a string toward string 4: outside from a downstroke, then inside from an upstroke.
+    const both = planned([6, 6, 6, 5, 5, 5, 4]).analysis;
+    expect(slantsText(both, number, DEFAULT_SCHOOLS)).toBe(
+      'Exits of both kinds: downstrokes come out on the floor side (upward (grip end up)); upstrokes come out on the ceiling side (downward (grip end down)). The slant turns, 1 switch: early at note 4 (late: note 6).',
+    );
+    const swept = planOf(passageOn([6, 5, 4]), { kind: 'sweep', start: 'down' }, DEFAULT_SETUP).analysis;
+    expect(slantsText(swept, number, DEFAULT_SCHOOLS)).toBe(
+      'All exits are of one kind: downstrokes come to rest on the next string. One slant helps them, downward (grip end down).',
+    );
+    const slant = { ...DEFAULT_SCHOOLS, wording: 'slant' } as const;
+    expect(slantsText(swept, number, slant)).toBe(
+      'All exits are helped by one slant: downward (grip end down).',
+    );
+    const still = planned([3, 3, 3]).analysis;
+    expect([DEFAULT_SCHOOLS, slant].map((school) => slantsText(still, number, school))).toEqual([
+      'No stroke has to come out of the strings.',
+      'No exit asks for a slant.',
+    ]);
+    // A downstroke rests on the thinner string beside, an upstroke on the thicker one.
+    expect(exitText(swept.transitions[0]!, DEFAULT_SCHOOLS)).toBe(
+      'The downstroke comes to rest on string 5.',
+    );
+    const up = planOf(passageOn([4, 5, 6]), { kind: 'sweep', start: 'up' }, DEFAULT_SETUP).analysis;
+    expect(exitText(up.transitions[0]!, DEFAULT_SCHOOLS)).toBe('The upstroke comes to rest on string 5.');
+    expect(exitText(up.transitions[0]!, slant)).toMatch(/^A slant upward.* to rest on string 5\.$/);
+  });
+
   it('give cues in their words', () => {
     const plan = planned([3, 3, 2, 2]);
     expect(cuesOf(plan, DEFAULT_SCHOOLS)[0]).toContain('bring the pick out on the ceiling side');

@@ -74,6 +74,24 @@ describe('why a note has its stroke', () => {
     expect(reasons![1]).toBe('locked by you: as sung');
     expect(reasons![3]).toBe('the pattern of the recipe');
     expect(reasons!.join()).not.toMatch(/undefined|null/);
+    // What a recipe asks for is not told as broken; what somebody locked is.
+    const broken = (by: 'recipe' | undefined) =>
+      assignStrokes(passageOn([3, 3, 3], { 1: { lock: { stroke: 'down', ...(by ? { by } : {}) } } }), {
+        kind: 'alternateByNote',
+        start: 'down',
+      }).unmet.map(({ code, note }) => `${code} ${note}`);
+    expect(broken(undefined)).toEqual(['ruleBroken 1']);
+    expect(broken('recipe')).toEqual([]);
+    const [least] = why(passageOn([3, 2]), { kind: 'leastTravel', start: 'down' });
+    expect(least![1]).toBe('lies on the way with the least travel');
+  });
+
+  it('where there is no note has nothing to say, by any policy', () => {
+    for (const kind of POLICY_KINDS)
+      for (const loop of [false, true])
+        expect(assignStrokes(passageOn([]), { kind, start: 'auto', loop })).toMatchObject({
+          ...{ passes: [[]], reasons: [[]], unmet: [], slurred: [] },
+        });
   });
 
   it('has words for every reason that any policy gives', () => {
