@@ -81,6 +81,17 @@ describe('signs of the hand', () => {
     expect(hop[1]).toMatch(/^(h|[XIV]+)$/);
   });
 
+  it('say no more than where the hand comes to lie and how one finger goes on', () => {
+    fc.assert(
+      fc.property(places(12), (some) => {
+        const passage = line(some.map(({ string, fret }) => [string, fret]));
+        for (const sign of handSigns(fingerPassage(passage, DEFAULT_SETUP)).values())
+          expect(sign).toMatch(/^([IVX]+|[rhsB])$/);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
   it('mark every note under a finger that lies over several strings', () => {
     const plain = line([
       [3, 5],
