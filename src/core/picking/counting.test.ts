@@ -22,8 +22,8 @@ it('says one and many as a person would', () => {
     '12,400 sweeps',
   ]);
   expect((['down', 'up'] as const).map(withArticle)).toEqual(['a downstroke', 'an upstroke']);
-  const sizes = [0, 1, 12_000, 949_000, 3_400_000, 12_000_000, 999_000_000, 1_200_000_000];
+  const sizes = [0, 1, 12_000, 998_500, 999_000, 3_400_000, 12_000_000, 999_000_000, 1_200_000_000];
   expect(sizes.map(sizeText)).toEqual([
-    ...['0 kB', '1 kB', '12 kB', '949 kB', '3.4 MB', '12 MB', '999 MB', '1.2 GB'],
+    ...['0 kB', '1 kB', '12 kB', '999 kB', '1.0 MB', '3.4 MB', '12 MB', '999 MB', '1.2 GB'],
   ]);
 });

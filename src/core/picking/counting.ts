@@ -23,7 +23,7 @@ export function times(count: number): string {
 /** A size in bytes in words: "12 kB", "3.4 MB", "12 MB", "1.2 GB". */
 export function sizeText(bytes: number): string {
   const of = (count: number) => count.toFixed(count < 9.95 ? 1 : 0);
-  if (bytes < 950_000) return `${Math.ceil(bytes / 1000)} kB`;
+  if (bytes < 999_000) return `${Math.ceil(bytes / 1000)} kB`;
   return bytes < 999_500_000 ? `${of(bytes / 1e6)} MB` : `${of(bytes / 1e9)} GB`;
 }
 

@@ -2,7 +2,6 @@
 import { loopSpan, type Passage, type Stroke } from '../passage/passage';
 import type { Setup } from '../instrument/instrument';
 import { analyseStrokes, type Analysis } from './analysis';
-import { isStringChange } from './changes';
 import { commonPasses, placeInBeat } from './places';
 import { otherStroke, type PickingPolicy } from './policy';
 import { assignStrokes, type StrokeAssignment } from './strokes';
@@ -39,9 +38,7 @@ function countsOf(passage: Passage, analysis: Analysis, passes: number): Map<str
   for (const change of analysis.transitions) {
     const { onsetTicks } = noteById.get(change.fromNote)!;
     const kind: Covered =
-      isStringChange(change) && change.kind !== 'alternate' && change.kind !== 'repeat'
-        ? change.kind
-        : 'same string';
+      change.kind === 'alternate' || change.kind === 'repeat' ? 'same string' : change.kind;
     for (let again = 0; again < repeats; again++) {
       const pass = change.pass + again * analysis.passes;
       const place = placeInBeat(passage, onsetTicks, pass, endTicks - startTicks);

@@ -93,6 +93,32 @@ describe('strict alternation', () => {
   });
 });
 
+describe('a chord', () => {
+  // A downstroke runs from the thickest string to the thinnest, an upstroke back (common practice, no source).
+  const locked = (strings: readonly (number | number[])[], strokes: readonly ('down' | 'up')[]) => {
+    const locks = Object.fromEntries(strokes.map((stroke, at) => [at, { lock: { stroke } }]));
+    const passage = passageOn(strings, locks);
+    const assignment = assignStrokes(passage, { kind: 'leastTravel', start: 'auto' });
+    return analyseStrokes(passage, assignment, false, DEFAULT_SETUP).transitions.map(
+      ({ stringFrom, stringTo, kind, skipped, crossings }) => [
+        stringFrom,
+        stringTo,
+        kind,
+        skipped,
+        crossings,
+      ],
+    );
+  };
+
+  it('is left from the string that its stroke sounds last, and entered on the one that it sounds first', () => {
+    expect(locked([[4, 3, 2], 1], ['down', 'down'])).toEqual([[2, 1, 'sweep', 0, 0]]);
+    expect(locked([[4, 3, 2], 1], ['up', 'up'])).toEqual([[4, 1, 'backtrack', 2, 4]]);
+    expect(locked([1, [4, 3, 2]], ['up', 'up'])).toEqual([[1, 2, 'sweep', 0, 0]]);
+    expect(locked([1, [4, 3, 2]], ['down', 'down'])).toEqual([[1, 4, 'backtrack', 2, 4]]);
+    expect(locked([5, [4, 3]], ['up', 'down'])).toEqual([[5, 4, 'inside', 0, 1]]);
+  });
+});
+
 describe('economy', () => {
   it('three a string, 6 to 1, down: five sweeps, no crossing, 13 motions instead of 18, downward slant', () => {
     const result = plan(perString(3, FLOORWARD), { kind: 'economy' });

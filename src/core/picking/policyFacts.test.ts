@@ -7,6 +7,8 @@ import { NO_GOAL } from '../model/exercise';
 import { pitchOf, type Passage, type Stroke } from '../passage/passage';
 import { withPullOff } from '../passage/pulledOff';
 import { analyseStrokes } from './analysis';
+import { picksOf } from './picks';
+import { maySlurAfter } from './slurring';
 import { comparePolicies } from './compare';
 import { placesInBeat } from './places';
 import { otherStroke, type PickingPolicy } from './policy';
@@ -233,6 +235,22 @@ describe('facts of the trade, common practice, no source', () => {
     expect(unswept.unmet).toEqual([]);
     expect(unswept.analysis.figures.kinds.sweep).toBe(0);
     expect(unswept.slurred.length).toBeGreaterThan(0);
+  });
+
+  it('slurs only what hangs on a picked note of its string, through slurs that are written', () => {
+    const slurs = (strings: readonly number[], written: number) => {
+      const passage = passageOn(strings, { [written]: { technique: 'hammer' } });
+      return strings.map((_, at) => {
+        const [before, pick] = [at - 2, at].map((note) =>
+          picksOf(passage).find(({ notes }) => notes[0] === note),
+        );
+        return before && pick ? maySlurAfter(passage, before, pick) : null;
+      });
+    };
+    // The third hangs on the first through the hammer-on; where that leads from another string it hangs in the air.
+    expect(slurs([3, 3, 3], 1)[2]).toBe(true);
+    expect(slurs([3, 2, 3], 1)[2]).toBe(false);
+    expect(slurs([2, 3, 3], 1)[2]).toBe(false);
   });
 
   it('the least travel of three a string is none', () => {

@@ -198,6 +198,9 @@ it('a lone turn is the one note on the string where a sweep turns; none where it
   expect(turns(passage, { kind: 'sweep', start: 'down' })).toEqual(['n2']);
   expect(turns(passage, { kind: 'economy', start: 'down' })).toEqual([]);
   expect(turns(passageOn([3, 2, 1, 1, 2, 3]), { kind: 'sweep', start: 'down' })).toEqual([]);
+  // Over a skip a sweep does not travel: there it does not turn.
+  expect(turns(passageOn([3, 2, 1, 3]), { kind: 'sweep', start: 'down' })).toEqual([]);
+  expect(turns(passageOn([1, 3, 2, 3]), { kind: 'sweep', start: 'down' })).toEqual(['n2']);
   // Round: turns at both ends.
   expect(turns(passageOn([3, 2, 1, 2]), { kind: 'sweep', start: 'down', loop: true })).toEqual(['n0', 'n2']);
 });

@@ -71,6 +71,12 @@ describe('schools', () => {
       'No stroke has to come out of the strings.',
       'No exit asks for a slant.',
     ]);
+    expect(exitText(both.transitions[2]!, DEFAULT_SCHOOLS)).toBe(
+      'The downstroke on string 6 must come out on the floor side.',
+    );
+    expect(exitText(both.transitions[5]!, slant)).toMatch(
+      /^A slant downward.* lets the upstroke on string 5 out\.$/,
+    );
     // A downstroke rests on the thinner string beside, an upstroke on the thicker one.
     expect(exitText(swept.transitions[0]!, DEFAULT_SCHOOLS)).toBe(
       'The downstroke comes to rest on string 5.',

@@ -16,15 +16,13 @@ interface SweepBehind extends Costs {
   readonly strokes: Int32Array;
 }
 
-/** Writes the ranks of keys from a place on, equal keys by equal ranks, so that they stay small however long the line. */
+/** Writes the ranks of keys where there are none yet, equal keys by equal ranks, so that they stay small however long the line. */
 function rank(keys: Int32Array, ranks: Int32Array, at: number, count: number): void {
   if (count === 2) {
     ranks[at] = Number(keys[1]! < keys[0]!);
     ranks[at + 1] = Number(keys[0]! < keys[1]!);
     return;
   }
-  // For so few, filling is slower than a loop.
-  for (let s = 0; s < count; s++) ranks[at + s] = 0;
   for (let s = 0; s < count; s++)
     for (let other = s + 1; other < count; other++)
       if (keys[other]! < keys[s]!) ranks[at + s]!++;

@@ -86,6 +86,27 @@ describe('why a note has its stroke', () => {
     expect(least![1]).toBe('lies on the way with the least travel');
   });
 
+  it('is none where it is not picked, and a lock that does nothing is told', () => {
+    const lock = { lock: { stroke: 'down' } } as const;
+    const passage = passageOn([3, 3, [3, 2]], { 1: { technique: 'hammer', ...lock }, 2: lock });
+    const notes = passage.notes.map((note) =>
+      note.string === 2 ? { ...note, lock: { stroke: 'up' as const } } : note,
+    );
+    const { reasons, unmet } = assignStrokes({ ...passage, notes }, { kind: 'alternateByNote', start: 'up' });
+    expect(reasonText(reasons[0]![1]!, DEFAULT_SCHOOLS)).toBe('not picked: slurred or tapped');
+    expect(unmet.map((one) => unmetText(one, `note ${one.note + 1}`))).toEqual([
+      'The lock at note 2 has no effect: the note is not picked. It is kept.',
+      'Two locks on one stroke differ; the one on the thicker string holds, not that at note 4.',
+    ]);
+    const inside = passageOn([3, 2], { 0: lock, 1: { lock: { stroke: 'up' } } });
+    const [exit] = assignStrokes(inside, { kind: 'sweep', start: 'down' }).unmet.filter(
+      ({ code }) => code === 'unfitExit',
+    );
+    expect(unmetText(exit!, 'note 1')).toBe(
+      'The exit at note 1 cannot be swept: it leaves against the way on.',
+    );
+  });
+
   it('where there is no note has nothing to say, by any policy', () => {
     for (const kind of POLICY_KINDS)
       for (const loop of [false, true])
