@@ -2,25 +2,40 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETUP } from '../instrument/instrument';
-import type { Note } from '../passage/passage';
+import type { Finger, Note } from '../passage/passage';
 import { fingerPassage } from './fingering';
 import { line } from './testing';
 
 /** So many times more in the thorough run. */
 const THOROUGH = Number(process.env.THOROUGH ?? 1);
 
+const chord = fc
+  .uniqueArray(fc.record({ string: fc.integer({ min: 1, max: 6 }), fret: fc.integer({ min: 0, max: 9 }) }), {
+    minLength: 2,
+    maxLength: 4,
+    selector: ({ string }) => string,
+  })
+  .map((some) => some.toSorted((a, b) => b.string - a.string));
+
+/** Whether fingers on the strings of one moment are as a hand has them. */
+function expectInOrder(
+  all: readonly { readonly string: number; readonly fret: number; readonly finger: Finger | null }[],
+) {
+  const stopped = all.filter(({ fret }) => fret > 0);
+  for (const a of stopped)
+    for (const b of stopped.filter(({ string }) => string < a.string)) {
+      const between = all.filter(({ string }) => string < a.string && string > b.string);
+      if (a.finger === b.finger) {
+        expect(a.fret).toBe(b.fret);
+        // What it is laid over sounds at its fret or further up.
+        expect(between.every(({ fret }) => fret >= a.fret)).toBe(true);
+      } else if (a.fret === b.fret) expect(a.finger!).toBeLessThan(b.finger!);
+      else expect(Math.sign(a.finger! - b.finger!)).toBe(Math.sign(a.fret - b.fret));
+    }
+}
+
 describe('fingers', () => {
   it('of any chords are in the order of the hand, or named as beyond it', () => {
-    const chord = fc
-      .uniqueArray(
-        fc.record({ string: fc.integer({ min: 1, max: 6 }), fret: fc.integer({ min: 0, max: 9 }) }),
-        {
-          minLength: 2,
-          maxLength: 4,
-          selector: ({ string }) => string,
-        },
-      )
-      .map((some) => some.toSorted((a, b) => b.string - a.string));
     let within = 0;
     fc.assert(
       fc.property(fc.array(chord, { minLength: 1, maxLength: 3 }), (chords) => {
@@ -35,26 +50,45 @@ describe('fingers', () => {
         // A thousand for each that no hand reaches (docs/decisions/fingers.md).
         expect(beyond.length > 0).toBe(cost >= 1000);
         for (const [slot, some] of chords.entries()) {
-          const stopped = some.flatMap(({ string, fret }, at) =>
-            fret === 0 ? [] : [{ string, fret, finger: by.get(`${slot}.${at}`)!, id: `${slot}.${at}` }],
-          );
+          const stopped = some.flatMap(({ fret }, at) => (fret === 0 ? [] : [{ id: `${slot}.${at}` }]));
           if (stopped.some(({ id }) => beyond.includes(id))) continue;
           within++;
-          for (const a of stopped)
-            for (const b of stopped.filter(({ string }) => string < a.string)) {
-              const between = some.filter(({ string }) => string < a.string && string > b.string);
-              if (a.finger === b.finger) {
-                expect(a.fret).toBe(b.fret);
-                // What it is laid over sounds at its fret or further up.
-                expect(between.every(({ fret }) => fret >= a.fret)).toBe(true);
-              } else if (a.fret === b.fret) expect(a.finger).toBeLessThan(b.finger);
-              else expect(Math.sign(a.finger - b.finger)).toBe(Math.sign(a.fret - b.fret));
-            }
+          expectInOrder(some.map((one, at) => ({ ...one, finger: by.get(`${slot}.${at}`) ?? null })));
         }
       }),
       { numRuns: 100 * THOROUGH },
     );
     expect(within).toBeGreaterThan(50);
+  });
+
+  it('that are held on stay, and those that come find room beside them', () => {
+    let kept = 0;
+    fc.assert(
+      fc.property(chord, chord, (first, second) => {
+        const notes = [first, second].flatMap((some, slot) =>
+          some.map(({ string, fret }, at): Note => ({
+            ...{ id: `${slot}.${at}`, string, fret, onsetTicks: slot * 1680, durationTicks: 3360 },
+            ...{ technique: 'pick', held: 1 },
+          })),
+        );
+        const passage = { ...line([[1, 0]]), lengthTicks: 3360, notes };
+        const { fingers: by, beyond } = fingerPassage(passage, DEFAULT_SETUP);
+        if (beyond.length > 0) return;
+        const on = first
+          .map((one, at) => ({ ...one, finger: by.get(`0.${at}`) ?? null }))
+          .filter(({ string }) => second.every((one) => one.string !== string));
+        const now = second.map((one, at) => ({ ...one, finger: by.get(`1.${at}`) ?? null }));
+        expectInOrder([...on, ...now]);
+        for (const { string, fret, finger } of now) {
+          const before = first.findIndex((one) => one.string === string && one.fret === fret);
+          if (before < 0 || fret === 0) continue;
+          kept++;
+          expect(finger).toBe(by.get(`0.${before}`));
+        }
+      }),
+      { numRuns: 300 * THOROUGH },
+    );
+    expect(kept).toBeGreaterThan(5);
   });
 
   it('are asked for nothing where nothing is stopped', () => {

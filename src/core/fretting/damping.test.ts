@@ -96,6 +96,14 @@ describe('the damping plan', () => {
         [2, 0],
       ]),
     ).toEqual([null, 'dampersMove']);
+    // Also where the hand lies over the strings already, for what comes after.
+    expect(
+      noise([
+        [1, 0],
+        [2, 0],
+        [3, 5],
+      ])[1],
+    ).toBe('ringsOn');
     expect(
       noise([
         [2, 8],

@@ -113,3 +113,22 @@ it('holds the common open chords as they are held, the notes of each in its orde
   expect(onNeck([[20], [60]], STANDARD_TUNING)).toEqual([[null], [expect.anything()]]);
   expect(onNeck([[20]], STANDARD_TUNING)).toEqual([[null]]);
 });
+
+it('asks nothing of the order in which the pitches of a moment are written, and keeps what can be played of it', () => {
+  fc.assert(
+    fc.property(fc.array(chord, { minLength: 1, maxLength: 5 }), (moments) => {
+      const placed = onNeck(moments, STANDARD_TUNING, 0);
+      const turned = onNeck(
+        moments.map((pitches) => pitches.toReversed()),
+        STANDARD_TUNING,
+        0,
+      );
+      expect(turned.map((places) => places.toReversed())).toEqual(placed);
+    }),
+  );
+  // Nobody plays below the lowest string, nor above the last fret; what lies between is placed all the same.
+  expect(onNeck([[20], [20, 60, 120]], STANDARD_TUNING, 0)).toEqual([
+    [null],
+    [null, expect.objectContaining({ string: expect.any(Number) as number }), null],
+  ]);
+});
