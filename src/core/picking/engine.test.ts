@@ -126,6 +126,17 @@ describe.each([
           expect(strokes).toEqual(best.strokes);
           expect(result.unmet.filter((one) => one.code === 'ruleBroken')).toHaveLength(best.cost[0]);
 
+          const [reason] = result.reasons[0]!;
+          if (reason!.code === 'autoStart') {
+            const others = enumerate(passage, policy, best.perPass).filter(
+              (one) => one.strokes[0] !== best.strokes[0],
+            );
+            const rival = others.reduce((a, b) => (better(b, a, false) ? b : a));
+            expect(reason).toMatchObject({
+              breaks: (rival.cost[0] - best.cost[0]) / best.perPass,
+              crossings: (rival.crossings - best.crossings) / best.perPass,
+            });
+          }
           const at = strings.length - 1;
           const turned = withLocks(strings, { ...locks, [at]: otherStroke(result.passes[0]!.at(-1)!) });
           if (at === 0 && !loop && policy.start !== 'auto') return;
@@ -239,6 +250,20 @@ describe('lead-in and ending', () => {
       ['n6', 'n7'],
       ['n6', 'n7'],
     ]);
+  });
+
+  it('are the whole where no note lies in the loop: played as a line', () => {
+    for (const [startTicks, endTicks] of [
+      [0, 2 * 1680],
+      [6 * 1680, 8 * 1680],
+    ] as const) {
+      const four = passageOn([3, 2, 3, 2]);
+      const notes = four.notes.map((note) => ({ ...note, onsetTicks: note.onsetTicks + 2 * 1680 }));
+      const passage = { ...four, lengthTicks: 8 * 1680, notes, loopBounds: { startTicks, endTicks } };
+      const assignment = assignStrokes(passage, { kind: 'alternateByNote', start: 'down', loop: true });
+      const analysis = analyseStrokes(passage, assignment, true, DEFAULT_SETUP);
+      expect([analysis.loop, analysis.figures.picks, analysis.transitions.length]).toEqual([false, 4, 3]);
+    }
   });
 
   it('are told where the lead-in goes over into the loop against the rule, or by the other slant', () => {

@@ -122,7 +122,7 @@ describe('a chord', () => {
 describe('economy', () => {
   it('three a string, 6 to 1, down: five sweeps, no crossing, 13 motions instead of 18, downward slant', () => {
     const result = plan(perString(3, FLOORWARD), { kind: 'economy' });
-    expect(result.figures).toMatchObject({ kinds: { sweep: 5 }, crossings: 0, motions: 13 });
+    expect(result.figures).toMatchObject({ kinds: { sweep: 5 }, crossings: 0, motions: 13, reversals: 12 });
     expect(result.slants).toMatchObject({ class: 'one slant', slants: ['downward'] });
     expect(plan(perString(3, FLOORWARD)).figures.motions).toBe(18);
   });

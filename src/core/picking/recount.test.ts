@@ -64,6 +64,8 @@ describe('alternate picking, counted anew', () => {
         expect(figures.skips).toBe(per(({ skipped }) => Number(skipped > 0)));
         expect(figures.crossings).toBe(per(({ crossings }) => crossings));
         expect(figures.travelMm).toBeCloseTo(10.5 * per(({ crossings }) => crossings), 9);
+        // Every change turns the hand: so it is called.
+        expect(figures.reversals).toBe(changes.length / passes);
         expect([figures.picks, figures.motions]).toEqual([row.length, row.length]);
         const down = row
           .flatMap((_, at) => [at, at + row.length].slice(0, passes))

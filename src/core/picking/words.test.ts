@@ -82,6 +82,9 @@ describe('why a note has its stroke', () => {
       }).unmet.map(({ code, note }) => `${code} ${note}`);
     expect(broken(undefined)).toEqual(['ruleBroken 1']);
     expect(broken('recipe')).toEqual([]);
+    // Over a skip alternate picking does what it does anyway.
+    const [over] = why(passageOn([3, 1]), { kind: 'alternateByNote', start: 'down' });
+    expect(over![1]).toBe('alternates');
     const [least] = why(passageOn([3, 2]), { kind: 'leastTravel', start: 'down' });
     expect(least![1]).toBe('lies on the way with the least travel');
   });
