@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETUP } from '../instrument/instrument';
 import type { Finger, Note } from '../passage/passage';
-import { fingerPassage } from './fingering';
+import { canHold, fingerPassage } from './fingering';
 import { line } from './testing';
 
 /** So many times more in the thorough run. */
@@ -108,4 +108,20 @@ describe('fingers', () => {
       ),
     ).toEqual(nothing);
   });
+});
+
+it('a hand holds what lies under four fingers, laid over strings or not, and nothing wider', () => {
+  const can = (...spots: readonly (readonly [string: number, fret: number])[]) =>
+    canHold(
+      spots.map(([string, fret]) => ({ string, fret })),
+      DEFAULT_SETUP,
+      0,
+    );
+  // A barre with three fingers over it; common practice, no source.
+  expect(can([6, 5], [5, 7], [4, 7], [3, 6], [2, 5], [1, 5])).toBe(true);
+  expect(can([6, 3], [5, 2], [4, 0], [3, 0], [2, 0], [1, 3])).toBe(true);
+  expect(can([6, 0], [1, 0])).toBe(true);
+  expect(can([6, 1], [5, 9])).toBe(false);
+  // Five fingers.
+  expect(can([6, 5], [5, 6], [4, 7], [3, 8], [2, 9])).toBe(false);
 });

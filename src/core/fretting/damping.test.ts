@@ -223,6 +223,52 @@ describe('the damping plan', () => {
     );
   });
 
+  it('where no strokes are given takes those that are locked; swept is what goes on with one stroke to the next string', () => {
+    const by = (
+      strings: readonly [number, number],
+      locks: readonly ['down' | 'up', 'down' | 'up'],
+      rest: boolean,
+    ): readonly (string | undefined)[] => {
+      const plain = line(strings.map((string) => [string, 7 - string]));
+      const notes = plain.notes.map((note, at) => ({
+        ...note,
+        lock: { stroke: locks[at]! },
+        ...(rest && at === 0 ? { restStroke: true as const } : {}),
+      }));
+      const passage = { ...plain, notes };
+      const fingering = fingerPassage(passage, DEFAULT_SETUP);
+      const strokes = notes.map(({ lock }) => lock.stroke);
+      const [first, second] = dampingPlan(passage, fingering, false, undefined, { afterSwept: 'lifted' });
+      expect([first, second]).toEqual(
+        dampingPlan(passage, fingering, false, strokes, { afterSwept: 'lifted' }),
+      );
+      const on = (step: typeof first, string: number) =>
+        step!.strings.find((one) => one.string === string)?.by;
+      return rest ? [on(first, strings[0] - 1), on(first, strings[0] + 1)] : [on(second, strings[0])];
+    };
+    // A downstroke rests on the thinner string, an upstroke on the thicker one.
+    expect(by([3, 3], ['down', 'up'], true)[0]).toBe('pick at rest');
+    expect(by([3, 3], ['up', 'down'], true)[1]).toBe('pick at rest');
+    expect(by([3, 3], ['up', 'down'], true)[0]).not.toBe('pick at rest');
+    expect(by([3, 2], ['down', 'down'], false)).toEqual(['lifted finger']);
+    expect(by([2, 3], ['up', 'up'], false)).toEqual(['lifted finger']);
+    for (const [strings, locks] of [
+      [
+        [3, 2],
+        ['down', 'up'],
+      ],
+      [
+        [3, 1],
+        ['down', 'down'],
+      ],
+      [
+        [2, 3],
+        ['down', 'down'],
+      ],
+    ] as const)
+      expect(by(strings, locks, false)).not.toEqual(['lifted finger']);
+  });
+
   it('a dead note, or one whose stroke came to rest, leaves nothing to stop', () => {
     for (const mark of [{ dead: true as const }, { restStroke: true as const }]) {
       const one = line([

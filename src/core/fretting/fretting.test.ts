@@ -304,6 +304,12 @@ describe('what is held, and what is alike', () => {
     ]);
     const fingering = fingerPassage(line(cell), DEFAULT_SETUP);
     expect(fingering.fingers.get('n3')).toBe(2);
+    // Where they are set otherwise each holds.
+    const apart = cell.map(([string, fret], at): [number, number, Finger?] =>
+      at % 3 === 0 ? [string, fret, at === 0 ? 2 : 3] : [string, fret],
+    );
+    const each = fingerPassage(line(apart), DEFAULT_SETUP).fingers;
+    expect([each.get('n0'), each.get('n3')]).toEqual([2, 3]);
     // Four frets at once: 67 mm from fret 12 on, 126 mm from fret 1 on, of 75.
     const pairs = [12, 1].flatMap((fret) =>
       [fret, fret, fret].flatMap((at) => [[4, at] as const, [3, at + 4] as const]),

@@ -32,6 +32,8 @@ interface Played {
   readonly string: number;
   readonly fret: number;
   readonly finger?: number | undefined;
+  /** How it is slurred to, where it is. */
+  readonly slur?: 'hammer' | 'pull' | 'slide' | undefined;
 }
 
 interface Way {
@@ -67,7 +69,15 @@ function between(a: Way, b: Way, isSeparate: boolean): number {
   const shift = a.p !== b.p ? Math.abs(at(a.p) - at(b.p)) : stretched;
   let cost = shift > 0 ? (4 + 0.05 * shift) * (b.freed ? 0.5 : 1) : a.f === b.f ? 0 : apart(a, b);
   const strings = Math.abs(a.note.string - b.note.string);
-  if (a.f === b.f && a.note.fret !== b.note.fret) cost += 3;
+  // Over an open string nothing is slurred.
+  const slur = b.freed ? undefined : b.note.slur;
+  const isAlong = a.f === b.f && strings === 0 && a.note.fret !== b.note.fret;
+  if (a.f === b.f && a.note.fret !== b.note.fret && !(slur === 'slide' && isAlong)) cost += 3;
+  if (slur === 'slide' && !isAlong) cost += 12;
+  if (strings === 0 && (slur === 'hammer' || slur === 'pull')) {
+    if (shift > 0) cost += 12;
+    if (slur === 'hammer' ? b.f <= a.f : b.f >= a.f) cost += 12;
+  }
   if (a.f === b.f && a.note.fret === b.note.fret && strings > 0)
     cost += (isSeparate ? 4 : 0.5) * (strings > 1 ? 2 : 1);
   return cost;
