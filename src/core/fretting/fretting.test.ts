@@ -5,7 +5,6 @@ import { DEFAULT_SETUP } from '../instrument/instrument';
 import { setTechnique } from '../passage/edits';
 import type { Finger, Note, Passage } from '../passage/passage';
 import { dampingPlan } from './damping';
-import { fingerChanges, missingChanges } from './fingerChanges';
 import { fingerPassage, knownPatterns } from './fingering';
 import { HAND_SCHOOLS } from './hand';
 import { leastCost, line, places } from './testing';
@@ -44,6 +43,27 @@ describe('the fingering solver', () => {
           ],
         ],
       },
+    );
+  });
+
+  it('behind a capo finds what it finds on the same frets of the neck without one', () => {
+    const high = fc.array(fc.tuple(fc.integer({ min: 1, max: 6 }), fc.integer({ min: 5, max: 9 })), {
+      minLength: 1,
+      maxLength: 8,
+    });
+    fc.assert(
+      fc.property(high, fc.integer({ min: 1, max: 5 }), (notes, capo) => {
+        const behind = fingerPassage({ ...line(notes), capo }, DEFAULT_SETUP);
+        const without = fingerPassage(
+          line(notes.map(([string, fret]) => [string, fret + capo])),
+          DEFAULT_SETUP,
+        );
+        expect([behind.cost, behind.widestMm]).toEqual([
+          expect.closeTo(without.cost, 9),
+          expect.closeTo(without.widestMm, 9),
+        ]);
+      }),
+      { numRuns: 60 * THOROUGH },
     );
   });
 
@@ -319,24 +339,5 @@ describe('what is held, and what is alike', () => {
     const torn = fingerPassage({ ...singles, notes }, { ...DEFAULT_SETUP, stretchLimitMm: 75 });
     expect(torn.differing).toEqual([['n0', 'n6']]);
     expect(torn.beyond).toEqual(['n6', 'n7', 'n8', 'n9', 'n10', 'n11']);
-  });
-});
-
-describe('finger changes', () => {
-  it('are counted over string changes alone, rolls and hops apart, and what is missing is named', () => {
-    fc.assert(
-      fc.property(places(20), (notes) => {
-        const passage = line(notes.map(({ string, fret }) => [string, fret]));
-        const fingering = fingerPassage(passage, DEFAULT_SETUP);
-        const cells = fingerChanges(fingering);
-        const stopped = passage.notes.filter(({ fret }) => fret > 0);
-        const changes = stopped.slice(1).filter((note, at) => note.string !== stopped[at]!.string);
-        expect(cells.reduce((sum, cell) => sum + cell.floorward + cell.ceilingward, 0)).toBe(changes.length);
-        for (const cell of cells)
-          if (cell.from === cell.to) expect(cell.rolls + cell.hops).toBe(cell.floorward + cell.ceilingward);
-        expect(missingChanges(cells).every(({ from, to }) => from !== to)).toBe(true);
-      }),
-      { numRuns: 80 * THOROUGH },
-    );
   });
 });
