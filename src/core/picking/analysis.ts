@@ -157,16 +157,13 @@ function figuresOf(
   const pairs: PairCount[] = [];
   for (let stringFrom = 1; stringFrom < PAIR_TABLE; stringFrom++)
     for (let stringTo = 1; stringTo < PAIR_TABLE; stringTo++) {
-      const count = (kind: ChangeKind) =>
-        byPair[(stringFrom * PAIR_TABLE + stringTo) * KINDS.length + KIND_INDEX[kind]]! / passes;
-      const pair = {
-        outside: count('outside'),
-        inside: count('inside'),
-        sweep: count('sweep'),
-        backtrack: count('backtrack'),
-      };
-      if (pair.outside + pair.inside + pair.sweep + pair.backtrack > 0)
-        pairs.push({ stringFrom, stringTo, ...pair });
+      const at = (stringFrom * PAIR_TABLE + stringTo) * KINDS.length;
+      const outside = byPair[at + KIND_INDEX.outside]! / passes;
+      const inside = byPair[at + KIND_INDEX.inside]! / passes;
+      const sweep = byPair[at + KIND_INDEX.sweep]! / passes;
+      const backtrack = byPair[at + KIND_INDEX.backtrack]! / passes;
+      if (outside + inside + sweep + backtrack > 0)
+        pairs.push({ stringFrom, stringTo, outside, inside, sweep, backtrack });
     }
   const kinds = Object.fromEntries(KINDS.map((kind, at) => [kind, byKind[at]! / passes])) as Record<
     ChangeKind,

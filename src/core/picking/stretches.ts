@@ -62,7 +62,7 @@ function weigh(
   return picks.map((pick, at) => {
     const before = picks[at - 1];
     const after = picks[at + 1] ?? (cycle ? picks[0] : undefined);
-    return {
+    const weighed = {
       thinnest: pick.thinnest,
       thickest: pick.thickest,
       lock: pick.lock,
@@ -70,8 +70,8 @@ function weigh(
       runsOn: after !== undefined && isSingle(pick) && isSingle(after) && after.thinnest === pick.thinnest,
       maySlur:
         pick.isPulled === true || (maySlur && before !== undefined && maySlurAfter(passage, before, pick)),
-      ...turnOf(pick),
     };
+    return policy.kind === 'sweep' ? { ...weighed, ...turnOf(pick) } : weighed;
   });
 }
 

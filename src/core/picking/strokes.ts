@@ -80,29 +80,27 @@ function reasonOf(
   const isDeparture =
     policy.kind === 'alternateByPulse'
       ? stretch.isOff?.[at] === true
-      : before !== null && departsTo(policy, before, { pick, stroke });
+      : before !== null && departs(policy, floorward, before.stroke, stroke, pick);
   const rule =
     before || policy.kind === 'alternateByPulse'
       ? ruleFor(policy, floorward, entryString(pick, stroke), pick)
       : null;
   const reason = reasonFrom(stretch, at, rule, isDeparture, before?.seam ?? false, lock);
-  return { reason, isDeparture, exit: before && badExit(policy, before, { pick, stroke }) };
-}
-
-/** Whether a transition departs from the policy's rule. */
-function departsTo(policy: PickingPolicy, from: Struck, { pick, stroke }: Struck): boolean {
-  const floorward = stringsFloorward(from.pick, from.stroke, pick, stroke);
-  return departs(policy, floorward, from.stroke, stroke, pick);
+  return { reason, isDeparture, exit: before && badExit(policy, before, { pick, stroke }, floorward) };
 }
 
 /** What is wrong with the exit of a transition, by the policy's lights. */
-function badExit(policy: PickingPolicy, from: Struck, to: Struck): 'unfitExit' | 'wrongSlant' | null {
+function badExit(
+  policy: PickingPolicy,
+  from: Struck,
+  to: Struck,
+  floorward: number,
+): 'unfitExit' | 'wrongSlant' | null {
   if (policy.kind === 'sweep') {
     const one = { from: from.pick, fromStroke: from.stroke, to: to.pick, toStroke: to.stroke };
     return isUnfit(policy, one) ? 'unfitExit' : null;
   }
   if (policy.kind !== 'oneSlant') return null;
-  const floorward = stringsFloorward(from.pick, from.stroke, to.pick, to.stroke);
   return asksOtherSlant(policy, floorward, from.stroke, to.stroke) ? 'wrongSlant' : null;
 }
 
@@ -190,9 +188,11 @@ export function assignStrokes(passage: Passage, asked: PickingPolicy): StrokeAss
       const { onto } = stretch;
       if (!onto || !before) continue;
       const at = onto.pick.notes[0]!;
-      if (departsTo(policy, before, onto) && lockOn(passage, onto.pick)?.by !== 'recipe')
+      const floorward = stringsFloorward(before.pick, before.stroke, onto.pick, onto.stroke);
+      const isDeparture = departs(policy, floorward, before.stroke, onto.stroke, onto.pick);
+      if (isDeparture && lockOn(passage, onto.pick)?.by !== 'recipe')
         unmet.push({ code: 'enteredOff', note: at, pass });
-      const exit = badExit(policy, before, onto);
+      const exit = badExit(policy, before, onto, floorward);
       if (exit) unmet.push({ code: exit, note: before.pick.notes[0]!, pass });
     }
     passes.push(strokesByNote);
