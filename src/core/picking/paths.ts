@@ -55,12 +55,25 @@ export function bestPaths(trellis: Trellis, { cycle, ahead }: Sweeps): Path[] {
   });
 }
 
+/** What going twice round the cycle costs from one first state, begun a second time in another. */
+function costTwice(trellis: Trellis, { ahead }: Sweeps, first: number, middle: number): number[] {
+  const rounds = sum(costsAt(trellis, ahead[middle]!, first), costsAt(trellis, ahead[first]!, middle));
+  return sum(rounds, costsAt(trellis, trellis.firstCosts, first));
+}
+
+/** What the paths of `bestPathsTwice` are chosen from cost, without their states. */
+export function costsTwice(trellis: Trellis, sweeps: Sweeps): number[][] {
+  const firsts = firstStates(trellis);
+  return firsts.flatMap((first) => firsts.map((middle) => costTwice(trellis, sweeps, first, middle)));
+}
+
 /**
  * The best paths twice round the cycle from each first state: each is two rounds joined at the state in which the second
  * begins, and both rounds are known from the sweeps of one.
  */
-export function bestPathsTwice(trellis: Trellis, { ahead }: Sweeps): Path[] {
-  const { picks, firstCosts } = trellis;
+export function bestPathsTwice(trellis: Trellis, sweeps: Sweeps): Path[] {
+  const { picks } = trellis;
+  const { ahead } = sweeps;
   const firsts = firstStates(trellis);
   return firsts.map((first) =>
     firsts
@@ -69,8 +82,7 @@ export function bestPathsTwice(trellis: Trellis, { ahead }: Sweeps): Path[] {
         const states = new Uint8Array(2 * picks);
         trace(trellis, out, first, states, 0);
         trace(trellis, back, middle, states, picks);
-        const rounds = sum(costsAt(trellis, out, first), costsAt(trellis, back, middle));
-        const cost = sum(rounds, costsAt(trellis, firstCosts, first));
+        const cost = costTwice(trellis, sweeps, first, middle);
         return { states, cost, figure: out.figure[first]! + back.figure[middle]! };
       })
       .reduce((best, path) =>

@@ -5,7 +5,7 @@ import { packed, packingFor, type Packing } from './packing';
 import type { PickingPolicy } from './policy';
 import { STROKES, type Row } from './rows';
 import { ownCost, tiersOf, transitionCost } from './tiers';
-import { bestPaths, bestPathsTwice, compareCosts, compareTies, type Path } from './paths';
+import { bestPaths, bestPathsTwice, compareCosts, compareTies, costsTwice, type Path } from './paths';
 import { sweep } from './sweeps';
 import { FIRST_STATES, noCosts, type Costs, type Trellis } from './trellis';
 
@@ -147,11 +147,11 @@ export function solveSegment(
   // A lock holds in every pass, so two passes through it are two single ones; they can gain only where something counts
   // after the start, which happens once.
   const canGain = startTier < tiers.length - 1 || picks.every((pick) => pick.lock === null);
-  if (cycle && canGain && best.cost.some((tier) => tier > 0)) {
-    const twice = bestPathsTwice(trellis, sweeps);
-    const bestTwice = bestOf(trellis, twice, auto, true);
-    if (compareCosts(aPass(bestTwice.cost, 2, startTier), best.cost) < 0)
-      [best, rivals, passCount] = [bestTwice, twice, 2];
+  const gains = (cost: readonly number[]) => compareCosts(aPass(cost, 2, startTier), best.cost) < 0;
+  if (cycle && canGain && best.cost.some((tier) => tier > 0) && costsTwice(trellis, sweeps).some(gains)) {
+    rivals = bestPathsTwice(trellis, sweeps);
+    best = bestOf(trellis, rivals, auto, true);
+    passCount = 2;
   }
   const n = picks.length;
   const cost = [...aPass(best.cost, passCount, startTier), best.figure / passCount];
