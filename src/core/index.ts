@@ -247,7 +247,7 @@ export { comparePolicies } from './picking/compare';
 export { withSlurs } from './picking/overlay';
 export { type Covered, type CoverageCell, coverageOf } from './picking/coverage';
 export { placesInBeat } from './picking/places';
-export { assignStrokes, type StrokeAssignment } from './picking/strokes';
+export { assignStrokes, otherCosts, type StrokeAssignment } from './picking/strokes';
 export { countText, counted, sizeText, times } from './picking/counting';
 export { capital, STROKE_NAMES, withArticle, KIND_NAMES } from './picking/names';
 export { POLICY_MEANINGS, TURN_MEANINGS } from './picking/meanings';

@@ -11,18 +11,11 @@ import { placesOf, stepCost } from './grid';
 import { latticeOf } from './lattice';
 import { mannersOf } from './pickRules';
 import { LESSON_BRIEFS } from './published/testing';
-import { anyBrief, exhaustive } from './testing';
+import { anyBrief, ended, exhaustive } from './testing';
 import { directionOf, LeastByWay, turnCost, turns, WAYS } from './ways';
 
 /** So many times more in the thorough run. */
 const THOROUGH = Number(process.env.THOROUGH ?? 1);
-
-function ended<Result>(part: Generator<unknown, Result>): Result {
-  for (;;) {
-    const next = part.next();
-    if (next.done) return next.value;
-  }
-}
 
 /** The least cost in any manner; what is against the grain only where nothing else is. */
 function leastIn(brief: Brief): number | null {

@@ -14,7 +14,7 @@ import { mannersOf } from './pickRules';
 import { LESSON_BRIEFS, PUBLISHED_BRIEFS } from './published/testing';
 import { findFlow, skeletonOf, trailOf } from './skeleton';
 import { chanceOf } from './chance';
-import { anyBrief } from './testing';
+import { anyBrief, ended } from './testing';
 import { walkOf } from './walks';
 
 /** So many times more in the thorough run. */
@@ -22,13 +22,6 @@ const THOROUGH = Number(process.env.THOROUGH ?? 1);
 const BUDGET = { expansions: 400_000, looks: 300_000_000 };
 /** A tie broken otherwise may cost a state or two. */
 const SLACK = 1.1;
-
-function ended<Result>(part: Generator<unknown, Result>): Result {
-  for (;;) {
-    const next = part.next();
-    if (next.done) return next.value;
-  }
-}
 
 const latticeFor = (name: string): Lattice => {
   const found = [...LESSON_BRIEFS, ...PUBLISHED_BRIEFS].find((one) => one.name.startsWith(name))!;

@@ -336,3 +336,11 @@ function bestOf(brief: Brief, isFree: boolean): number | null {
   go([]);
   return best;
 }
+
+/** What a part of the search comes to, run to its end. */
+export function ended<Result>(part: Generator<unknown, Result>): Result {
+  for (;;) {
+    const next = part.next();
+    if (next.done) return next.value;
+  }
+}

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import type { Note, Passage, Stroke } from '../passage/passage';
 import { describeChanges } from './changes';
 import { otherStroke, type PickingPolicy } from './policy';
-import { assignStrokes } from './strokes';
+import { assignStrokes, otherCosts } from './strokes';
 import { passageOn } from './testing';
 
 /** So many times more in the thorough run. */
@@ -43,6 +43,7 @@ describe('strokes by the pulse', () => {
           };
           const policy: PickingPolicy = { kind: 'alternateByPulse', start, loop };
           const result = assignStrokes(withLocks(passage, given), policy);
+          const costOf = otherCosts(withLocks(passage, given), policy);
           const passes = loop && length % 2 === 1 ? 2 : 1;
           expect(result.passes.length).toBe(passes);
           const weigh = (all: Readonly<Record<string, Stroke>>, from: Stroke): Weight => {
@@ -64,7 +65,7 @@ describe('strokes by the pulse', () => {
           result.passes.forEach((strokes, pass) =>
             strokes.forEach((one, at) => {
               const turned = best({ ...given, [at]: otherStroke(one!) });
-              const claimed = result.otherCost(pass, at)!;
+              const claimed = costOf(pass, at)!;
               expect([claimed.breaks, claimed.crossings]).toEqual([
                 expect.closeTo(turned[0] - mine[0], 9),
                 expect.closeTo(turned[1] - mine[1], 9),
@@ -99,10 +100,12 @@ describe('strokes by the pulse', () => {
           const end = Math.min(on.length, start + more + 1);
           const loopBounds = { startTicks: start * 1680, endTicks: end * 1680 };
           const passage = { ...withLocks(passageOn(on), given), loopBounds };
-          const result = assignStrokes(passage, { kind: 'alternateByPulse', start: 'down', loop: true });
+          const policy: PickingPolicy = { kind: 'alternateByPulse', start: 'down', loop: true };
+          const result = assignStrokes(passage, policy);
+          const costOf = otherCosts(passage, policy);
           result.passes.forEach((strokes, pass) =>
             strokes.forEach((one, at) => {
-              expect(result.otherCost(pass, at) === null).toBe(one === null);
+              expect(costOf(pass, at) === null).toBe(one === null);
               if (one === null || (at >= start && at < end)) return;
               asked++;
               const crossed = (turned: Stroke) => {
@@ -117,7 +120,7 @@ describe('strokes by the pulse', () => {
               const isOff = result.unmet.some(
                 ({ code, note, pass: of }) => code === 'ruleBroken' && note === at && of === pass,
               );
-              expect(result.otherCost(pass, at)).toEqual({
+              expect(costOf(pass, at)).toEqual({
                 ...{ breaks: isOff ? -1 : 1, start: 0 },
                 crossings: crossed(otherStroke(one)) - crossed(one),
               });

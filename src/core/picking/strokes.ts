@@ -52,8 +52,6 @@ export interface StrokeAssignment {
   readonly slant: Slant | null;
   readonly reasons: StrokeReason[][];
   readonly unmet: Unmet[];
-  /** What the other stroke of a note would cost, all else solved again; null where there is no stroke. Reckoned when asked. */
-  readonly otherCost: (pass: number, note: number) => CostOfOtherChoice | null;
 }
 
 const NOT_PICKED: StrokeReason = { code: 'notPicked' };
@@ -139,8 +137,7 @@ function reasonFrom(
  * Strokes for every note, one array per pass of the period. A loop is solved as a cycle over its full period (an odd
  * loop under strict alternation has two passes); its lead-in is solved toward the first stroke and stands in pass 0,
  * its ending onward from the last stroke of each pass. Locks always hold; what could not be satisfied is in `unmet`.
- * The cost of the other choice is what the best answer would cost more with that one stroke locked the other way (in a
- * loop a pass); it can be negative where a lock is what costs, and keeps the slant that was taken. Never throws on a valid passage.
+ * Never throws on a valid passage.
  * @param asked who decides; where it leaves the slant open, `slant` says which was taken.
  */
 export function assignStrokes(passage: Passage, asked: PickingPolicy): StrokeAssignment {
@@ -199,12 +196,25 @@ export function assignStrokes(passage: Passage, asked: PickingPolicy): StrokeAss
     reasons.push(reasonsByNote);
   });
   const slant = policy.kind === 'oneSlant' ? slantWanted(policy) : null;
-  const otherCost: StrokeAssignment['otherCost'] = (pass, note) => {
-    for (const stretch of stretches[pass] ?? []) {
-      const at = stretch.picks.findIndex((pick) => pick.notes.includes(note));
-      if (at >= 0) return stretch.otherCost(at);
+  return { passes, slurred: [...slurred], slant, reasons, unmet };
+}
+
+/**
+ * What the other stroke of a note would cost: what the best answer would cost more with that one stroke locked the other way (in a
+ * loop a pass). It can be negative where a lock is what costs, and keeps the slant that was taken. Apart from the assignment, which is
+ * plain data and goes to workers; each note is reckoned when it is asked for.
+ * @returns by pass and index of the note; null where it has no stroke.
+ */
+export function otherCosts(
+  passage: Passage,
+  asked: PickingPolicy,
+): (pass: number, note: number) => CostOfOtherChoice | null {
+  const { stretches } = solvedStretches(passage, asked, picksOf(passage));
+  return (pass, note) => {
+    for (const { picks, otherCost } of stretches[pass] ?? []) {
+      const at = picks.findIndex((pick) => pick.notes.includes(note));
+      if (at >= 0) return otherCost(at);
     }
     return null;
   };
-  return { passes, slurred: [...slurred], slant, reasons, unmet, otherCost };
 }

@@ -6,6 +6,7 @@ import { DEFAULT_SETUP } from '../instrument/instrument';
 import { passages } from '../passage/testing';
 import { POLICY_KINDS, type PickingPolicy, otherStroke } from '../picking/policy';
 import { NAMINGS, SWITCHINGS, WORDINGS } from '../picking/schools';
+import { otherCosts } from '../picking/strokes';
 import { changeText, otherCostText, policyText, reasonText, unmetText } from '../picking/words';
 import { cuesOf } from './cues';
 import { planOf } from './plan';
@@ -31,6 +32,8 @@ it('holds no faulty word', () => {
     fc.property(passages, policy, schools, (passage, given, school) => {
       const plan = planOf(passage, given satisfies PickingPolicy, DEFAULT_SETUP);
       const { assignment, analysis } = plan;
+      // It goes to workers, so it is plain data.
+      expect(structuredClone(plan)).toEqual(plan);
       const trains = trainsSentence(analysis, school);
       const said = [
         trains,
@@ -42,7 +45,7 @@ it('holds no faulty word', () => {
         ...assignment.unmet.map((unmet) => unmetText(unmet, 'note 3')),
         ...passage.notes.flatMap((_, at) => {
           const stroke = assignment.passes[0]![at];
-          const cost = assignment.otherCost(0, at);
+          const cost = otherCosts(passage, given)(0, at);
           const reason = assignment.reasons[0]![at];
           return [
             ...(reason ? [reasonText(reason, school)] : []),

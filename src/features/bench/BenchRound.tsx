@@ -162,6 +162,7 @@ export const BenchUnder = memo(function BenchUnder(props: UnderProps) {
       ) : isChosen ? (
         <NoteStrip
           {...about}
+          policy={exercise.policy}
           note={noteAt(passage, caret.ticks, caret.string)}
           onMark={() => onMark(caret.ticks)}
           onClose={actions.close}

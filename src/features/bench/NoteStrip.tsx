@@ -1,10 +1,12 @@
 'use client';
 import { Trash2 } from 'lucide-react';
+import { useMemo } from 'react';
 import styled from 'styled-components';
 import {
   changeText,
   faultsOf,
   faultText,
+  otherCosts,
   otherCostText,
   reasonText,
   setFinger,
@@ -16,6 +18,7 @@ import {
   type Finger,
   type Note,
   type Passage,
+  type PickingPolicy,
   type Plan,
   type Technique,
   type Place,
@@ -85,6 +88,7 @@ const FINGERS = [
 
 interface NoteStripProps {
   readonly passage: Passage;
+  readonly policy: PickingPolicy;
   readonly plan: Plan;
   readonly pass: number;
   readonly caret: Place;
@@ -99,6 +103,7 @@ interface NoteStripProps {
 
 function sentenceFor(
   { passage, plan, pass, note, caret }: NoteStripProps,
+  costOf: ReturnType<typeof otherCosts>,
   view: ViewSettings,
 ): { main: string; more: string } {
   if (!note)
@@ -109,7 +114,7 @@ function sentenceFor(
   const index = passage.notes.indexOf(note);
   const stroke = plan.assignment.passes[pass]?.[index];
   const reason = plan.assignment.reasons[pass]?.[index];
-  const cost = plan.assignment.otherCost(pass, index);
+  const cost = costOf(pass, index);
   const next = stringChangeFrom(plan.analysis, note.id, pass);
   const where = `Note ${index + 1}: string ${note.string}, ${note.dead ? 'dead' : `fret ${note.fret}`}`;
   const why =
@@ -124,8 +129,9 @@ function sentenceFor(
 
 /** What stands at the caret and why, with everything that can be changed about it. */
 export function NoteStrip(props: NoteStripProps) {
-  const { passage, caret, note, remark, apply, onMark, onClose } = props;
-  const { main, more } = sentenceFor(props, useView());
+  const { passage, policy, caret, note, remark, apply, onMark, onClose } = props;
+  const costOf = useMemo(() => otherCosts(passage, policy), [passage, policy]);
+  const { main, more } = sentenceFor(props, costOf, useView());
   // Made from the notes as they are then, should they have changed since this was drawn.
   const change = (label: string, make: (of: Passage) => Passage) =>
     apply((of) => ({ label, passage: make(of), caret }));
